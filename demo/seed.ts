@@ -1,0 +1,252 @@
+import { randomUUID } from 'node:crypto';
+import type { Parcel, ParcelPicture } from '@/core/delivery/network';
+import { makeParcel } from '@/core/delivery/parcel';
+import { blocksOf } from '@/core/posts/readiness';
+import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
+import { startOfWeek } from '@/core/calendar/month';
+import { addDays, addMs, dueInstant, localOf, type Instant, type LocalDate } from '@/core/time/plan';
+import { insertBrand } from '@/data/brands';
+import { insertChannel, insertRuleSheets, listChannels, type Channel } from '@/data/channels';
+import type { Db, Queryable } from '@/data/db';
+import { insertDeliveries, type Delivery } from '@/data/deliveries';
+import { setFact } from '@/data/facts';
+import { insertPictures } from '@/data/media';
+import { insertPerson } from '@/data/people';
+import { takePicture, type PictureFile } from '@/data/pictureFiles';
+import { insertPiece, replaceSuggestions, updatePieceSetAside } from '@/data/pieces';
+import { insertPosts } from '@/data/posts';
+import { standinAddress } from '@/standins/network/client';
+import { idOf, type NetworkStore } from '@/standins/network/store';
+import { readScenario, type PostRow, type Scenario } from './read';
+
+/** The fact that tells for which day the demo was dated. */
+export const DEMO_DAY = 'demo_day';
+
+/** Deliveries of the demo leave this long after they were due. */
+const SENT_AFTER_MS = 1_000;
+const DAY_MS = 86_400_000;
+
+/**
+ * Fills an empty database with the demo scenario, dated around `now`: what lies in the past is published and stands in the
+ * networks' store, what comes is as far as the files say.
+ */
+export async function seedDemo(db: Db, mediaFolder: string, networks: NetworkStore, now: Instant): Promise<void> {
+  const scenario = readScenario();
+  const pictures = await takePictures(scenario, mediaFolder, networks);
+  const accepted: { network: string; key: string; acceptedAt: Instant; parcel: Omit<Parcel, 'words'> }[] = [];
+  await db.transaction(async (tx) => {
+    await insertRuleSheets(tx, SHIPPED_RULE_SHEETS.map((sheet) => ({ id: randomUUID(), sheet })));
+    const brandIds = new Map(scenario.brands.map((brand) => [brand.slug, randomUUID() as string]));
+    for (const [position, { slug, name, zone, week_start }] of scenario.brands.entries())
+      await insertBrand(tx, { id: brandIds.get(slug)!, slug, name, zone, weekStart: Number(week_start), position });
+    const peopleIds = new Map<string, string>();
+    for (const [position, { slug, name, role, brands }] of scenario.people.entries()) {
+      const id = randomUUID();
+      peopleIds.set(slug, id);
+      await insertPerson(tx, { id, slug, name, role, position }, brands.split(' ').map((brand) => brandIds.get(brand)!));
+    }
+    for (const [position, row] of scenario.channels.entries())
+      await insertChannel(tx, {
+        id: randomUUID(),
+        brandId: brandIds.get(row.brand)!,
+        name: row.name,
+        callSign: row.call_sign,
+        color: row.color,
+        account: row.account,
+        ruleSheetSlug: row.network,
+        position,
+      });
+    for (const brand of scenario.brands)
+      accepted.push(
+        ...(await seedBrand(tx, scenario, { ...brand, id: brandIds.get(brand.slug)! }, peopleIds, pictures, now)),
+      );
+    await setFact(tx, DEMO_DAY, demoDay(now));
+  });
+  for (const post of accepted) await networks.accept(post);
+}
+
+/** The day the demo is dated for at an instant: the first brand's. */
+export const demoDay = (now: Instant): LocalDate => localOf(now, readScenario().brands[0]!.zone).date;
+
+async function seedBrand(
+  tx: Queryable,
+  scenario: Scenario,
+  brand: { id: string; slug: string; zone: string; week_start: string },
+  people: ReadonlyMap<string, string>,
+  pictures: ReadonlyMap<string, PictureFile>,
+  now: Instant,
+) {
+  const channels = new Map((await listChannels(tx, brand.id)).map((channel) => [channel.callSign, channel]));
+  const today = localOf(now, brand.zone).date;
+  const monday = startOfWeek(today, Number(brand.week_start));
+  const rows = scenario.posts(brand.slug);
+  const pieceIds = await seedPieces(tx, scenario, brand, rows, people, now, monday);
+  await seedIdeas(tx, scenario, brand, channels, people, now);
+  const made = rows.map((row, index) =>
+    makePost(row, {
+      brand,
+      channel: channels.get(row.channel)!,
+      pieceId: pieceIds.get(row.piece)!,
+      ownerId: people.get(row.owner)!,
+      date: row.week === '' ? null : addDays(monday, Number(row.week) * 7 + Number(row.weekday) - 1),
+      picture: row.picture === '' ? null : pictures.get(row.picture)!,
+      now,
+      // Older rows first, so that the newest lie on top of the tray.
+      createdAt: addMs(now, -14 * DAY_MS + index * 1000),
+    }),
+  );
+  await insertPosts(tx, made.map(({ post }) => post));
+  await insertPictures(tx, made.flatMap(({ picture }) => (picture ? [picture] : [])));
+  await insertDeliveries(tx, made.flatMap(({ delivery }) => (delivery ? [delivery] : [])));
+  return made.flatMap(({ post, delivery }) => {
+    if (!delivery || delivery.state !== 'sent' || delivery.mode === 'byHand') return [];
+    const { words: _words, ...parcel } = delivery.parcel;
+    return [{ network: parcel.network, key: delivery.idempotencyKey, acceptedAt: post.publishedAt!, parcel }];
+  });
+}
+
+async function seedPieces(
+  tx: Queryable,
+  scenario: Scenario,
+  brand: { id: string; slug: string },
+  rows: readonly PostRow[],
+  people: ReadonlyMap<string, string>,
+  now: Instant,
+  monday: LocalDate,
+): Promise<Map<string, string>> {
+  const files = new Map(scenario.pieces(brand.slug).map((file) => [file.title, file]));
+  const firstRow = new Map<string, PostRow>();
+  for (const row of rows) if (!firstRow.has(row.piece)) firstRow.set(row.piece, row);
+  const ids = new Map<string, string>();
+  for (const title of new Set([...firstRow.keys(), ...files.keys()])) {
+    const id = randomUUID();
+    ids.set(title, id);
+    const row = firstRow.get(title);
+    const file = files.get(title);
+    const weeksAgo = row && row.week !== '' ? -Number(row.week) : 0;
+    const made = weeksAgo > 0 ? `${addDays(monday, -7 * weeksAgo - 6)}T10:00:00.000Z` : addMs(now, -3 * DAY_MS);
+    await insertPiece(tx, {
+      id,
+      brandId: brand.id,
+      title,
+      note: file?.note ?? '',
+      link: file?.link ?? row?.link ?? '',
+      sourceText: file?.sourceText ?? '',
+      ownerId: people.get(file?.owner ?? row!.owner)!,
+      createdAt: made,
+    });
+  }
+  return ids;
+}
+
+async function seedIdeas(
+  tx: Queryable,
+  scenario: Scenario,
+  brand: { id: string; slug: string },
+  channels: ReadonlyMap<string, Channel>,
+  people: ReadonlyMap<string, string>,
+  now: Instant,
+): Promise<void> {
+  for (const idea of scenario.ideas(brand.slug)) {
+    const id = randomUUID();
+    const { title, note, link } = idea;
+    const createdAt = addMs(now, -Number(idea.days_ago) * DAY_MS);
+    await insertPiece(tx, { id, brandId: brand.id, title, note, link, sourceText: '', ownerId: people.get(idea.owner)!, createdAt });
+    const suggested = idea.channels.split(' ').filter(Boolean).map((sign) => channels.get(sign)!.id);
+    await replaceSuggestions(tx, { id, brandId: brand.id }, suggested);
+    if (idea.set_aside) await updatePieceSetAside(tx, id, addMs(createdAt, DAY_MS), idea.set_aside);
+  }
+}
+
+interface Making {
+  brand: { id: string; zone: string };
+  channel: Channel;
+  pieceId: string;
+  ownerId: string;
+  date: LocalDate | null;
+  picture: PictureFile | null;
+  now: Instant;
+  createdAt: Instant;
+}
+
+function makePost(row: PostRow, making: Making) {
+  const { brand, channel, date, picture, now } = making;
+  const id = randomUUID();
+  const { headline, caption, hashtags, link } = row;
+  const time = date === null || row.time === '' ? null : row.time;
+  const placed = date && time ? dueInstant(date, time, brand.zone) : null;
+  const dueAt = placed?.ok ? placed.value : null;
+  const parcelPictures: ParcelPicture[] = picture ? [{ ...picture, alt: row.alt }] : [];
+  const content = { headline, caption, hashtags, link, format: row.format, pictures: parcelPictures };
+  const isFit = blocksOf(content, channel.sheet).length === 0;
+  const isPast = dueAt !== null && dueAt <= now && isFit;
+  // What was planned for a time that has passed and was not fit to go lies undated in the tray.
+  const isMissed = dueAt !== null && dueAt <= now && !isFit;
+  const stage = isPast ? ('published' as const) : !isFit && ['ready', 'scheduled'].includes(row.stage) ? ('making' as const) : row.stage;
+  const byHand = !channel.sheet.automatic;
+  const key = randomUUID();
+  const delivery: Omit<Delivery, 'words'> | null =
+    stage === 'published' || stage === 'scheduled'
+      ? {
+          id: randomUUID(),
+          brandId: brand.id,
+          postId: id,
+          mode: byHand ? 'byHand' : 'automatic',
+          state: stage === 'published' ? 'sent' : 'waiting',
+          idempotencyKey: key,
+          parcel: makeParcel(content, channel),
+          dueAt: dueAt!,
+          nextTryAt: dueAt!,
+          attempts: stage === 'published' && !byHand ? 1 : 0,
+          unsure: false,
+          createdAt: making.createdAt,
+        }
+      : null;
+  const address = byHand
+    ? `https://${channel.sheet.slug}.example/${key.slice(0, 8)}`
+    : standinAddress(channel.sheet.slug, idOf(channel.sheet.slug, key));
+  return {
+    post: {
+      id,
+      brandId: brand.id,
+      pieceId: making.pieceId,
+      channelId: channel.id,
+      title: row.title,
+      headline,
+      caption,
+      hashtags,
+      link,
+      format: row.format,
+      date: isMissed ? null : date,
+      time: isMissed ? null : time,
+      stage,
+      ownerId: making.ownerId,
+      publishedAt: stage === 'published' ? addMs(dueAt!, SENT_AFTER_MS) : null,
+      address: stage === 'published' ? address : '',
+      createdAt: making.createdAt,
+    },
+    picture: picture && {
+      ...picture,
+      id: randomUUID(),
+      postId: id,
+      position: 1,
+      alt: row.alt,
+      brandId: brand.id,
+      addedAt: making.createdAt,
+    },
+    delivery,
+  };
+}
+
+async function takePictures(scenario: Scenario, folder: string, networks: NetworkStore): Promise<Map<string, PictureFile>> {
+  const names = new Set(scenario.brands.flatMap((brand) => scenario.posts(brand.slug).map((row) => row.picture)).filter(Boolean));
+  const taken = new Map<string, PictureFile>();
+  for (const name of names) {
+    const bytes = scenario.picture(name);
+    const picture = await takePicture(folder, bytes, `${name}.jpg`);
+    if (!picture.ok) throw new Error(picture.refusal.message);
+    await networks.putPicture(picture.value.sha256, bytes);
+    taken.set(name, picture.value);
+  }
+  return taken;
+}

@@ -1,0 +1,74 @@
+import tseslint from 'typescript-eslint';
+import hooks from 'eslint-plugin-react-hooks';
+
+/** What each room may not import. Imports go one way: app -> runtime -> usecases -> data, core; ui -> core; standins -> core. */
+const FORBIDDEN = {
+  core: ['data', 'usecases', 'standins', 'runtime', 'app', 'ui'],
+  data: ['usecases', 'standins', 'runtime', 'app', 'ui'],
+  standins: ['data', 'usecases', 'runtime', 'app', 'ui'],
+  usecases: ['standins', 'runtime', 'app', 'ui'],
+  ui: ['data', 'usecases', 'standins', 'runtime', 'app'],
+  runtime: ['app', 'ui'],
+};
+
+/** Packages that would make core impure: interface, database, files, network. */
+const IMPURE = ['react', 'react-dom', 'react-bootstrap', 'next', '@electric-sql/pglite', 'sharp', 'pino'];
+
+const direction = (room) => ({
+  files: [`src/${room}/**/*.{ts,tsx}`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        paths: room === 'core' ? IMPURE.map((name) => ({ name, message: 'core is pure' })) : [],
+        patterns: [
+          { regex: `^@/(${FORBIDDEN[room].join('|')})(/|$)`, message: `${room} may not import from there` },
+          { regex: '^(\\.\\./)+(core|data|usecases|standins|runtime|app|ui)/', message: 'between rooms, import by @/' },
+          ...(room === 'core' ? [{ regex: '^(node:|next/|react-bootstrap/)', message: 'core is pure' }] : []),
+        ],
+      },
+    ],
+  },
+});
+
+export default tseslint.config(
+  { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'bench/results/**', 'test-results/**', '.bimlo-data*/**'] },
+  ...tseslint.configs.recommended,
+  {
+    plugins: { 'react-hooks': hooks },
+    rules: {
+      ...hooks.configs.recommended.rules,
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      'no-empty': ['error', { allowEmptyCatch: false }],
+      eqeqeq: ['error', 'smart'],
+    },
+  },
+  ...Object.keys(FORBIDDEN).map(direction),
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'fetch', 'window', 'document', 'process', 'localStorage', 'setTimeout'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'the clock comes in as an argument' },
+        { object: 'Math', property: 'random', message: 'chance comes in as an argument' },
+        { object: 'crypto', property: 'randomUUID', message: 'ids come in as an argument' },
+      ],
+    },
+  },
+  {
+    // SQL stands in src/data only.
+    files: ['src/{app,ui,usecases,runtime,core,standins}/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'TemplateElement[value.raw=/^\\s*(select|insert into|update|delete from)\\s/]',
+          message: 'SQL stands in src/data only',
+        },
+      ],
+    },
+  },
+);

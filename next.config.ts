@@ -1,0 +1,13 @@
+import type { NextConfig } from 'next';
+
+const config: NextConfig = {
+  // These open files of their own (WASM, native code), so they are loaded as they are, not bundled.
+  serverExternalPackages: ['@electric-sql/pglite', 'sharp', 'fs-native-extensions', 'pino', 'file-type'],
+  sassOptions: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },
+  poweredByHeader: false,
+  reactStrictMode: true,
+  devIndicators: false,
+  experimental: { optimizePackageImports: ['react-bootstrap', 'lucide-react'] },
+};
+
+export default config;

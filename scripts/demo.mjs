@@ -1,0 +1,20 @@
+/** Starts Bimlo with its demo data on http://127.0.0.1:4310, doing before whatever is still to be done. */
+import { ensureBuilt, ensureInstalled, prepareDemo, ROOT, startEnvironment, startNetworks } from './lib/project.mjs';
+
+ensureInstalled();
+ensureBuilt();
+const env = startEnvironment();
+prepareDemo(env);
+const networks = await startNetworks(env);
+
+Object.assign(process.env, env, { NODE_ENV: 'production' });
+const { serve } = await import('./lib/serve.mjs');
+const end = () => {
+  networks.kill();
+  process.exit(0);
+};
+process.on('SIGINT', end);
+process.on('SIGTERM', end);
+process.on('exit', () => networks.kill());
+await serve(ROOT, Number(env.PORT));
+console.log(`\nBimlo is open at http://127.0.0.1:${env.PORT}\n  data: ${env.BIMLO_DATA}\n  made-up networks: ${env.BIMLO_NETWORK_URL}\n`);

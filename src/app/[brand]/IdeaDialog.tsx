@@ -1,0 +1,94 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState, type FormEvent } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import Modal from 'react-bootstrap/Modal';
+import { call, UNREACHABLE } from '@/ui/api';
+import { ChannelChoice } from '@/ui/ChannelChoice';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+
+/** An idea as far as it is edited here. */
+interface EditedIdea {
+  id: string;
+  version: number;
+  title: string;
+  note: string;
+  link: string;
+  suggestedChannelIds: string[];
+}
+
+/** Catches an idea, or edits one. A title and Enter is enough. */
+export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () => void }) {
+  const { brand } = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const [title, setTitle] = useState(idea?.title ?? '');
+  const [note, setNote] = useState(idea?.note ?? '');
+  const [link, setLink] = useState(idea?.link ?? '');
+  const [channelIds, setChannelIds] = useState<string[]>(idea?.suggestedChannelIds ?? []);
+  const [problem, setProblem] = useState<{ field?: string; message: string } | null>(null);
+
+  async function save(event: FormEvent) {
+    event.preventDefault();
+    const texts = { title, note, link, channelIds };
+    const answer = idea
+      ? await call('PATCH', `/api/pieces/${idea.id}`, { version: idea.version, ...texts })
+      : await call('POST', '/api/pieces', { brandId: brand.id, ...texts });
+    if (answer.kind === 'refused') return setProblem(answer.refusal);
+    if (answer.kind === 'unreachable') return setProblem({ message: UNREACHABLE });
+    say({ text: idea ? `Saved “${title.trim()}”.` : `Caught “${title.trim()}”. It lies in Ideas and in the tray.` });
+    router.refresh();
+    onClose();
+  }
+
+  const refusal = (field: string) =>
+    problem?.field === field && (
+      <div className="field-refusal" role="alert">
+        {problem.message}
+      </div>
+    );
+
+  return (
+    <Modal show onHide={onClose} animation={false} aria-labelledby="idea-dialog-title">
+      <Form onSubmit={(event) => void save(event)} noValidate>
+        <Modal.Header closeButton>
+          <Modal.Title id="idea-dialog-title" as="h2">
+            {idea ? 'Edit the idea' : 'Catch an idea'}
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <Form.Group className="mb-3" controlId="idea-title">
+            <Form.Label>Title</Form.Label>
+            <Form.Control autoFocus value={title} onChange={(event) => setTitle(event.target.value)} autoComplete="off" />
+            {refusal('title')}
+          </Form.Group>
+          <Form.Group className="mb-3" controlId="idea-note">
+            <Form.Label>Note</Form.Label>
+            <Form.Control as="textarea" rows={3} value={note} onChange={(event) => setNote(event.target.value)} />
+            {refusal('note')}
+          </Form.Group>
+          <Form.Group className="mb-3" controlId="idea-link">
+            <Form.Label>Link</Form.Label>
+            <Form.Control value={link} onChange={(event) => setLink(event.target.value)} placeholder="https://" />
+            {refusal('link')}
+          </Form.Group>
+          <ChannelChoice legend="Suggested for" chosen={channelIds} onChange={setChannelIds} />
+          {problem && !['title', 'note', 'link'].includes(problem.field ?? '') && (
+            <div className="field-refusal" role="alert">
+              {problem.message}
+            </div>
+          )}
+        </Modal.Body>
+        <Modal.Footer>
+          <Button type="submit">{idea ? 'Save the idea' : 'Catch it'}</Button>
+          <Button variant="outline" onClick={onClose}>
+            Leave it
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}

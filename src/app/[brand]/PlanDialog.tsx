@@ -1,0 +1,84 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import Modal from 'react-bootstrap/Modal';
+import type { Slip } from '@/core/calendar/slip';
+import type { LocalDate } from '@/core/time/plan';
+import { call, UNREACHABLE } from '@/ui/api';
+import { ChannelChoice } from '@/ui/ChannelChoice';
+import { shortDate } from '@/ui/format';
+
+/** Asks for which channels, when, and makes one post for each. */
+export function PlanDialog({
+  piece,
+  date: suggestedDate,
+  onPlanned,
+  onClose,
+}: {
+  piece: { id: string; title: string; suggestedChannelIds: string[] };
+  date: LocalDate;
+  onPlanned: (slips: Slip[]) => void;
+  onClose: () => void;
+}) {
+  const [channelIds, setChannelIds] = useState<string[]>(piece.suggestedChannelIds);
+  const [date, setDate] = useState(suggestedDate);
+  const [time, setTime] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+
+  async function plan(event: FormEvent) {
+    event.preventDefault();
+    const answer = await call<{ slips: Slip[] }>('POST', `/api/pieces/${piece.id}/plan`, {
+      channelIds,
+      date: date || null,
+      time: time || null,
+    });
+    if (answer.kind === 'refused') return setProblem(answer.refusal.message);
+    if (answer.kind === 'unreachable') return setProblem(UNREACHABLE);
+    onPlanned(answer.value.slips);
+    onClose();
+  }
+
+  const posts = channelIds.length === 1 ? '1 post' : `${channelIds.length} posts`;
+  const when = date ? `for ${shortDate(date)}${time ? ` ${time}` : ''}` : 'without a date';
+  return (
+    <Modal show onHide={onClose} animation={false} aria-labelledby="plan-dialog-title">
+      <Form onSubmit={(event) => void plan(event)} noValidate>
+        <Modal.Header closeButton>
+          <Modal.Title id="plan-dialog-title" as="h2">
+            Plan “{piece.title}”
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <div className="mb-3">
+            <ChannelChoice legend="A post for each of" chosen={channelIds} onChange={setChannelIds} />
+          </div>
+          <div className="d-flex-row">
+            <Form.Group controlId="plan-date">
+              <Form.Label>Date</Form.Label>
+              <Form.Control type="date" value={date} onChange={(event) => setDate(event.target.value)} />
+            </Form.Group>
+            <Form.Group controlId="plan-time">
+              <Form.Label>Time, if it is settled</Form.Label>
+              <Form.Control type="time" value={time} onChange={(event) => setTime(event.target.value)} />
+            </Form.Group>
+          </div>
+          {problem && (
+            <div className="field-refusal" role="alert">
+              {problem}
+            </div>
+          )}
+        </Modal.Body>
+        <Modal.Footer>
+          <Button type="submit" disabled={channelIds.length === 0}>
+            {channelIds.length === 0 ? 'Choose a channel first' : `Plan ${posts} ${when}`}
+          </Button>
+          <Button variant="outline" onClick={onClose}>
+            Not now
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}

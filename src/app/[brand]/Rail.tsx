@@ -1,0 +1,108 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname, useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import dynamic from 'next/dynamic';
+import Button from 'react-bootstrap/Button';
+import Dropdown from 'react-bootstrap/Dropdown';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { call } from '@/ui/api';
+import { clockTime } from '@/ui/format';
+import { useShell } from '@/ui/shell';
+
+const IdeaDialog = dynamic(() => import('./IdeaDialog').then((module) => module.IdeaDialog), { ssr: false });
+
+const PLACES = [
+  { path: 'ideas', label: 'Ideas' },
+  { path: 'calendar', label: 'Calendar' },
+  { path: 'pieces', label: 'Pieces' },
+  { path: 'departures', label: 'Departures' },
+];
+
+const GROUNDS = [
+  { value: '', label: 'Ground as the system has it' },
+  { value: 'light', label: 'Light ground' },
+  { value: 'dark', label: 'Dark ground' },
+];
+
+/** The places in the order of the work; the brand at the head, who one is at the foot. */
+export function Rail({ meIsNew }: { meIsNew: boolean }) {
+  const { brand, brands, people, me, now } = useShell();
+  const pathname = usePathname();
+  const router = useRouter();
+  const [catching, setCatching] = useState(false);
+  useHotkeys('i', () => setCatching(true), { preventDefault: true });
+
+  useEffect(() => {
+    if (meIsNew) void call('POST', '/api/who', { personId: me.id });
+  }, [meIsNew, me.id]);
+
+  async function become(personId: string) {
+    await call('POST', '/api/who', { personId });
+    router.refresh();
+  }
+
+  function choose(ground: string) {
+    document.cookie = `bimlo_ground=${ground}; path=/; max-age=${ground ? 31_536_000 : 0}; samesite=strict`;
+    if (ground) document.documentElement.dataset.ground = ground;
+    else delete document.documentElement.dataset.ground;
+  }
+
+  return (
+    <div className="rail">
+      <div className="rail-brand">
+        <Dropdown>
+          <Dropdown.Toggle as="button" type="button" aria-label={`Brand: ${brand.name}. Switch`}>
+            {brand.name}
+          </Dropdown.Toggle>
+          <Dropdown.Menu>
+            {brands.map(({ slug, name }) => (
+              <Dropdown.Item key={slug} href={`/${slug}/calendar`} active={slug === brand.slug}>
+                {name}
+              </Dropdown.Item>
+            ))}
+          </Dropdown.Menu>
+        </Dropdown>
+        <div className="soft small-text" suppressHydrationWarning>
+          {brand.zone.split('/').at(-1)!.replace('_', ' ')} time, <span className="figures">{clockTime(now, brand.zone)}</span>
+        </div>
+      </div>
+      <nav aria-label="Places">
+        {PLACES.map(({ path, label }) => {
+          const href = `/${brand.slug}/${path}`;
+          return (
+            <Link key={path} href={href} aria-current={pathname.startsWith(href) ? 'page' : undefined} prefetch={false}>
+              {label}
+            </Link>
+          );
+        })}
+      </nav>
+      <div className="rail-foot">
+        <Button variant="outline" onClick={() => setCatching(true)} aria-keyshortcuts="i">
+          Catch an idea <span className="figures">i</span>
+        </Button>
+        <Dropdown className="rail-who" drop="up">
+          <Dropdown.Toggle as="button" type="button" aria-label={`You are ${me.name}. Switch`}>
+            {me.name}
+          </Dropdown.Toggle>
+          <Dropdown.Menu>
+            <Dropdown.Header>Work as</Dropdown.Header>
+            {people.map((person) => (
+              <Dropdown.Item key={person.id} as="button" active={person.id === me.id} onClick={() => void become(person.id)}>
+                {person.name} <span className="soft">{person.role}</span>
+              </Dropdown.Item>
+            ))}
+            <Dropdown.Divider />
+            {GROUNDS.map(({ value, label }) => (
+              <Dropdown.Item key={value} as="button" onClick={() => choose(value)}>
+                {label}
+              </Dropdown.Item>
+            ))}
+          </Dropdown.Menu>
+        </Dropdown>
+      </div>
+      {catching && <IdeaDialog onClose={() => setCatching(false)} />}
+    </div>
+  );
+}

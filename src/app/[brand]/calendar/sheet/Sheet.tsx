@@ -1,0 +1,215 @@
+'use client';
+
+import Link from 'next/link';
+import { useCallback, useEffect, useMemo } from 'react';
+import { blocksOf, type Block } from '@/core/posts/readiness';
+import type { PostSheet } from '@/core/posts/sheet';
+import type { Slip } from '@/core/calendar/slip';
+import { STAGE_LABELS, STAGES, type Stage } from '@/core/stages/stages';
+import { problemOf } from '@/ui/api';
+import { CallSign } from '@/ui/CallSign';
+import { dayAndTime } from '@/ui/format';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import type { ChangedPost } from '../usePlanMoves';
+import { Deeds } from './Deeds';
+import { Facts } from './Facts';
+import { Pictures } from './Pictures';
+import { usePostEditor, type PostEditor, type SaveState } from './usePostEditor';
+import { BothTexts, Words } from './Words';
+
+const SAVE_WORDS: Record<SaveState, string> = {
+  saved: 'saved',
+  saving: 'saving…',
+  unsaved: 'not saved yet',
+  unreachable: 'not saved: Bimlo cannot be reached. Kept here, tried again.',
+};
+
+/** How often a scheduled post's sheet looks whether it left, in milliseconds. */
+const LOOK_EVERY_MS = 4_000;
+
+/** An open post beside the calendar. */
+export function Sheet({
+  postId,
+  initial,
+  slipVersion,
+  onChanged,
+  onGone,
+  onClose,
+}: {
+  postId: string;
+  initial: PostSheet | null;
+  /** The version of its slip on the calendar: when it runs ahead, the sheet loads anew. */
+  slipVersion: number | null;
+  onChanged: (slip: Slip) => void;
+  onGone: (id: string) => void;
+  onClose: () => void;
+}) {
+  const { channels, brand } = useShell();
+  const changed = useCallback(({ slip }: ChangedPost) => onChanged(slip), [onChanged]);
+  const editor = usePostEditor(postId, initial, changed);
+  const { sheet, texts, reload } = editor;
+  const channel = channels.find((candidate) => candidate.id === sheet?.channelId);
+
+  const isBehind = sheet !== null && slipVersion !== null && slipVersion > sheet.version;
+  useEffect(() => {
+    if (isBehind) void reload();
+  }, [isBehind, reload]);
+  const mayLeave = sheet?.stage === 'scheduled';
+  useEffect(() => {
+    if (!mayLeave) return;
+    const timer = setInterval(() => void reload(), LOOK_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [mayLeave, reload]);
+
+  const blocks = useMemo(
+    () => (sheet && texts && channel ? blocksOf({ ...sheet, ...texts }, channel.sheet) : []),
+    [sheet, texts, channel],
+  );
+
+  if (!sheet || !texts || !channel)
+    return (
+      <section className="sheet" aria-label="Post">
+        <div className="sheet-top">
+          <span>{editor.problem ? editor.problem.message : 'Opening…'}</span>
+          <button type="button" className="word" onClick={onClose}>
+            close
+          </button>
+        </div>
+      </section>
+    );
+  const isFixed = sheet.stage === 'published' || sheet.stage === 'setAside';
+  return (
+    <section className="sheet" aria-label={`Post: ${texts.title}`}>
+      <div className="sheet-top">
+        <span className="soft">
+          Post of{' '}
+          <Link href={`/${brand.slug}/pieces/${sheet.pieceId}`} prefetch={false}>
+            {sheet.pieceTitle}
+          </Link>
+        </span>
+        <span className={`save-state ${editor.saveState === 'unreachable' ? 'wrong' : 'soft'}`} role="status">
+          {SAVE_WORDS[editor.saveState]}
+        </span>
+        <button type="button" className="word" onClick={onClose} aria-keyshortcuts="Escape">
+          close
+        </button>
+      </div>
+      <div className="sheet-title">
+        <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />
+        <textarea
+          rows={1}
+          aria-label="Working title"
+          value={texts.title}
+          disabled={isFixed}
+          onChange={(event) => editor.type('title', event.target.value.replace(/\n/g, ' '))}
+        />
+      </div>
+      {editor.problem?.field === 'title' && (
+        <div className="field-refusal" role="alert">
+          {editor.problem.message}
+        </div>
+      )}
+      <BothTexts editor={editor} field="title" />
+      <StageBar editor={editor} sheet={sheet} />
+      <Facts editor={editor} sheet={sheet} channel={channel} disabled={isFixed} />
+      <Words editor={editor} texts={texts} sheet={channel.sheet} disabled={isFixed} />
+      <Pictures editor={editor} sheet={sheet} disabled={isFixed} />
+      <Notices sheet={sheet} blocks={blocks} zone={brand.zone} />
+      {editor.problem && !['title', 'hashtags', 'link'].includes(editor.problem.field ?? '') && (
+        <div className="notice is-wrong" role="alert">
+          {editor.problem.message}
+        </div>
+      )}
+      <Deeds
+        editor={editor}
+        sheet={sheet}
+        channel={channel}
+        blocks={blocks}
+        onGone={() => {
+          onGone(sheet.id);
+          onClose();
+        }}
+        onRestored={changed}
+      />
+    </section>
+  );
+}
+
+/** The six stages as a bar; the ones a person may choose are pressed to go there. */
+function StageBar({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }) {
+  const say = useSay();
+  const here = STAGES.indexOf(sheet.stage as (typeof STAGES)[number]);
+
+  async function go(stage: Stage) {
+    const deed = stage === 'scheduled' ? { deed: 'schedule' } : { deed: 'stage', stage };
+    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({ ...deed, version }));
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+    if (answer.kind === 'done' && answer.value.outcome.unscheduled)
+      say({ text: 'It is not scheduled any more and will not leave.' });
+  }
+
+  return (
+    <ol className={`stage-bar${sheet.stage === 'published' ? ' is-published' : ''}`} aria-label="Stage">
+      {STAGES.map((stage, index) => (
+        <li key={stage}>
+          <button
+            type="button"
+            className={`${index <= here ? 'is-reached' : ''}${index === here ? ' is-here' : ''}`}
+            aria-current={index === here ? 'step' : undefined}
+            disabled={here < 0 || sheet.stage === 'published' || stage === 'published' || index === here}
+            onClick={() => void go(stage)}
+          >
+            {STAGE_LABELS[stage]}
+          </button>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Notices({ sheet, blocks, zone }: { sheet: PostSheet; blocks: readonly Block[]; zone: string }) {
+  const { delivery, stage } = sheet;
+  return (
+    <>
+      {stage === 'setAside' && <div className="notice">Set aside: {sheet.setAsideReason}</div>}
+      {stage === 'published' && (
+        <div className="notice is-good">Out since {sheet.publishedAt ? dayAndTime(sheet.publishedAt, zone) : 'a while'}.</div>
+      )}
+      {delivery?.differs && (
+        <div className="notice" role="status">
+          <b>Not what will leave.</b> The copy made {dayAndTime(delivery.copiedAt, zone)} leaves as it was, until you schedule it
+          again.
+        </div>
+      )}
+      {stage === 'scheduled' && delivery?.state === 'failed' && (
+        <div className="notice is-wrong">
+          <b>It did not leave.</b> The network said: “{delivery.words}”
+          {delivery.unsure && ' It may be out all the same: trying again asks first.'}
+        </div>
+      )}
+      {stage === 'scheduled' && delivery?.state === 'held' && (
+        <div className="notice is-wrong">
+          <b>Held.</b> Bimlo was not running when it was due. Send it now, give it another time, or set it aside.
+        </div>
+      )}
+      {stage === 'scheduled' && delivery?.state === 'waiting' && delivery.attempts > 0 && (
+        <div className="notice">
+          Tried {delivery.attempts === 1 ? 'once' : `${delivery.attempts} times`}: “{delivery.words}”. Again at{' '}
+          {dayAndTime(delivery.nextTryAt, zone)}.
+        </div>
+      )}
+      {blocks.length > 0 && stage !== 'published' && stage !== 'setAside' && (
+        <div className="notice">
+          <b>{blocks.length === 1 ? 'One thing' : `${blocks.length} things`} before it may leave:</b>
+          <ul>
+            {blocks.map((block) => (
+              <li key={block.code + block.field}>{block.message}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </>
+  );
+}

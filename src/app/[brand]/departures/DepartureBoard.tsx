@@ -1,0 +1,149 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { Fragment, useEffect, useState } from 'react';
+import Link from 'next/link';
+import { addDays, type Instant, type LocalDate } from '@/core/time/plan';
+import type { Departure } from '@/usecases/views';
+import { FORMAT_LABELS } from '@/core/rulesheets/types';
+import { CallSign } from '@/ui/CallSign';
+import { clockTime, spokenDate } from '@/ui/format';
+import { useShell } from '@/ui/shell';
+import { FitToGo } from './FitToGo';
+import { HandOver } from './HandOver';
+
+/** How often the timetable is read anew, in milliseconds. */
+const REFRESH_EVERY_MS = 4_000;
+
+/** The timetable: one table a day, a line for now in today's, and the hand-over that is open beside it. */
+export function DepartureBoard({
+  departures,
+  now,
+  today,
+}: {
+  departures: readonly Departure[];
+  now: Instant;
+  today: LocalDate;
+}) {
+  const router = useRouter();
+  const { brand } = useShell();
+  const [chosen, setChosen] = useState<string | null>(null);
+
+  useEffect(() => {
+    const timer = setInterval(() => {
+      if (document.visibilityState === 'visible') router.refresh();
+    }, REFRESH_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [router]);
+
+  const todays = departures.filter(({ slip }) => slip.date === today);
+  const failed = departures.filter(({ fitness }) => fitness === 'failed' || fitness === 'held').length;
+  const out = todays.filter(({ fitness }) => fitness === 'out').length;
+  const handOver =
+    departures.find(({ slip, handOver: over }) => over && slip.id === chosen) ??
+    departures.find(({ fitness }) => fitness === 'handOver');
+  const days = [...new Set(departures.map(({ slip }) => slip.date!))];
+
+  return (
+    <>
+      <header className="place-head">
+        <h1>Departures</h1>
+        <span className="soft" role="status">
+          {spokenDate(today)} · {todays.length - out} to go, {out} out{failed > 0 && <span className="wrong">, {failed} in trouble</span>}
+        </span>
+      </header>
+      <div className="place-body">
+        {departures.length === 0 && (
+          <div className="empty">
+            <h2>Nothing leaves in the next days</h2>
+            <p>
+              Posts with a date show here. <Link href={`/${brand.slug}/calendar`}>Plan some on the calendar.</Link>
+            </p>
+          </div>
+        )}
+        <div className={`departures${handOver ? '' : ' is-plain'}`}>
+          <div>
+            {days.map((day) => (
+              <DayTable
+                key={day}
+                day={day}
+                departures={departures.filter(({ slip }) => slip.date === day)}
+                now={now}
+                today={today}
+                onHandOver={setChosen}
+              />
+            ))}
+          </div>
+          {handOver && <HandOver key={handOver.slip.id} departure={handOver} />}
+        </div>
+      </div>
+    </>
+  );
+}
+
+function DayTable({
+  day,
+  departures,
+  now,
+  today,
+  onHandOver,
+}: {
+  day: LocalDate;
+  departures: readonly Departure[];
+  now: Instant;
+  today: LocalDate;
+  onHandOver: (postId: string) => void;
+}) {
+  const { brand, channels } = useShell();
+  const wall = clockTime(now, brand.zone);
+  const firstToCome = day === today ? departures.findIndex(({ slip }) => (slip.time ?? '99:99') > wall) : -1;
+  const name = day === today ? `Today, ${spokenDate(day)}` : day === addDays(today, 1) ? `Tomorrow, ${spokenDate(day)}` : spokenDate(day);
+  const nowRow = (
+    <tr className="is-now">
+      <td colSpan={5}>{wall} now</td>
+    </tr>
+  );
+  return (
+    <table className="timetable">
+      <caption>{name}</caption>
+      <thead>
+        <tr>
+          <th scope="col">Time</th>
+          <th scope="col">Channel</th>
+          <th scope="col">Post</th>
+          <th scope="col">Leaves</th>
+          <th scope="col">Fit to go</th>
+        </tr>
+      </thead>
+      <tbody>
+        {departures.map((departure, index) => {
+          const { slip, fitness } = departure;
+          const channel = channels.find((candidate) => candidate.id === slip.channelId);
+          return (
+            <Fragment key={slip.id}>
+              {index === firstToCome && nowRow}
+              <tr className={fitness === 'out' ? 'is-out' : undefined} data-departure={slip.id} data-fitness={fitness}>
+                <td className="figures">{slip.time ?? '–'}</td>
+                <td>
+                  <CallSign sign={slip.callSign} color={channel?.color ?? ''} name={channel?.name} />
+                </td>
+                <td className="what">
+                  <Link href={`/${brand.slug}/calendar?post=${slip.id}&date=${day}`} prefetch={false}>
+                    {slip.title}
+                  </Link>
+                  <div className="soft small-text">{FORMAT_LABELS[slip.format]}</div>
+                </td>
+                <td>{channel?.sheet.automatic === false ? <b>by hand</b> : 'by Bimlo'}</td>
+                <td>
+                  <FitToGo departure={departure} onHandOver={() => onHandOver(slip.id)} />
+                </td>
+              </tr>
+            </Fragment>
+          );
+        })}
+        {day === today && firstToCome < 0 && nowRow}
+      </tbody>
+    </table>
+  );
+}
+

@@ -1,0 +1,83 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { Departure } from '@/usecases/views';
+import { CallSign } from '@/ui/CallSign';
+import { fileSize, shortDate } from '@/ui/format';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import { useDeed } from '@/ui/useDeed';
+
+/** What a person needs to post by hand: the text to copy, the originals to save, a place for the address, and “it is out”. */
+export function HandOver({ departure }: { departure: Departure }) {
+  const { channels } = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const { run, busy } = useDeed();
+  const [address, setAddress] = useState('');
+  const { slip, handOver } = departure;
+  const channel = channels.find((candidate) => candidate.id === slip.channelId);
+  if (!handOver || !channel) return null;
+
+  async function copy(label: string, text: string) {
+    try {
+      await navigator.clipboard.writeText(text);
+      say({ text: `${label} copied.` });
+    } catch (error) {
+      if (!(error instanceof DOMException)) throw error;
+      say({ text: 'The browser does not let Bimlo copy. Select the text and copy it by hand.', wrong: true });
+    }
+  }
+
+  async function confirm() {
+    const answer = await run('POST', `/api/posts/${slip.id}/deeds`, { deed: 'declareOut', version: slip.version, address });
+    if (answer.kind !== 'done') return;
+    say({ text: `“${slip.title}” is out.` });
+    router.refresh();
+  }
+
+  return (
+    <section className="hand-over" aria-label={`Hand-over: ${slip.title}`}>
+      <div className="figures soft small-text">
+        {slip.date && shortDate(slip.date)} {slip.time}
+      </div>
+      <h2>
+        <CallSign sign={slip.callSign} color={channel.color} /> {slip.title}
+      </h2>
+      <p className="soft small-text">{channel.sheet.name} takes no automatic posts: post it there by hand, then say so here.</p>
+      <ol>
+        {handOver.texts.map(({ label, text }) => (
+          <li key={label}>
+            <button type="button" className="btn btn-outline" onClick={() => void copy(label, text)}>
+              Copy the {label.toLowerCase()}
+            </button>
+            <blockquote>{text}</blockquote>
+          </li>
+        ))}
+        {handOver.pictures.map((picture) => (
+          <li key={picture.sha256}>
+            <a className="btn btn-outline" href={`/api/media/${picture.sha256}?save`} download={picture.fileName}>
+              Save the picture ({fileSize(picture.bytes)})
+            </a>
+          </li>
+        ))}
+        <li>
+          <label className="form-label" htmlFor="hand-over-address">
+            Its address, once it is up
+          </label>
+          <input
+            id="hand-over-address"
+            className="form-control"
+            placeholder="https://"
+            value={address}
+            onChange={(event) => setAddress(event.target.value)}
+          />
+        </li>
+      </ol>
+      <button type="button" className="btn btn-primary" disabled={busy || address.trim() === ''} onClick={() => void confirm()}>
+        It is out
+      </button>
+    </section>
+  );
+}

@@ -1,0 +1,12 @@
+import type { Metadata } from 'next';
+import { brandOfPage } from '@/app/server/brand';
+import { loadDepartures } from '@/usecases/views';
+import { DepartureBoard } from './DepartureBoard';
+
+export const metadata: Metadata = { title: 'Departures' };
+
+/** What leaves, when, on what channel, fit to go or why not. */
+export default async function DeparturesPage({ params }: { params: Promise<{ brand: string }> }) {
+  const { db, brand, now, today } = await brandOfPage((await params).brand);
+  return <DepartureBoard departures={await loadDepartures(db, brand, now)} now={now} today={today} />;
+}

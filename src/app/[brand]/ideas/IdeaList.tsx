@@ -1,0 +1,164 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { LocalDate } from '@/core/time/plan';
+import type { Piece } from '@/data/pieces';
+import { CallSign } from '@/ui/CallSign';
+import { dayAndTime, shortDate } from '@/ui/format';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import { useDeed } from '@/ui/useDeed';
+
+const IdeaDialog = dynamic(() => import('../IdeaDialog').then((module) => module.IdeaDialog), { ssr: false });
+const PlanDialog = dynamic(() => import('../PlanDialog').then((module) => module.PlanDialog), { ssr: false });
+
+type PieceDeed = 'setAside' | 'bringBack' | 'delete' | 'restore';
+
+/** The ideas as rows: what, for which channels, and what can be done with them. */
+export function IdeaList({ ideas, aside, today }: { ideas: readonly Piece[]; aside: readonly Piece[]; today: LocalDate }) {
+  const router = useRouter();
+  const say = useSay();
+  const { run } = useDeed();
+  const [editing, setEditing] = useState<Piece | null>(null);
+  const [planning, setPlanning] = useState<Piece | null>(null);
+
+  async function doDeed(piece: Piece, deed: PieceDeed, report: string, undo: PieceDeed | null) {
+    const answer = await run('POST', `/api/pieces/${piece.id}/deeds`, { deed });
+    if (answer.kind !== 'done') return;
+    router.refresh();
+    say({
+      text: report,
+      ...(undo ? { deed: { label: 'Undo', run: () => void doDeed(piece, undo, `“${piece.title}” is back.`, null) } } : {}),
+    });
+  }
+
+  return (
+    <>
+      <header className="place-head">
+        <h1>Ideas</h1>
+        <span className="soft">{ideas.length === 1 ? '1 idea without a date' : `${ideas.length} ideas without a date`}</span>
+      </header>
+      <div className="place-body">
+        {ideas.length === 0 && (
+          <div className="empty">
+            <h2>No ideas lie here</h2>
+            <p>What could be said goes here until it has a date. Press i anywhere: a title and Enter is enough.</p>
+          </div>
+        )}
+        {ideas.length > 0 && (
+          <IdeaTable
+            pieces={ideas}
+            deeds={(piece) => (
+              <>
+                <button type="button" className="word" onClick={() => setPlanning(piece)} aria-label={`Plan “${piece.title}”`}>
+                  plan
+                </button>
+                <button type="button" className="word" onClick={() => setEditing(piece)} aria-label={`Edit “${piece.title}”`}>
+                  edit
+                </button>
+                <button
+                  type="button"
+                  className="word"
+                  onClick={() => void doDeed(piece, 'setAside', `Set aside “${piece.title}”.`, 'bringBack')}
+                  aria-label={`Set aside “${piece.title}”`}
+                >
+                  set aside
+                </button>
+                <button
+                  type="button"
+                  className="word"
+                  onClick={() => void doDeed(piece, 'delete', `Deleted “${piece.title}”.`, 'restore')}
+                  aria-label={`Delete “${piece.title}”`}
+                >
+                  delete
+                </button>
+              </>
+            )}
+          />
+        )}
+        {aside.length > 0 && (
+          <>
+            <h2 className="section-head">Set aside</h2>
+            <IdeaTable
+              pieces={aside}
+              deeds={(piece) => (
+                <button
+                  type="button"
+                  className="word"
+                  onClick={() => void doDeed(piece, 'bringBack', `“${piece.title}” is back among the ideas.`, 'setAside')}
+                  aria-label={`Bring back “${piece.title}”`}
+                >
+                  bring back
+                </button>
+              )}
+            />
+          </>
+        )}
+      </div>
+      {editing && <IdeaDialog idea={editing} onClose={() => setEditing(null)} />}
+      {planning && (
+        <PlanDialog
+          piece={planning}
+          date={today}
+          onPlanned={(slips) => {
+            router.refresh();
+            const when = slips[0]?.date ? `for ${shortDate(slips[0].date)}` : 'without a date';
+            say({ text: `Planned “${planning.title}” ${when}: ${slips.map((slip) => slip.callSign).join(', ')}.` });
+          }}
+          onClose={() => setPlanning(null)}
+        />
+      )}
+    </>
+  );
+}
+
+function IdeaTable({ pieces, deeds }: { pieces: readonly Piece[]; deeds: (piece: Piece) => React.ReactNode }) {
+  const { brand, channels, people } = useShell();
+  return (
+    <table className="timetable ideas">
+      <thead>
+        <tr>
+          <th scope="col">Idea</th>
+          <th scope="col">Suggested for</th>
+          <th scope="col">Caught</th>
+          <th scope="col">
+            <span className="visually-hidden">Deeds</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {pieces.map((piece) => (
+          <tr key={piece.id} data-piece={piece.id}>
+            <td>
+              <Link href={`/${brand.slug}/pieces/${piece.id}`} prefetch={false}>
+                {piece.title}
+              </Link>
+              {piece.note && <div className="soft small-text clip">{piece.note}</div>}
+              {piece.link && <div className="soft small-text clip">{piece.link.replace(/^https?:\/\//, '')}</div>}
+            </td>
+            <td>
+              <span className="plates">
+                {channels
+                  .filter((channel) => piece.suggestedChannelIds.includes(channel.id))
+                  .map((channel) => (
+                    <CallSign key={channel.id} sign={channel.callSign} color={channel.color} name={channel.name} />
+                  ))}
+              </span>
+            </td>
+            <td className="soft small-text">
+              {dayAndTime(piece.createdAt, brand.zone)}
+              <br />
+              {people.find((person) => person.id === piece.ownerId)?.name}
+            </td>
+            <td>
+              <span className="row-deeds">{deeds(piece)}</span>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

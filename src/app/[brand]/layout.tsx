@@ -1,0 +1,32 @@
+import type { ReactNode } from 'react';
+import { brandOfPage } from '@/app/server/brand';
+import { MessagesProvider } from '@/ui/messages';
+import { ShellProvider } from '@/ui/shell';
+import { DraftSaver } from './DraftSaver';
+import { Rail } from './Rail';
+
+/** The frame of a brand's screens: the rail on the left, messages, and what was typed and not saved yet. */
+export default async function BrandLayout({ children, params }: { children: ReactNode; params: Promise<{ brand: string }> }) {
+  const { brand, brands, channels, people, me, meIsNew, now, today } = await brandOfPage((await params).brand);
+  return (
+    <ShellProvider
+      shell={{
+        brand: { id: brand.id, slug: brand.slug, name: brand.name, zone: brand.zone },
+        brands: brands.map(({ slug, name }) => ({ slug, name })),
+        people,
+        me,
+        channels: channels.map(({ id, name, callSign, color, sheet }) => ({ id, name, callSign, color, sheet })),
+        now,
+        today,
+      }}
+    >
+      <MessagesProvider>
+        <DraftSaver />
+        <div className="shell">
+          <Rail meIsNew={meIsNew} />
+          <main className="place">{children}</main>
+        </div>
+      </MessagesProvider>
+    </ShellProvider>
+  );
+}

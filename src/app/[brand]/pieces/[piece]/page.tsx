@@ -1,0 +1,20 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { brandOfPage } from '@/app/server/brand';
+import { isId } from '@/app/server/request';
+import { maybePiece } from '@/data/pieces';
+import { listPostsOfPiece } from '@/data/posts';
+import { slipsOf } from '@/usecases/views';
+import { PieceScreen } from './PieceScreen';
+
+export const metadata: Metadata = { title: 'Piece' };
+
+/** A piece: what it says, and the posts made from it. */
+export default async function PiecePage({ params }: { params: Promise<{ brand: string; piece: string }> }) {
+  const { brand: slug, piece: id } = await params;
+  const { db, brand, channels, today } = await brandOfPage(slug);
+  const piece = isId(id) ? await maybePiece(db, id) : undefined;
+  if (!piece || piece.deletedAt || piece.brandId !== brand.id) notFound();
+  const slips = slipsOf(await listPostsOfPiece(db, id), channels);
+  return <PieceScreen key={piece.id} piece={piece} slips={slips} today={today} />;
+}

@@ -1,0 +1,28 @@
+import { string } from 'yup';
+import { bringPieceBack, deletePiece, restorePiece, setPieceAside } from '@/usecases/pieces';
+import { fields, maybeText } from '@/app/server/fields';
+import { answer, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+
+const schema = fields({
+  deed: string().oneOf(['setAside', 'bringBack', 'delete', 'restore'] as const, 'There is no such deed.').required(),
+  reason: maybeText('Reason'),
+});
+
+/** Sets a piece aside, brings it back, deletes or restores it. */
+export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  const { id } = await params;
+  if (!isId(id)) return nothingThere('idea');
+  const { work } = await workOfRequest();
+  const body = await readBody(request, schema);
+  if (!body.ok) return refusal(body.refusal);
+  switch (body.value.deed) {
+    case 'setAside':
+      return answer(await setPieceAside(work, id, body.value.reason ?? ''));
+    case 'bringBack':
+      return answer(await bringPieceBack(work, id));
+    case 'delete':
+      return answer(await deletePiece(work, id));
+    case 'restore':
+      return answer(await restorePiece(work, id));
+  }
+}

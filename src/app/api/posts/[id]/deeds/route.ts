@@ -1,0 +1,78 @@
+import { mixed, string } from 'yup';
+import type { ChosenStage } from '@/core/stages/moves';
+import type { Result } from '@/core/refusal';
+import { declareOut, publishNow, schedulePost, tryAgain } from '@/usecases/scheduling';
+import { archivePost, bringPostBack, deletePost, putAtStage, restorePost, setPostAside } from '@/usecases/stages';
+import type { Work } from '@/usecases/work';
+import { fields, maybeText, version } from '@/app/server/fields';
+import { isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answerPost } from '../../answer';
+
+const DEEDS = [
+  'stage',
+  'schedule',
+  'publishNow',
+  'declareOut',
+  'setAside',
+  'bringBack',
+  'delete',
+  'restore',
+  'archive',
+  'unarchive',
+  'tryAgain',
+] as const;
+
+const schema = fields({
+  deed: string().oneOf(DEEDS, 'There is no such deed.').required(),
+  version,
+  stage: mixed<ChosenStage>().oneOf(['drafting', 'making', 'signOff', 'ready'] as const, 'That stage is not chosen by hand.'),
+  reason: maybeText('Reason'),
+  address: maybeText('Address'),
+});
+
+interface Deed {
+  deed: (typeof DEEDS)[number];
+  version: number;
+  stage?: ChosenStage;
+  reason?: string;
+  address?: string;
+}
+
+/** Does what a person decided about a post. */
+export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  const { id } = await params;
+  if (!isId(id)) return nothingThere('post');
+  const { app, work } = await workOfRequest();
+  const body = await readBody(request, schema);
+  if (!body.ok) return refusal(body.refusal);
+  const result = await carryOut(work, id, body.value as Deed);
+  if (result.ok && ['publishNow', 'tryAgain'].includes(body.value.deed)) void app.worker.look();
+  return answerPost(app, id, result);
+}
+
+function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> {
+  switch (deed.deed) {
+    case 'stage':
+      return putAtStage(work, id, deed.version, deed.stage ?? 'drafting');
+    case 'schedule':
+      return schedulePost(work, id, deed.version);
+    case 'publishNow':
+      return publishNow(work, id, deed.version);
+    case 'declareOut':
+      return declareOut(work, id, deed.version, deed.address ?? '');
+    case 'setAside':
+      return setPostAside(work, id, deed.version, deed.reason ?? '');
+    case 'bringBack':
+      return bringPostBack(work, id, deed.version);
+    case 'delete':
+      return deletePost(work, id, deed.version);
+    case 'restore':
+      return restorePost(work, id);
+    case 'archive':
+      return archivePost(work, id, deed.version, true);
+    case 'unarchive':
+      return archivePost(work, id, deed.version, false);
+    case 'tryAgain':
+      return tryAgain(work, id);
+  }
+}

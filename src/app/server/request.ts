@@ -1,0 +1,64 @@
+import { cookies } from 'next/headers';
+import { ValidationError, type ObjectSchema, type AnyObject } from 'yup';
+import { refuse, type Refusal, type Result } from '@/core/refusal';
+import { bimlo, type Bimlo } from '@/runtime/bimlo';
+import type { Work } from '@/usecases/work';
+
+/** The cookie that says who one is. */
+export const PERSON_COOKIE = 'bimlo_person';
+/** Bytes of a JSON body that are read. */
+const BODY_LIMIT_BYTES = 6_000_000;
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+
+const STATUS: Record<string, number> = { notFound: 404, notYours: 403, stale: 409, tooBig: 413 };
+
+/** Bimlo with the person who asks, as use cases want it. */
+export async function workOfRequest(): Promise<{ app: Bimlo; work: Work }> {
+  const app = await bimlo();
+  const actorId = (await cookies()).get(PERSON_COOKIE)?.value ?? '';
+  return {
+    app,
+    work: { db: app.db, clock: app.clock, ids: app.ids, actorId: UUID.test(actorId) ? actorId : NOBODY },
+  };
+}
+
+const NOBODY = '00000000-0000-0000-0000-000000000000';
+
+/** Whether a text from an address is an identifier at all; what is not finds nothing. */
+export const isId = (text: string): boolean => UUID.test(text);
+
+/** Answers with what was asked for. */
+export const done = (value: unknown): Response => Response.json(value ?? {});
+
+/** Answers with a refusal, and with what stands now where that helps to compare. */
+export function refusal(reason: Refusal, current?: unknown): Response {
+  return Response.json(current === undefined ? { refusal: reason } : { refusal: reason, current }, {
+    status: STATUS[reason.code] ?? 422,
+  });
+}
+
+/** Answers with the outcome of a use case. */
+export const answer = (result: Result<unknown>): Response => (result.ok ? done(result.value) : refusal(result.refusal));
+
+/** Answers that there is nothing under that address. */
+export const nothingThere = (what: string): Response =>
+  refusal({ code: 'notFound', message: `That ${what} is not there (any more). Reload to see what is.` });
+
+/** Reads a JSON body and checks its shape; a refusal names the field. Texts come as they are, neither trimmed nor cast. */
+export async function readBody<T extends AnyObject>(request: Request, schema: ObjectSchema<T>): Promise<Result<T>> {
+  const text = await request.text();
+  if (text.length > BODY_LIMIT_BYTES) return refuse('tooBig', 'That is more than Bimlo takes at once (6 MB). Shorten it.');
+  let body: unknown;
+  try {
+    body = JSON.parse(text);
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
+    return refuse('notJson', 'The request holds no JSON. Send the fields as a JSON object.');
+  }
+  try {
+    return { ok: true, value: (await schema.validate(body, { strict: true })) as T };
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    return refuse('badField', error.message, error.path);
+  }
+}

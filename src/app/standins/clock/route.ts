@@ -1,0 +1,21 @@
+import { string } from 'yup';
+import { bimlo } from '@/runtime/bimlo';
+import { isMovable } from '@/runtime/clock';
+import { fields } from '@/app/server/fields';
+import { done, nothingThere, readBody, refusal } from '@/app/server/request';
+
+const schema = fields({ now: string().required('now is missing.') });
+
+/** Moves a clock that stands still (`BIMLO_NOW`) and delivers what became due. Where the clock runs there is no such address. */
+export async function POST(request: Request): Promise<Response> {
+  const { clock, worker } = await bimlo();
+  if (!isMovable(clock)) return nothingThere('address');
+  const body = await readBody(request, schema);
+  if (!body.ok) return refusal(body.refusal);
+  const at = Date.parse(body.value.now);
+  if (Number.isNaN(at))
+    return refusal({ code: 'badInstant', field: 'now', message: 'now is no instant. Write it like 2026-11-23T14:30:00Z.' });
+  clock.moveTo(new Date(at).toISOString());
+  await worker.look();
+  return done({ now: clock.now() });
+}

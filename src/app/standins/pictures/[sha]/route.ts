@@ -1,0 +1,18 @@
+import { bimlo } from '@/runtime/bimlo';
+import { nothingThere } from '@/app/server/request';
+
+/** A picture as the made-up networks hold it. */
+export async function GET(_request: Request, { params }: { params: Promise<{ sha: string }> }): Promise<Response> {
+  const { sha } = await params;
+  if (!/^[0-9a-f]{64}$/.test(sha)) return nothingThere('picture');
+  const { networkUrl } = await bimlo();
+  const held = await fetch(`${networkUrl}/pictures/${sha}`);
+  if (!held.ok) return nothingThere('picture');
+  return new Response(held.body, {
+    headers: {
+      'content-type': 'image/*',
+      'cache-control': 'private, max-age=31536000, immutable',
+      'content-security-policy': "default-src 'none'; sandbox",
+    },
+  });
+}

@@ -1,0 +1,46 @@
+import { addDays, weekdayOf, type LocalDate } from '../time/plan';
+
+/** A day's cell in the month arrangement. */
+export interface MonthDay {
+  date: LocalDate;
+  /** Day of the month, 1 to 31. */
+  day: number;
+  /** False for the days before and after that fill the first and last week. */
+  inMonth: boolean;
+}
+
+/**
+ * The weeks that show a month: whole weeks of seven days, from the one holding its first day to the one holding its
+ * last.
+ *
+ * @param month any date of the month
+ * @param weekStart first day of the week, 1 for Monday to 7 for Sunday (ISO 8601)
+ *
+ * @example
+ * monthWeeks('2027-02-10', 1) // February 2027 begins on a Monday and has 28 days: four weeks exactly
+ */
+export function monthWeeks(month: LocalDate, weekStart: number): MonthDay[][] {
+  const first = `${month.slice(0, 7)}-01`;
+  let date = startOfWeek(first, weekStart);
+  const weeks: MonthDay[][] = [];
+  do {
+    const week: MonthDay[] = [];
+    for (let weekday = 0; weekday < 7; weekday++) {
+      week.push({ date, day: Number(date.slice(8)), inMonth: date.slice(0, 7) === first.slice(0, 7) });
+      date = addDays(date, 1);
+    }
+    weeks.push(week);
+  } while (date.slice(0, 7) === first.slice(0, 7));
+  return weeks;
+}
+
+/** The first day of the week that holds a date. `weekStart` as in `monthWeeks`. */
+export function startOfWeek(date: LocalDate, weekStart: number): LocalDate {
+  return addDays(date, -((weekdayOf(date) - weekStart + 7) % 7));
+}
+
+/** The first day of the month `months` later. */
+export function addMonths(month: LocalDate, months: number): LocalDate {
+  const index = Number(month.slice(0, 4)) * 12 + Number(month.slice(5, 7)) - 1 + months;
+  return `${String(Math.floor(index / 12)).padStart(4, '0')}-${String((index % 12) + 1).padStart(2, '0')}-01`;
+}

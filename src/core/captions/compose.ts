@@ -1,0 +1,71 @@
+import type { RuleSheet, TextFieldName, TextFieldRule } from '../rulesheets/types';
+import { hashtagKey, hashtagsIn, readHashtags } from './hashtags';
+import { linkSpans } from './links';
+import { measureText, type Measure } from './count';
+
+/** The words of a post as people type them. */
+export interface Words {
+  headline: string;
+  caption: string;
+  /** As typed: with or without signs, set apart by white space or commas. */
+  hashtags: string;
+  link: string;
+}
+
+/** A field's text as it would be sent. */
+export interface ComposedField {
+  name: TextFieldName;
+  text: string;
+}
+
+/** A composed field held against its rule. */
+export interface FieldFit extends Measure {
+  rule: TextFieldRule;
+  /** The composed text. Where the rule composes more than the typed text, the typed text is its beginning. */
+  text: string;
+  /** Units left; negative when over. */
+  left: number;
+}
+
+const typedText = (words: Words, name: TextFieldName): string => (name === 'headline' ? words.headline : words.caption);
+
+/**
+ * Composes one field of a post: by default the caption, a blank line, the link, a blank line, and those hashtags that
+ * are not in the caption already. A link that stands in the caption is not repeated. A part that is empty leaves no
+ * blank line.
+ */
+export function composeField(words: Words, rule: TextFieldRule, hashtagLimit: number | null): string {
+  const typed = typedText(words, rule.name);
+  const parts = rule.parts.map((part) => {
+    if (part === 'text') return typed;
+    if (part === 'link') return linkSpans(typed).some((at) => typed.slice(at.start, at.end) === words.link) ? '' : words.link.trim();
+    return hashtagLimit === 0 ? '' : newHashtags(words).join(' ');
+  });
+  return parts.filter((part) => part.trim() !== '').join('\n\n');
+}
+
+/** The hashtags of the hashtag field that the caption does not hold already. */
+export function newHashtags(words: Pick<Words, 'caption' | 'hashtags'>): string[] {
+  const inCaption = new Set(hashtagsIn(words.caption).map(hashtagKey));
+  return readHashtags(words.hashtags).filter((tag) => !inCaption.has(hashtagKey(tag)));
+}
+
+/** All hashtags a post would carry, in the caption or after it. */
+export const allHashtags = (words: Pick<Words, 'caption' | 'hashtags'>): string[] => [
+  ...hashtagsIn(words.caption),
+  ...newHashtags(words),
+];
+
+/** The texts that would be sent, one for each field the rule sheet names. */
+export function composeTexts(words: Words, sheet: RuleSheet): ComposedField[] {
+  return sheet.fields.map((rule) => ({ name: rule.name, text: composeField(words, rule, sheet.hashtagLimit) }));
+}
+
+/** Every field of a post, composed and counted. */
+export function fitTexts(words: Words, sheet: RuleSheet): FieldFit[] {
+  return sheet.fields.map((rule) => {
+    const text = composeField(words, rule, sheet.hashtagLimit);
+    const measure = measureText(text, rule);
+    return { rule, text, ...measure, left: rule.limit - measure.count };
+  });
+}

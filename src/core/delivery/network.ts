@@ -1,0 +1,51 @@
+import type { ComposedField, Words } from '../captions/compose';
+import type { Format } from '../rulesheets/types';
+
+/** A picture of a parcel; its bytes are found by their content hash. */
+export interface ParcelPicture {
+  /** SHA-256 of the bytes, lower-case hex. */
+  sha256: string;
+  mime: string;
+  alt: string;
+  fileName: string;
+  bytes: number;
+}
+
+/** What leaves: the copy made when the post was scheduled, and nothing that was changed since. */
+export interface Parcel {
+  /** Slug of the rule sheet, which names the network. */
+  network: string;
+  /** The account on that network. */
+  account: string;
+  format: Format;
+  texts: ComposedField[];
+  link: string;
+  hashtags: string[];
+  pictures: ParcelPicture[];
+  /** The words the texts were composed from, so that the copy can be checked anew and taken back. */
+  words: Words;
+}
+
+/** What came of asking a network to take a parcel. */
+export type PublishAnswer =
+  | { kind: 'accepted'; address: string }
+  /** It will never take this. `words` are the network's own. */
+  | { kind: 'refused'; words: string }
+  /** It did not take it now. */
+  | { kind: 'tryLater'; words: string }
+  /** No answer came, so it may have been taken or not. */
+  | { kind: 'unknown'; words: string };
+
+/** What came of asking whether a parcel was taken before. */
+export type FindAnswer = { kind: 'found'; address: string } | { kind: 'notFound' } | { kind: 'unknown'; words: string };
+
+/** Reads the bytes of a picture by its content hash. */
+export type ReadPicture = (sha256: string) => Promise<Uint8Array>;
+
+/** The seam to the networks. A real one takes the stand-in's place behind this. Neither call ever throws for what a network does. */
+export interface Network {
+  /** Asks to publish once for this key: the same key again gives the first answer's post, not a second post. */
+  publish(parcel: Parcel, key: string, readPicture: ReadPicture): Promise<PublishAnswer>;
+  /** Asks whether a post was taken under this key. */
+  find(network: string, key: string): Promise<FindAnswer>;
+}

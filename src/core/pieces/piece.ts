@@ -1,0 +1,41 @@
+import { accept, refuse, type Result } from '../refusal';
+
+/** Characters (UTF-16 units) that Bimlo keeps of each text of a piece or post. */
+export const TEXT_LIMITS = {
+  title: 200,
+  note: 20_000,
+  link: 2_000,
+  sourceText: 1_000_000,
+  headline: 1_000,
+  caption: 100_000,
+  hashtags: 5_000,
+  alt: 2_000,
+  reason: 500,
+} as const;
+
+/** A title: what is left without the white space around it, 1 to 200 characters on one line. */
+export function readTitle(typed: string, field = 'title'): Result<string> {
+  const title = typed.replace(/\s+/gu, ' ').trim();
+  if (title === '') return refuse('emptyTitle', 'Give it a title: a few words are enough.', field);
+  if (title.length > TEXT_LIMITS.title)
+    return refuse('longTitle', `The title has ${title.length} characters; 200 are kept. Put the rest into the note.`, field);
+  return accept(title);
+}
+
+/** A piece as far as being an idea depends on it. */
+export interface IdeaFacts {
+  sourceText: string;
+  livePosts: number;
+  /** Suggested channels that have no post yet and were not waved off. */
+  suggestionsLeft: number;
+  setAside: boolean;
+}
+
+/**
+ * Whether a piece stands among the ideas: nothing written for it and no live post yet, or channels suggested for it are
+ * still without their post. Source text alone makes it a piece, unless suggestions are left.
+ */
+export function isIdea(piece: IdeaFacts): boolean {
+  if (piece.setAside) return false;
+  return piece.suggestionsLeft > 0 || (piece.sourceText.trim() === '' && piece.livePosts === 0);
+}

@@ -1,0 +1,122 @@
+import { allHashtags, fitTexts, type Words } from '../captions/compose';
+import { FORMAT_LABELS, formatRule, type Format, type RuleSheet } from '../rulesheets/types';
+
+/** Something the network would refuse. Nobody can override it. */
+export interface Block {
+  code: 'noText' | 'tooLong' | 'tooManyHashtags' | 'badLink' | 'format' | 'noPicture' | 'tooManyPictures' | 'pictureType' | 'pictureSize';
+  /** The field of the sheet it leads to. */
+  field: 'headline' | 'caption' | 'hashtags' | 'link' | 'format' | 'pictures';
+  /** Two or three words for a slip: “no picture”. */
+  short: string;
+  /** A sentence: “Pithline takes 320, this has 331.” */
+  message: string;
+}
+
+/** A picture as far as the rules ask about it. */
+export interface PictureFacts {
+  mime: string;
+  bytes: number;
+}
+
+/** A post as far as the rules ask about it. */
+export interface PostContent extends Words {
+  format: Format;
+  pictures: readonly PictureFacts[];
+}
+
+const number = new Intl.NumberFormat('en-GB');
+const megabytes = (bytes: number): string => `${number.format(Math.round(bytes / 100_000) / 10)} MB`;
+
+/** What stands between a post and its departure on a network with these rules; empty when it is fit to go. */
+export function blocksOf(post: PostContent, sheet: RuleSheet): Block[] {
+  return [...textBlocks(post, sheet), ...pictureBlocks(post, sheet)];
+}
+
+function textBlocks(post: PostContent, sheet: RuleSheet): Block[] {
+  const blocks: Block[] = [];
+  for (const fit of fitTexts(post, sheet)) {
+    const { name, label, limit, required } = fit.rule;
+    const typed = name === 'headline' ? post.headline : post.caption;
+    const called = label.toLowerCase();
+    if (required && typed.trim() === '')
+      blocks.push({ code: 'noText', field: name, short: `no ${called}`, message: `${sheet.name} needs a ${called}.` });
+    if (fit.left < 0)
+      blocks.push({
+        code: 'tooLong',
+        field: name,
+        short: `${called} too long`,
+        message: `${label}: ${sheet.name} takes ${number.format(limit)}, this has ${number.format(fit.count)}.`,
+      });
+  }
+  const tags = allHashtags(post).length;
+  if (sheet.hashtagLimit !== null && sheet.hashtagLimit > 0 && tags > sheet.hashtagLimit)
+    blocks.push({
+      code: 'tooManyHashtags',
+      field: 'hashtags',
+      short: 'too many hashtags',
+      message: `Hashtags: ${sheet.name} takes ${sheet.hashtagLimit}, this has ${tags}.`,
+    });
+  if (post.link.trim() !== '' && !isWebLink(post.link))
+    blocks.push({
+      code: 'badLink',
+      field: 'link',
+      short: 'link broken',
+      message: 'The link must begin with http:// or https:// and name a host.',
+    });
+  return blocks;
+}
+
+function pictureBlocks(post: PostContent, sheet: RuleSheet): Block[] {
+  const rule = formatRule(sheet, post.format);
+  if (!rule)
+    return [
+      {
+        code: 'format',
+        field: 'format',
+        short: 'wrong format',
+        message: `${sheet.name} takes no ${FORMAT_LABELS[post.format]}. It takes ${sheet.formats.map((taken) => FORMAT_LABELS[taken.format]).join(', ')}.`,
+      },
+    ];
+  const blocks: Block[] = [];
+  const has = post.pictures.length;
+  if (has < rule.picturesMin)
+    blocks.push({
+      code: 'noPicture',
+      field: 'pictures',
+      short: has === 0 ? 'no picture' : 'too few pictures',
+      message: `A ${FORMAT_LABELS[post.format]} on ${sheet.name} needs ${rule.picturesMin === 1 ? 'a picture' : `${rule.picturesMin} pictures`}, this has ${has === 0 ? 'none' : has}.`,
+    });
+  if (has > rule.picturesMax)
+    blocks.push({
+      code: 'tooManyPictures',
+      field: 'pictures',
+      short: 'too many pictures',
+      message: `A ${FORMAT_LABELS[post.format]} on ${sheet.name} takes ${rule.picturesMax === 0 ? 'no picture' : rule.picturesMax}, this has ${has}.`,
+    });
+  const wrongType = post.pictures.find((picture) => !sheet.pictureTypes.includes(picture.mime));
+  if (wrongType)
+    blocks.push({
+      code: 'pictureType',
+      field: 'pictures',
+      short: 'picture type',
+      message: `${sheet.name} takes no ${typeName(wrongType.mime)}. It takes ${sheet.pictureTypes.map(typeName).join(', ')}.`,
+    });
+  const heaviest = Math.max(0, ...post.pictures.map((picture) => picture.bytes));
+  if (heaviest > sheet.pictureMaxBytes)
+    blocks.push({
+      code: 'pictureSize',
+      field: 'pictures',
+      short: 'picture too big',
+      message: `${sheet.name} takes pictures of ${megabytes(sheet.pictureMaxBytes)} at most, this one has ${megabytes(heaviest)}.`,
+    });
+  return blocks;
+}
+
+const typeName = (mime: string): string => mime.replace('image/', '').toUpperCase();
+
+/** Whether a text is one whole web address. */
+export function isWebLink(text: string): boolean {
+  const trimmed = text.trim();
+  if (!/^https?:\/\//i.test(trimmed) || /\s/.test(trimmed)) return false;
+  return URL.canParse(trimmed);
+}

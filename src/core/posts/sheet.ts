@@ -1,0 +1,53 @@
+import type { Words } from '../captions/compose';
+import type { DeliveryMode, DeliveryState } from '../delivery/delivery';
+import type { Format } from '../rulesheets/types';
+import type { Stage } from '../stages/stages';
+import type { Instant, LocalDate, LocalTime } from '../time/plan';
+
+/** A picture on a post's sheet. */
+export interface SheetPicture {
+  id: string;
+  /** Content hash; names the file and its thumbnail. */
+  sha256: string;
+  mime: string;
+  width: number;
+  height: number;
+  bytes: number;
+  fileName: string;
+  alt: string;
+}
+
+/** An open post: everything its sheet shows and edits. */
+export interface PostSheet extends Words {
+  id: string;
+  pieceId: string;
+  pieceTitle: string;
+  channelId: string;
+  format: Format;
+  title: string;
+  date: LocalDate | null;
+  time: LocalTime | null;
+  stage: Stage;
+  setAsideReason: string;
+  ownerId: string;
+  publishedAt: Instant | null;
+  address: string;
+  version: number;
+  deleted: boolean;
+  pictures: SheetPicture[];
+  delivery: {
+    mode: DeliveryMode;
+    state: DeliveryState;
+    unsure: boolean;
+    attempts: number;
+    dueAt: Instant;
+    nextTryAt: Instant;
+    /** What the network said at the last try. */
+    words: string;
+    copiedAt: Instant;
+    /** The sheet shows other words or pictures than those that will leave. */
+    differs: boolean;
+    /** The words that will leave. */
+    copy: Words;
+  } | null;
+}

@@ -1,0 +1,102 @@
+/** What a character is counted as: a grapheme cluster (Unicode UAX #29), a code point, or a UTF-16 unit. */
+export type CountUnit = 'grapheme' | 'codePoint' | 'utf16';
+
+/** The texts a post can hold. Which of them a channel uses, and what it calls them, its rule sheet says. */
+export type TextFieldName = 'headline' | 'caption';
+
+/** The ways a post can be published. */
+export const FORMATS = [
+  'photo',
+  'carousel',
+  'shortVideo',
+  'longVideo',
+  'text',
+  'thread',
+  'story',
+  'wallImage',
+  'article',
+  'newsletter',
+  'live',
+] as const;
+export type Format = (typeof FORMATS)[number];
+
+/** What people read for each format. */
+export const FORMAT_LABELS: Record<Format, string> = {
+  photo: 'photo',
+  carousel: 'carousel',
+  shortVideo: 'short video',
+  longVideo: 'long video',
+  text: 'text',
+  thread: 'thread',
+  story: 'story',
+  wallImage: 'wall image',
+  article: 'article',
+  newsletter: 'newsletter',
+  live: 'live',
+};
+
+/** The part of a text that shows before a reader asks for more. Whichever comes first counts. */
+export interface Fold {
+  /** In the field's own counting units; null for no such fold. */
+  units: number | null;
+  /** In line breaks written by the author; null for no such fold. */
+  lines: number | null;
+}
+
+/** How one kind of text is counted. */
+export interface CountRule {
+  unit: CountUnit;
+  /** What a wide character (East Asian wide and fullwidth, emoji) weighs. */
+  wideWeight: 1 | 2;
+  /** What any link weighs; null: as long as it is. */
+  linkLength: number | null;
+}
+
+/** A text field of a rule sheet. */
+export interface TextFieldRule extends CountRule {
+  name: TextFieldName;
+  /** What this network calls it: “Caption”, “Subject”. */
+  label: string;
+  /** At least 1, in counting units, for the composed text. */
+  limit: number;
+  required: boolean;
+  fold: Fold | null;
+  /** What is composed into the sent text, in this order, a blank line between. Only `caption` takes more than itself. */
+  parts: readonly ('text' | 'link' | 'hashtags')[];
+}
+
+/** A format a network takes, with what it must and may hold. */
+export interface FormatRule {
+  format: Format;
+  picturesMin: number;
+  picturesMax: number;
+}
+
+/** What a kind of network allows. */
+export interface RuleSheet {
+  /** Lower-case letters and hyphens; names the network in addresses. */
+  slug: string;
+  /** What people read. */
+  name: string;
+  /** Whether it takes posts from a program; if not, delivery is by hand. */
+  automatic: boolean;
+  /** What the account's page is, in a few words. */
+  about: string;
+  fields: readonly TextFieldRule[];
+  /** Null for no limit; 0 for a network without hashtags. */
+  hashtagLimit: number | null;
+  linksClickable: boolean;
+  formats: readonly FormatRule[];
+  /** Media types of pictures it takes. */
+  pictureTypes: readonly string[];
+  /** Bytes of one picture. */
+  pictureMaxBytes: number;
+}
+
+/** The rule of a field, or undefined where the sheet has none of that name. */
+export const fieldRule = (sheet: RuleSheet, name: TextFieldName): TextFieldRule | undefined =>
+  sheet.fields.find((field) => field.name === name);
+
+/** The rule of a format, or undefined where the network does not take it. */
+export const formatRule = (sheet: RuleSheet, format: Format): FormatRule | undefined =>
+  sheet.formats.find((rule) => rule.format === format);

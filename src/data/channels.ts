@@ -1,0 +1,65 @@
+import type { RuleSheet } from '@/core/rulesheets/types';
+import type { Queryable } from './db';
+
+/** One account of a brand on one network, with what that network allows. */
+export interface Channel {
+  id: string;
+  brandId: string;
+  name: string;
+  /** Two capitals, unique in the brand. */
+  callSign: string;
+  /** `#2E7D50` */
+  color: string;
+  account: string;
+  sheet: RuleSheet;
+}
+
+const SELECT = `select c.id, c.brand_id as "brandId", c.name, c.call_sign as "callSign", c.color, c.account, r.rules as sheet
+  from channels c join rule_sheets r on r.id = c.rule_sheet_id`;
+
+/** The channels of a brand that are not archived, in their order. */
+export function listChannels(db: Queryable, brandId: string): Promise<Channel[]> {
+  return db.rows<Channel>(`${SELECT} where c.brand_id = $1 and c.archived_at is null order by c.position, c.name`, [brandId]);
+}
+
+/** The channel with that id, archived or not. @throws when there is none. */
+export async function oneChannel(db: Queryable, id: string): Promise<Channel> {
+  const channel = (await db.rows<Channel>(`${SELECT} where c.id = $1`, [id]))[0];
+  if (!channel) throw new Error(`no channel ${id}`);
+  return channel;
+}
+
+/** The rule sheet with that slug, if there is one. */
+export async function maybeRuleSheet(db: Queryable, slug: string): Promise<RuleSheet | undefined> {
+  return (await db.rows<{ rules: RuleSheet }>('select rules from rule_sheets where slug = $1', [slug]))[0]?.rules;
+}
+
+/** Adds rule sheets. */
+export async function insertRuleSheets(tx: Queryable, sheets: readonly { id: string; sheet: RuleSheet }[]): Promise<void> {
+  await tx.run(
+    `insert into rule_sheets (id, slug, name, rules)
+     select (s->>'id')::uuid, s->'sheet'->>'slug', s->'sheet'->>'name', s->'sheet' from jsonb_array_elements($1::jsonb) s`,
+    [JSON.stringify(sheets)],
+  );
+}
+
+/** Adds a channel on the network with that rule sheet. */
+export async function insertChannel(
+  tx: Queryable,
+  channel: Omit<Channel, 'sheet'> & { ruleSheetSlug: string; position: number },
+): Promise<void> {
+  await tx.run(
+    `insert into channels (id, brand_id, rule_sheet_id, name, call_sign, color, account, position)
+     select $1, $2, r.id, $4, $5, $6, $7, $8 from rule_sheets r where r.slug = $3`,
+    [
+      channel.id,
+      channel.brandId,
+      channel.ruleSheetSlug,
+      channel.name,
+      channel.callSign,
+      channel.color,
+      channel.account,
+      channel.position,
+    ],
+  );
+}

@@ -1,0 +1,217 @@
+import type { Words } from '@/core/captions/compose';
+import type { Format } from '@/core/rulesheets/types';
+import type { Stage } from '@/core/stages/stages';
+import type { DeliveryMode, DeliveryState } from '@/core/delivery/delivery';
+import type { Parcel } from '@/core/delivery/network';
+import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
+import type { Queryable } from './db';
+
+/** One publication of a piece on one channel. */
+export interface Post extends Words {
+  id: string;
+  brandId: string;
+  pieceId: string;
+  channelId: string;
+  format: Format;
+  /** The working title: for the team, never sent. */
+  title: string;
+  date: LocalDate | null;
+  time: LocalTime | null;
+  stage: Stage;
+  /** Where it stood before it was set aside. */
+  stageBefore: Stage | null;
+  setAsideReason: string;
+  ownerId: string;
+  publishedAt: Instant | null;
+  address: string;
+  archivedAt: Instant | null;
+  deletedAt: Instant | null;
+  version: number;
+}
+
+/** What the calendar, the tray and departures need of a post: no deed is done from this alone. */
+export interface PostLine extends Words {
+  id: string;
+  pieceId: string;
+  channelId: string;
+  format: Format;
+  title: string;
+  date: LocalDate | null;
+  time: LocalTime | null;
+  stage: Stage;
+  ownerId: string;
+  address: string;
+  version: number;
+  publishedAt: Instant | null;
+  /** In their order: content hash, media type and size of each picture. */
+  pictures: { sha256: string; mime: string; bytes: number; alt: string }[];
+  /** Its current delivery, if it has one. */
+  delivery: {
+    id: string;
+    mode: DeliveryMode;
+    state: DeliveryState;
+    unsure: boolean;
+    attempts: number;
+    dueAt: Instant;
+    nextTryAt: Instant;
+    words: string;
+    /** The copy that is handed over; only where delivery is by hand. */
+    parcel: Parcel | null;
+  } | null;
+}
+
+const COLUMNS = `p.id, p.brand_id as "brandId", p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title,
+  p.headline, p.caption, p.hashtags, p.link, p.plan_date as date, p.plan_time as time, p.stage,
+  p.stage_before as "stageBefore", p.set_aside_reason as "setAsideReason", p.owner_id as "ownerId",
+  p.published_at as "publishedAt", p.address, p.archived_at as "archivedAt", p.deleted_at as "deletedAt", p.version`;
+
+const LINE_COLUMNS = `p.id, p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title, p.headline, p.caption,
+  p.hashtags, p.link, p.plan_date as date, p.plan_time as time, p.stage, p.owner_id as "ownerId", p.address, p.version,
+  p.published_at as "publishedAt", coalesce(m.pictures, '[]') as pictures, d.delivery`;
+
+const UTC_TEXT = `'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'`;
+
+/** Pictures and delivery are fetched for all posts of the span at once and joined, not post by post. */
+const lineQuery = (where: string, order: string) => `
+  with wanted as materialized (select p.* from posts p where ${where})
+  select ${LINE_COLUMNS} from wanted p
+  left join (
+    select m.post_id, jsonb_agg(jsonb_build_object('sha256', m.sha256, 'mime', m.mime, 'bytes', m.bytes, 'alt', m.alt)
+      order by m.position) as pictures
+    from media m where m.post_id in (select id from wanted) group by m.post_id
+  ) m on m.post_id = p.id
+  left join (
+    select d.post_id, jsonb_build_object('id', d.id, 'mode', d.mode, 'state', d.state, 'unsure', d.unsure,
+      'attempts', d.attempts, 'words', d.words, 'parcel', case when d.mode = 'byHand' then d.parcel end,
+      'dueAt', to_char(d.due_at at time zone 'UTC', ${UTC_TEXT}),
+      'nextTryAt', to_char(d.next_try_at at time zone 'UTC', ${UTC_TEXT})) as delivery
+    from deliveries d where d.state <> 'withdrawn' and d.post_id in (select id from wanted)
+  ) d on d.post_id = p.id
+  order by ${order}`;
+
+const SHOWN = `p.deleted_at is null and p.archived_at is null and p.stage <> 'setAside'`;
+
+/** The posts of a brand planned from one day to another, both included, by day and time. */
+export function listPostsBetween(db: Queryable, brandId: string, from: LocalDate, to: LocalDate): Promise<PostLine[]> {
+  return db.rows<PostLine>(
+    lineQuery(`p.brand_id = $1 and p.plan_date between $2 and $3 and ${SHOWN}`, 'p.plan_date, p.plan_time nulls last, p.id'),
+    [brandId, from, to],
+  );
+}
+
+/** The newest posts of a brand without a date, at most `limit`. */
+export function listUndatedPosts(db: Queryable, brandId: string, limit: number): Promise<PostLine[]> {
+  return db.rows<PostLine>(
+    `${lineQuery(
+      `p.id in (select q.id from posts q where q.brand_id = $1 and q.plan_date is null and q.deleted_at is null
+        and q.archived_at is null and q.stage <> 'setAside' order by q.created_at desc limit $2)`,
+      'p.created_at desc, p.id',
+    )}`,
+    [brandId, limit],
+  );
+}
+
+/** Scheduled posts of a brand that were planned for a day before the one given and have not left. */
+export function listOverduePosts(db: Queryable, brandId: string, before: LocalDate): Promise<PostLine[]> {
+  return db.rows<PostLine>(
+    lineQuery(
+      `p.brand_id = $1 and p.plan_date < $2 and p.stage = 'scheduled' and p.deleted_at is null`,
+      'p.plan_date, p.plan_time nulls last, p.id',
+    ),
+    [brandId, before],
+  );
+}
+
+/** The posts with these ids, as lines, in no order. */
+export function listPostLines(db: Queryable, ids: readonly string[]): Promise<PostLine[]> {
+  return db.rows<PostLine>(lineQuery('p.id = any($1::uuid[])', 'p.id'), [ids]);
+}
+
+/** The posts of a piece that are not deleted, set aside ones included, by date. */
+export function listPostsOfPiece(db: Queryable, pieceId: string): Promise<PostLine[]> {
+  return db.rows<PostLine>(
+    lineQuery('p.piece_id = $1 and p.deleted_at is null', 'p.plan_date nulls last, p.plan_time nulls last, p.id'),
+    [pieceId],
+  );
+}
+
+/** The post with that id, deleted or not. */
+export async function maybePost(db: Queryable, id: string): Promise<Post | undefined> {
+  return (await db.rows<Post>(`select ${COLUMNS} from posts p where p.id = $1`, [id]))[0];
+}
+
+/** The post with that id, held against other writers until the transaction ends. */
+export async function maybePostForUpdate(tx: Queryable, id: string): Promise<Post | undefined> {
+  return (await tx.rows<Post>(`select ${COLUMNS} from posts p where p.id = $1 for update`, [id]))[0];
+}
+
+/** Adds posts. */
+export async function insertPosts(
+  tx: Queryable,
+  posts: readonly (Words & Pick<Post, 'id' | 'brandId' | 'pieceId' | 'channelId' | 'format' | 'title' | 'date' | 'time' | 'stage' | 'ownerId' | 'publishedAt' | 'address'> & { createdAt: Instant })[],
+): Promise<void> {
+  await tx.run(
+    `insert into posts (id, brand_id, piece_id, channel_id, format, title, headline, caption, hashtags, link, plan_date,
+       plan_time, stage, owner_id, created_by, published_at, address, created_at)
+     select x.id, x."brandId", x."pieceId", x."channelId", x.format, x.title, x.headline, x.caption, x.hashtags, x.link,
+       x.date, x.time, x.stage, x."ownerId", x."ownerId", x."publishedAt", x.address, x."createdAt"
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, "channelId" uuid, format text,
+       title text, headline text, caption text, hashtags text, link text, date date, time time, stage text,
+       "ownerId" uuid, "publishedAt" timestamptz, address text, "createdAt" timestamptz)`,
+    [JSON.stringify(posts)],
+  );
+}
+
+/** What can be written of a post; a key that is absent stays as it is. */
+export type PostChange = Partial<
+  Pick<
+    Post,
+    | 'title' | 'headline' | 'caption' | 'hashtags' | 'link' | 'format' | 'ownerId' | 'date' | 'time' | 'stage'
+    | 'stageBefore' | 'setAsideReason' | 'publishedAt' | 'address' | 'archivedAt' | 'deletedAt'
+  >
+>;
+
+const COLUMN_OF: Record<keyof PostChange, string> = {
+  title: 'title',
+  headline: 'headline',
+  caption: 'caption',
+  hashtags: 'hashtags',
+  link: 'link',
+  format: 'format',
+  ownerId: 'owner_id',
+  date: 'plan_date',
+  time: 'plan_time',
+  stage: 'stage',
+  stageBefore: 'stage_before',
+  setAsideReason: 'set_aside_reason',
+  publishedAt: 'published_at',
+  address: 'address',
+  archivedAt: 'archived_at',
+  deletedAt: 'deleted_at',
+};
+
+/**
+ * Writes a change to a post and raises its version.
+ *
+ * @param version the version the change is based on; a post that has another by now is left alone
+ * @returns whether it was written
+ */
+export async function updatePost(tx: Queryable, id: string, version: number, change: PostChange): Promise<boolean> {
+  const entries = Object.entries(change) as [keyof PostChange, string | null][];
+  const assignments = entries.map(([key], index) => `${COLUMN_OF[key]} = $${index + 3}, `).join('');
+  const changed = await tx.run(
+    `update posts set ${assignments}version = version + 1 where id = $1 and version = $2`,
+    [id, version, ...entries.map(([, value]) => value)],
+  );
+  return changed === 1;
+}
+
+/** Marks a scheduled post as published, whatever its version: the network's word counts. @returns whether it was scheduled. */
+export async function publishPost(tx: Queryable, id: string, at: Instant, address: string): Promise<boolean> {
+  const changed = await tx.run(
+    `update posts set stage = 'published', published_at = $2, address = $3, version = version + 1
+     where id = $1 and stage = 'scheduled'`,
+    [id, at, address],
+  );
+  return changed === 1;
+}

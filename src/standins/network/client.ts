@@ -1,0 +1,74 @@
+import type { FindAnswer, Network, Parcel, PublishAnswer, ReadPicture } from '@/core/delivery/network';
+
+/** Where a network's page of a post is to be seen, from Bimlo's own address. */
+export const standinAddress = (network: string, id: string): string => `/standins/${network}/${id}`;
+
+const NO_ANSWER = 'the network did not answer in time';
+const NOT_REACHED = 'the network could not be reached';
+
+/**
+ * Talks to the made-up networks.
+ *
+ * @param base for example `http://127.0.0.1:4311`
+ * @param timeoutMs after which a call counts as unanswered; has to be shorter than a claim lasts
+ */
+export function networkClient(base: string, timeoutMs: number): Network {
+  const call = (path: string, init: RequestInit = {}) =>
+    fetch(`${base}${path}`, { ...init, signal: AbortSignal.timeout(timeoutMs), redirect: 'error' });
+
+  async function sendPictures(parcel: Parcel, readPicture: ReadPicture): Promise<void> {
+    for (const { sha256 } of parcel.pictures) {
+      const bytes = await readPicture(sha256);
+      await call(`/pictures/${sha256}`, { method: 'PUT', body: new Uint8Array(bytes) }).then((response) => response.text());
+    }
+  }
+
+  return {
+    async publish(parcel, key, readPicture): Promise<PublishAnswer> {
+      try {
+        await sendPictures(parcel, readPicture);
+      } catch (error) {
+        return { kind: 'tryLater', words: `the pictures did not get through: ${wordsOf(error)}` };
+      }
+      const { words: _words, ...sent } = parcel;
+      try {
+        const response = await call(`/networks/${parcel.network}/posts`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json', 'idempotency-key': key },
+          body: JSON.stringify(sent),
+        });
+        const body = (await response.json()) as { id?: string; words?: string };
+        if (response.status === 201 && body.id)
+          return { kind: 'accepted', address: standinAddress(parcel.network, body.id) };
+        const words = body.words ?? `answered ${response.status}`;
+        return response.status >= 500 || response.status === 429 ? { kind: 'tryLater', words } : { kind: 'refused', words };
+      } catch (error) {
+        return isUnreachable(error) ? { kind: 'tryLater', words: NOT_REACHED } : { kind: 'unknown', words: wordsOf(error) };
+      }
+    },
+
+    async find(network, key): Promise<FindAnswer> {
+      try {
+        const response = await call(`/networks/${network}/posts?key=${encodeURIComponent(key)}`);
+        const body = (await response.json()) as { id?: string };
+        if (response.status === 404) return { kind: 'notFound' };
+        if (response.ok && body.id) return { kind: 'found', address: standinAddress(network, body.id) };
+        return { kind: 'unknown', words: `answered ${response.status}` };
+      } catch (error) {
+        return { kind: 'unknown', words: wordsOf(error) };
+      }
+    },
+  };
+}
+
+/** Nothing listened, so nothing can have been taken. */
+function isUnreachable(error: unknown): boolean {
+  const cause = error instanceof Error ? (error.cause as { code?: string } | undefined) : undefined;
+  return cause?.code === 'ECONNREFUSED';
+}
+
+function wordsOf(error: unknown): string {
+  if (error instanceof DOMException && error.name === 'TimeoutError') return NO_ANSWER;
+  if (isUnreachable(error)) return NOT_REACHED;
+  return error instanceof Error ? `${NO_ANSWER} (${error.message})` : NO_ANSWER;
+}

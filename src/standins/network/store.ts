@@ -1,0 +1,83 @@
+import { createHash } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { mkdir, open, readFile, rename, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Parcel } from '@/core/delivery/network';
+
+/** A post as a network holds it. */
+export interface AcceptedPost {
+  network: string;
+  key: string;
+  id: string;
+  acceptedAt: string;
+  parcel: Omit<Parcel, 'words'>;
+}
+
+/** What the networks hold: their own files, apart from Bimlo's. */
+export interface NetworkStore {
+  /** Takes a post, on disk before this resolves; the same key again gives the post taken first. */
+  accept(post: Omit<AcceptedPost, 'id'>): Promise<AcceptedPost>;
+  find(network: string, key: string): AcceptedPost | undefined;
+  /** Newest first. */
+  list(network: string, limit: number): AcceptedPost[];
+  one(network: string, id: string): AcceptedPost | undefined;
+  /** Posts held by each network. */
+  counts(): Record<string, number>;
+  putPicture(sha256: string, bytes: Uint8Array): Promise<boolean>;
+  hasPicture(sha256: string): boolean;
+  readPicture(sha256: string): Promise<Buffer | undefined>;
+  close(): Promise<void>;
+}
+
+/** The id under which a network holds what was published with a key. */
+export const idOf = (network: string, key: string): string =>
+  createHash('sha256').update(`${network}/${key}`).digest('hex').slice(0, 12);
+
+/** Opens the networks' store in a folder: a journal of accepted posts, one JSON line each, and pictures by content hash. */
+export async function openNetworkStore(folder: string): Promise<NetworkStore> {
+  await mkdir(join(folder, 'pictures'), { recursive: true });
+  const path = join(folder, 'accepted.jsonl');
+  const posts: AcceptedPost[] = [];
+  const byKey = new Map<string, AcceptedPost>();
+  const byId = new Map<string, AcceptedPost>();
+  const add = (post: AcceptedPost) => {
+    posts.push(post);
+    byKey.set(`${post.network}/${post.key}`, post);
+    byId.set(`${post.network}/${post.id}`, post);
+  };
+  if (existsSync(path)) (await readFile(path, 'utf8')).split('\n').filter(Boolean).forEach((line) => add(JSON.parse(line)));
+  const journal = await open(path, 'a');
+  const picturePath = (sha256: string) => join(folder, 'pictures', sha256);
+  return {
+    accept: async (post) => {
+      const known = byKey.get(`${post.network}/${post.key}`);
+      if (known) return known;
+      const accepted = { ...post, id: idOf(post.network, post.key) };
+      add(accepted);
+      await journal.appendFile(`${JSON.stringify(accepted)}\n`);
+      await journal.sync();
+      return accepted;
+    },
+    find: (network, key) => byKey.get(`${network}/${key}`),
+    list: (network, limit) =>
+      posts
+        .filter((post) => post.network === network)
+        .sort((a, b) => b.acceptedAt.localeCompare(a.acceptedAt))
+        .slice(0, limit),
+    one: (network, id) => byId.get(`${network}/${id}`),
+    counts: () => {
+      const counts: Record<string, number> = {};
+      for (const post of posts) counts[post.network] = (counts[post.network] ?? 0) + 1;
+      return counts;
+    },
+    putPicture: async (sha256, bytes) => {
+      if (createHash('sha256').update(bytes).digest('hex') !== sha256) return false;
+      await writeFile(`${picturePath(sha256)}.part`, bytes);
+      await rename(`${picturePath(sha256)}.part`, picturePath(sha256));
+      return true;
+    },
+    hasPicture: (sha256) => existsSync(picturePath(sha256)),
+    readPicture: async (sha256) => (existsSync(picturePath(sha256)) ? readFile(picturePath(sha256)) : undefined),
+    close: () => journal.close(),
+  };
+}

@@ -1,0 +1,41 @@
+import type { Refusal } from '@/core/refusal';
+
+/** What came of a call to the server. */
+export type Answer<T> =
+  | { kind: 'done'; value: T }
+  /** It was not done, and why. `current` is what stands on the server now, where that helps. */
+  | { kind: 'refused'; refusal: Refusal; current?: unknown }
+  /** The server could not be reached or broke; the same call may go through later. */
+  | { kind: 'unreachable' };
+
+/** What people read when the server cannot be reached. */
+export const UNREACHABLE = 'Bimlo cannot be reached, so this is not saved yet.';
+
+/** Calls a route handler of ours. Never throws. */
+export async function call<T>(method: 'GET' | 'POST' | 'PATCH' | 'DELETE', path: string, body?: object | File): Promise<Answer<T>> {
+  const isFile = body instanceof File;
+  let response: Response;
+  let content: unknown;
+  try {
+    response = await fetch(path, {
+      method,
+      ...(body ? { body: isFile ? body : JSON.stringify(body) } : {}),
+      headers: isFile
+        ? { 'content-type': 'application/octet-stream', 'x-file-name': encodeURIComponent(body.name) }
+        : { 'content-type': 'application/json' },
+    });
+    content = await response.json();
+  } catch {
+    // fetch and json() reject alike when the server is gone, whatever the cause.
+    return { kind: 'unreachable' };
+  }
+  if (response.ok) return { kind: 'done', value: content as T };
+  const { refusal, current } = content as { refusal?: Refusal; current?: unknown };
+  return refusal ? { kind: 'refused', refusal, current } : { kind: 'unreachable' };
+}
+
+/** The sentence for a call that was not done; null when it was. */
+export function problemOf(answer: Answer<unknown>): string | null {
+  if (answer.kind === 'done') return null;
+  return answer.kind === 'refused' ? answer.refusal.message : UNREACHABLE;
+}

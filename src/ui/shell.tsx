@@ -1,0 +1,31 @@
+'use client';
+
+import { createContext, useContext, type ReactNode } from 'react';
+import type { RuleSheet } from '@/core/rulesheets/types';
+import type { Instant, LocalDate, Zone } from '@/core/time/plan';
+
+/** What every screen of a brand knows. */
+export interface Shell {
+  brand: { id: string; slug: string; name: string; zone: Zone };
+  brands: { slug: string; name: string }[];
+  people: { id: string; slug: string; name: string; role: string }[];
+  me: { id: string; slug: string; name: string };
+  channels: { id: string; name: string; callSign: string; color: string; sheet: RuleSheet }[];
+  /** The server's now when the page was drawn, and that day in the brand's zone. */
+  now: Instant;
+  today: LocalDate;
+}
+
+const Context = createContext<Shell | null>(null);
+
+/** Hands a brand's facts to the screens below. */
+export function ShellProvider({ shell, children }: { shell: Shell; children: ReactNode }) {
+  return <Context value={shell}>{children}</Context>;
+}
+
+/** The facts of the brand on screen. */
+export function useShell(): Shell {
+  const shell = useContext(Context);
+  if (!shell) throw new Error('useShell outside a brand');
+  return shell;
+}

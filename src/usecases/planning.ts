@@ -1,0 +1,107 @@
+import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
+import { mayPlanFor, maySchedule } from '@/core/stages/moves';
+import { blocksOf } from '@/core/posts/readiness';
+import type { Result } from '@/core/refusal';
+import { oneBrand } from '@/data/brands';
+import { retimeDelivery, withdrawDelivery } from '@/data/deliveries';
+import { deleteSuggestions } from '@/data/pieces';
+import { insertPosts } from '@/data/posts';
+import { channelsOfBrand, ownPiece } from './pieces';
+import { changePost, takePostAt } from './posts';
+import { doing, must, refused, type Work } from './work';
+
+/** A day and, if wanted, a time; both null for undated. */
+export interface Plan {
+  date: LocalDate | null;
+  time: LocalTime | null;
+}
+
+/**
+ * Plans a piece: makes one post for each channel chosen, in the channel's first format, drafting, owned by whoever plans.
+ * A suggestion that has its post now is done with.
+ *
+ * @returns the new posts' ids in the order of the channels
+ */
+export function planPiece(work: Work, pieceId: string, channelIds: readonly string[], plan: Plan): Promise<Result<string[]>> {
+  return doing(work, async (act) => {
+    const piece = await ownPiece(act, pieceId);
+    const channels = await channelsOfBrand(act, piece.brandId, channelIds);
+    if (channels.length === 0)
+      refused({ code: 'noChannel', field: 'channels', message: 'Choose at least one channel: a post is made for each.' });
+    const brand = await oneBrand(act.tx, piece.brandId);
+    must(mayPlanFor({ stage: 'drafting', leaving: false }, plan, localOf(act.now, brand.zone).date, brand.zone));
+    const posts = channels.map((channel) => ({
+      id: act.ids(),
+      brandId: piece.brandId,
+      pieceId,
+      channelId: channel.id,
+      format: channel.sheet.formats[0]!.format,
+      title: piece.title,
+      headline: '',
+      caption: '',
+      hashtags: '',
+      link: piece.link,
+      ...plan,
+      stage: 'drafting' as const,
+      ownerId: act.actorId,
+      publishedAt: null,
+      address: '',
+      createdAt: act.now,
+    }));
+    await insertPosts(act.tx, posts);
+    await deleteSuggestions(act.tx, pieceId, channelIds);
+    for (const post of posts)
+      await act.note({ brandId: piece.brandId, subject: 'post', subjectId: post.id, deed: 'planned', detail: plan });
+    return posts.map((post) => post.id);
+  });
+}
+
+/** What a move did beside moving. */
+export interface MoveOutcome {
+  /** The post had been scheduled and does not leave any more. */
+  unscheduled: boolean;
+  /** The post stays scheduled and leaves at its new time. */
+  retimed: boolean;
+}
+
+/**
+ * Gives a post another day or time, or none. A time that is absent stays as it was. A scheduled post is checked again
+ * and leaves at its new time; without a date or a time it is unscheduled.
+ */
+export function movePost(
+  work: Work,
+  id: string,
+  version: number,
+  to: { date: LocalDate | null; time?: LocalTime | null },
+): Promise<Result<MoveOutcome>> {
+  return doing(work, async (act) => {
+    const open = await takePostAt(act, id, version);
+    const { post, brand, facts, delivery } = open;
+    const plan: Plan = { date: to.date, time: to.date === null ? null : to.time === undefined ? post.time : to.time };
+    must(mayPlanFor(facts, plan, localOf(act.now, brand.zone).date, brand.zone));
+    const scheduled = post.stage === 'scheduled' && delivery !== undefined;
+    if (!scheduled) {
+      await changePost(act, open, plan, 'moved', plan);
+      return { unscheduled: false, retimed: false };
+    }
+    if (plan.date === null || plan.time === null) {
+      if (!(await withdrawDelivery(act.tx, delivery.id))) refused(LEAVING_NOW);
+      await changePost(act, open, { ...plan, stage: 'ready' }, 'unscheduled', plan);
+      return { unscheduled: true, retimed: false };
+    }
+    const copyBlocks = blocksOf(
+      { ...delivery.parcel.words, format: delivery.parcel.format, pictures: delivery.parcel.pictures },
+      open.channel.sheet,
+    );
+    const due = must(maySchedule({ ...facts, ...plan, blocks: copyBlocks }));
+    if (!(await retimeDelivery(act.tx, delivery.id, due))) refused(LEAVING_NOW);
+    await changePost(act, open, plan, 're-timed', plan);
+    return { unscheduled: false, retimed: true };
+  });
+}
+
+const LEAVING_NOW = {
+  code: 'leaving',
+  message: 'This post is leaving right now. Wait until the network has answered, then look again.',
+};
+

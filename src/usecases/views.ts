@@ -1,0 +1,213 @@
+import { addDays, localOf, type Instant, type LocalDate } from '@/core/time/plan';
+import { slipOf, type Slip } from '@/core/calendar/slip';
+import { monthWeeks, type MonthDay } from '@/core/calendar/month';
+import { differsFromParcel } from '@/core/delivery/parcel';
+import type { Parcel, ParcelPicture } from '@/core/delivery/network';
+import { fitnessOf, type Fitness } from '@/core/delivery/departure';
+import { blocksOf } from '@/core/posts/readiness';
+import type { PostSheet } from '@/core/posts/sheet';
+import type { Db } from '@/data/db';
+import type { Brand } from '@/data/brands';
+import { listChannels, oneChannel, type Channel } from '@/data/channels';
+import { maybeDeliveryOfPost } from '@/data/deliveries';
+import { listPictures } from '@/data/media';
+import { listIdeas, maybePiece } from '@/data/pieces';
+import {
+  listPostLines,
+  listPostsBetween,
+  listOverduePosts,
+  listUndatedPosts,
+  maybePost,
+  type PostLine,
+} from '@/data/posts';
+
+/** An idea as it lies in the tray. */
+export interface TrayIdea {
+  id: string;
+  title: string;
+  note: string;
+  link: string;
+  suggestedChannelIds: string[];
+  version: number;
+}
+
+/** Rows the tray shows of each kind. */
+export const TRAY_LIMIT = 200;
+
+/** What lies in a brand's tray: ideas, and posts without a date. */
+export async function loadTray(db: Db, brand: Brand, channels: readonly Channel[]) {
+  const [ideas, undated] = await Promise.all([
+    listIdeas(db, brand.id, TRAY_LIMIT),
+    listUndatedPosts(db, brand.id, TRAY_LIMIT),
+  ]);
+  return {
+    ideas: ideas.map(
+      ({ id, title, note, link, suggestedChannelIds, version }): TrayIdea => ({
+        id,
+        title,
+        note,
+        link,
+        suggestedChannelIds,
+        version,
+      }),
+    ),
+    undated: slipsOf(undated, channels),
+  };
+}
+
+/** The month arrangement: its weeks and the slips on their days. */
+export async function loadMonth(
+  db: Db,
+  brand: Brand,
+  channels: readonly Channel[],
+  month: LocalDate,
+): Promise<{ weeks: MonthDay[][]; slips: Slip[] }> {
+  const weeks = monthWeeks(month, brand.weekStart);
+  const posts = await listPostsBetween(db, brand.id, weeks[0]![0]!.date, weeks.at(-1)![6]!.date);
+  return { weeks, slips: slipsOf(posts, channels) };
+}
+
+/** One post's slip as it stands now, if the post is there. */
+export async function loadSlip(db: Db, id: string): Promise<Slip | undefined> {
+  const line = (await listPostLines(db, [id]))[0];
+  return line && slipOf(line, await oneChannel(db, line.channelId));
+}
+
+/** An open post, if it is there. A deleted one is given too, marked so. */
+export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefined> {
+  const post = await maybePost(db, id);
+  if (!post) return undefined;
+  const [pictures, delivery, piece] = await Promise.all([
+    listPictures(db, id),
+    maybeDeliveryOfPost(db, id),
+    maybePiece(db, post.pieceId),
+  ]);
+  return {
+    id,
+    pieceId: post.pieceId,
+    pieceTitle: piece?.title ?? '',
+    channelId: post.channelId,
+    format: post.format,
+    title: post.title,
+    headline: post.headline,
+    caption: post.caption,
+    hashtags: post.hashtags,
+    link: post.link,
+    date: post.date,
+    time: post.time,
+    stage: post.stage,
+    setAsideReason: post.setAsideReason,
+    ownerId: post.ownerId,
+    publishedAt: post.publishedAt,
+    address: post.address,
+    version: post.version,
+    deleted: post.deletedAt !== null,
+    pictures: pictures.map(({ id: pictureId, sha256, mime, width, height, bytes, fileName, alt }) => ({
+      id: pictureId,
+      sha256,
+      mime,
+      width,
+      height,
+      bytes,
+      fileName,
+      alt,
+    })),
+    delivery: delivery
+      ? {
+          mode: delivery.mode,
+          state: delivery.state,
+          unsure: delivery.unsure,
+          attempts: delivery.attempts,
+          dueAt: delivery.dueAt,
+          nextTryAt: delivery.nextTryAt,
+          words: delivery.words,
+          copiedAt: delivery.createdAt,
+          differs: post.stage === 'scheduled' && differsFromParcel({ ...post, pictures }, delivery.parcel),
+          copy: delivery.parcel.words,
+        }
+      : null,
+  };
+}
+
+/** A line of the timetable. */
+export interface Departure {
+  slip: Slip;
+  fitness: Fitness;
+  /** The reason why it is not fit, or the network's words; empty when there is none. */
+  reason: string;
+  /** When it is tried next. */
+  nextTryAt: Instant | null;
+  attempts: number;
+  publishedAt: Instant | null;
+  address: string;
+  /** What the person needs who posts it by hand; null for the others. */
+  handOver: { texts: { label: string; text: string }[]; pictures: ParcelPicture[] } | null;
+}
+
+/** Days the timetable looks ahead, today included. */
+export const DEPARTURE_DAYS = 8;
+
+/**
+ * The timetable of a brand: everything planned from today for a week, and before that what waits for a person (failed,
+ * held, to be handed over) or has not left though it was due.
+ */
+export async function loadDepartures(db: Db, brand: Brand, now: Instant): Promise<Departure[]> {
+  const today = localOf(now, brand.zone).date;
+  const [channels, coming, overdue] = await Promise.all([
+    listChannels(db, brand.id),
+    listPostsBetween(db, brand.id, today, addDays(today, DEPARTURE_DAYS - 1)),
+    listOverduePosts(db, brand.id, today),
+  ]);
+  const byId = new Map(channels.map((channel) => [channel.id, channel]));
+  return [...overdue, ...coming].flatMap((post) => {
+    const channel = byId.get(post.channelId);
+    return channel ? [departureOf(post, channel, now)] : [];
+  });
+}
+
+function departureOf(post: PostLine, channel: Channel, now: Instant): Departure {
+  const { delivery } = post;
+  const blocks = blocksOf(post, channel.sheet);
+  const fitness = fitnessOf(
+    {
+      stage: post.stage,
+      mode: delivery?.mode ?? (channel.sheet.automatic ? 'automatic' : 'byHand'),
+      state: delivery?.state ?? null,
+      unsure: delivery?.unsure ?? false,
+      attempts: delivery?.attempts ?? 0,
+      dueAt: delivery?.dueAt ?? null,
+      blocks,
+    },
+    now,
+  );
+  return {
+    slip: slipOf(post, channel),
+    fitness,
+    reason: fitness === 'notFit' ? blocks[0]!.message : (delivery?.words ?? ''),
+    nextTryAt: delivery?.nextTryAt ?? null,
+    attempts: delivery?.attempts ?? 0,
+    publishedAt: post.publishedAt,
+    address: post.address,
+    handOver:
+      delivery?.parcel && (fitness === 'handOver' || fitness === 'handOverToCome')
+        ? handOverOf(delivery.parcel, channel)
+        : null,
+  };
+}
+
+function handOverOf(parcel: Parcel, channel: Channel): Departure['handOver'] {
+  const label = (name: string) => channel.sheet.fields.find((field) => field.name === name)?.label ?? name;
+  return {
+    texts: parcel.texts.filter(({ text }) => text !== '').map(({ name, text }) => ({ label: label(name), text })),
+    pictures: parcel.pictures,
+  };
+}
+
+/** The slips of posts, those of archived channels left out. */
+export function slipsOf(posts: readonly PostLine[], channels: readonly Channel[]): Slip[] {
+  const byId = new Map(channels.map((channel) => [channel.id, channel]));
+  return posts.flatMap((post) => {
+    const channel = byId.get(post.channelId);
+    return channel ? [slipOf(post, channel)] : [];
+  });
+}
