@@ -4,6 +4,8 @@ const config: NextConfig = {
   // These open files of their own (WASM, native code), so they are loaded as they are, not bundled.
   serverExternalPackages: ['@electric-sql/pglite', 'sharp', 'fs-native-extensions', 'pino', 'file-type'],
   sassOptions: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },
+  // `npm run check` checks types on its own; a start for use need not wait for it.
+  typescript: { ignoreBuildErrors: true },
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,

@@ -15,7 +15,7 @@ export interface PostRow {
   weekday: string;
   time: string;
   format: Format;
-  stage: Exclude<Stage, 'published' | 'setAside'>;
+  stage: Exclude<Stage, 'published' | 'setAside'> | 'failed';
   title: string;
   headline: string;
   caption: string;

@@ -3,6 +3,7 @@ import type { Parcel, ParcelPicture } from '@/core/delivery/network';
 import { makeParcel } from '@/core/delivery/parcel';
 import { blocksOf } from '@/core/posts/readiness';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
+import type { Stage } from '@/core/stages/stages';
 import { startOfWeek } from '@/core/calendar/month';
 import { addDays, addMs, dueInstant, localOf, type Instant, type LocalDate } from '@/core/time/plan';
 import { insertBrand } from '@/data/brands';
@@ -88,7 +89,7 @@ async function seedBrand(
       channel: channels.get(row.channel)!,
       pieceId: pieceIds.get(row.piece)!,
       ownerId: people.get(row.owner)!,
-      date: row.week === '' ? null : addDays(monday, Number(row.week) * 7 + Number(row.weekday) - 1),
+      date: dateOf(row, monday, today),
       picture: row.picture === '' ? null : pictures.get(row.picture)!,
       now,
       // Older rows first, so that the newest lie on top of the tray.
@@ -123,7 +124,7 @@ async function seedPieces(
     ids.set(title, id);
     const row = firstRow.get(title);
     const file = files.get(title);
-    const weeksAgo = row && row.week !== '' ? -Number(row.week) : 0;
+    const weeksAgo = row && row.week !== '' && row.week !== 'today' ? -Number(row.week) : 0;
     const made = weeksAgo > 0 ? `${addDays(monday, -7 * weeksAgo - 6)}T10:00:00.000Z` : addMs(now, -3 * DAY_MS);
     await insertPiece(tx, {
       id,
@@ -158,6 +159,12 @@ async function seedIdeas(
   }
 }
 
+/** `week` counts from this week and `weekday` from Monday; `today` is today; empty is undated. */
+function dateOf(row: PostRow, monday: LocalDate, today: LocalDate): LocalDate | null {
+  if (row.week === '') return null;
+  return row.week === 'today' ? today : addDays(monday, Number(row.week) * 7 + Number(row.weekday) - 1);
+}
+
 interface Making {
   brand: { id: string; zone: string };
   channel: Channel;
@@ -179,26 +186,31 @@ function makePost(row: PostRow, making: Making) {
   const parcelPictures: ParcelPicture[] = picture ? [{ ...picture, alt: row.alt }] : [];
   const content = { headline, caption, hashtags, link, format: row.format, pictures: parcelPictures };
   const isFit = blocksOf(content, channel.sheet).length === 0;
-  const isPast = dueAt !== null && dueAt <= now && isFit;
+  const isFailed = row.stage === 'failed';
+  const byHand = !channel.sheet.automatic;
+  // A hand-over of today waits to be confirmed; older ones were.
+  const isOut = !isFailed && !(byHand && date === localOf(now, brand.zone).date);
+  const isPast = dueAt !== null && dueAt <= now && isFit && isOut;
   // What was planned for a time that has passed and was not fit to go lies undated in the tray.
   const isMissed = dueAt !== null && dueAt <= now && !isFit;
-  const stage = isPast ? ('published' as const) : !isFit && ['ready', 'scheduled'].includes(row.stage) ? ('making' as const) : row.stage;
-  const byHand = !channel.sheet.automatic;
+  const asWritten = row.stage === 'failed' ? 'scheduled' : row.stage;
+  const stage: Stage = isPast ? 'published' : !isFit && ['ready', 'scheduled'].includes(asWritten) ? 'making' : asWritten;
   const key = randomUUID();
-  const delivery: Omit<Delivery, 'words'> | null =
+  const delivery: Delivery | null =
     stage === 'published' || stage === 'scheduled'
       ? {
           id: randomUUID(),
           brandId: brand.id,
           postId: id,
           mode: byHand ? 'byHand' : 'automatic',
-          state: stage === 'published' ? 'sent' : 'waiting',
+          state: isFailed ? 'failed' : stage === 'published' ? 'sent' : 'waiting',
           idempotencyKey: key,
           parcel: makeParcel(content, channel),
           dueAt: dueAt!,
           nextTryAt: dueAt!,
           attempts: stage === 'published' && !byHand ? 1 : 0,
           unsure: false,
+          words: isFailed ? 'this account may not post that' : '',
           createdAt: making.createdAt,
         }
       : null;

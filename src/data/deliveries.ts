@@ -35,16 +35,16 @@ export async function maybeDeliveryOfPost(db: Queryable, postId: string): Promis
 /** Adds deliveries. */
 export async function insertDeliveries(
   tx: Queryable,
-  deliveries: readonly Omit<Delivery, 'words'>[],
+  deliveries: readonly Delivery[],
 ): Promise<void> {
   await tx.run(
     `insert into deliveries (id, brand_id, post_id, mode, state, idempotency_key, parcel, due_at, next_try_at, attempts,
-       unsure, created_at)
+       unsure, words, created_at)
      select x.id, x."brandId", x."postId", x.mode, x.state, x."idempotencyKey", x.parcel, x."dueAt", x."nextTryAt",
-       x.attempts, x.unsure, x."createdAt"
+       x.attempts, x.unsure, x.words, x."createdAt"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "postId" uuid, mode text, state text,
        "idempotencyKey" text, parcel jsonb, "dueAt" timestamptz, "nextTryAt" timestamptz, attempts int, unsure boolean,
-       "createdAt" timestamptz)`,
+       words text, "createdAt" timestamptz)`,
     [JSON.stringify(deliveries)],
   );
 }

@@ -15,16 +15,16 @@ export interface Migration {
 /** The database and the migrations on disk do not belong together. */
 export class MigrationError extends Error {}
 
-const FOLDER = join(process.cwd(), 'src/data/migrations');
+const FOLDER = join(/* turbopackIgnore: true */ process.cwd(), 'src/data/migrations');
 
 /** Reads the migrations from their folder, in order. A gap or a doubled number is an error. */
 export async function readMigrations(folder = FOLDER): Promise<Migration[]> {
-  const files = (await readdir(folder)).filter((file) => file.endsWith('.sql')).sort();
+  const files = (await readdir(/* turbopackIgnore: true */ folder)).filter((file) => file.endsWith('.sql')).sort();
   return Promise.all(
     files.map(async (file, index) => {
       const number = Number(/^(\d{3})-/.exec(file)?.[1]);
       if (number !== index + 1) throw new MigrationError(`${file}: expected number ${index + 1}`);
-      const sql = await readFile(join(folder, file), 'utf8');
+      const sql = await readFile(join(/* turbopackIgnore: true */ folder, file), 'utf8');
       return { number, name: file.slice(4, -4), sql, checksum: createHash('sha256').update(sql).digest('hex') };
     }),
   );

@@ -10,7 +10,7 @@ export function SlipFace({ slip, color }: { slip: Slip; color: string }) {
     <>
       <span className="slip-line">
         <CallSign sign={slip.callSign} color={color} />
-        <span className="slip-time">{slip.time ?? '·····'}</span>
+        {slip.date && <span className="slip-time">{slip.time ?? 'no time'}</span>}
         <Notches stage={slip.stage} failed={failed} />
       </span>
       <span className="slip-title">{slip.title}</span>

@@ -96,6 +96,7 @@ async function copyIntoDelivery(act: Doing, open: OpenPost, dueAt: Instant): Pro
       nextTryAt: dueAt,
       attempts: 0,
       unsure: false,
+      words: '',
       createdAt: act.now,
     },
   ]);

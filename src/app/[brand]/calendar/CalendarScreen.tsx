@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useMemo, useState, useTransition } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, useTransition } from 'react';
 import {
   DndContext,
   DragOverlay,
@@ -35,6 +35,8 @@ const PlanDialog = dynamic(() => import('../PlanDialog').then((module) => module
 const NewPostDialog = dynamic(() => import('./NewPostDialog').then((module) => module.NewPostDialog), { ssr: false });
 const Sheet = dynamic(() => import('./sheet/Sheet').then((module) => module.Sheet));
 
+/** Height of the row of weekday names, in pixels: what scrolls stops below it. */
+const HEAD_HEIGHT = 26;
 const NO_SLIPS: readonly Slip[] = [];
 
 /** The calendar: the tray on the left, the month, and the open post's sheet on the right. */
@@ -74,6 +76,16 @@ export function CalendarScreen({
   useHotkeys('0', () => void setDate(null));
   useHotkeys('n', () => setAddingOn(today), { preventDefault: true }, [today]);
   useHotkeys('escape', () => void setOpenId(null), { enabled: openId !== null && !planning && !lifted });
+
+  const grid = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    const row = grid.current?.querySelector<HTMLElement>('td.is-today')?.parentElement;
+    if (grid.current) grid.current.scrollTop = row ? row.offsetTop - HEAD_HEIGHT : 0;
+  }, [month]);
+
+  useEffect(() => {
+    if (openId) grid.current?.querySelector(`[data-post="${CSS.escape(openId)}"]`)?.scrollIntoView({ block: 'nearest' });
+  }, [openId]);
 
   useEffect(() => {
     const look = () => document.visibilityState === 'visible' && router.refresh();
@@ -170,7 +182,7 @@ export function CalendarScreen({
             onOpen={open}
             onPlan={(idea) => setPlanning({ idea, date: today })}
           />
-          <div className="month">
+          <div className="month" ref={grid}>
             <table className="month-grid" aria-label={monthName(month)}>
               <thead>
                 <tr>

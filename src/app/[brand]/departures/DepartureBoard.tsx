@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { Fragment, useEffect, useState } from 'react';
 import Link from 'next/link';
-import { addDays, type Instant, type LocalDate } from '@/core/time/plan';
+import type { Instant, LocalDate } from '@/core/time/plan';
 import type { Departure } from '@/usecases/views';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { CallSign } from '@/ui/CallSign';
@@ -20,10 +20,12 @@ export function DepartureBoard({
   departures,
   now,
   today,
+  tomorrow,
 }: {
   departures: readonly Departure[];
   now: Instant;
   today: LocalDate;
+  tomorrow: LocalDate;
 }) {
   const router = useRouter();
   const { brand } = useShell();
@@ -70,6 +72,7 @@ export function DepartureBoard({
                 departures={departures.filter(({ slip }) => slip.date === day)}
                 now={now}
                 today={today}
+                tomorrow={tomorrow}
                 onHandOver={setChosen}
               />
             ))}
@@ -86,25 +89,27 @@ function DayTable({
   departures,
   now,
   today,
+  tomorrow,
   onHandOver,
 }: {
   day: LocalDate;
   departures: readonly Departure[];
   now: Instant;
   today: LocalDate;
+  tomorrow: LocalDate;
   onHandOver: (postId: string) => void;
 }) {
   const { brand, channels } = useShell();
   const wall = clockTime(now, brand.zone);
   const firstToCome = day === today ? departures.findIndex(({ slip }) => (slip.time ?? '99:99') > wall) : -1;
-  const name = day === today ? `Today, ${spokenDate(day)}` : day === addDays(today, 1) ? `Tomorrow, ${spokenDate(day)}` : spokenDate(day);
+  const name = day === today ? `Today, ${spokenDate(day)}` : day === tomorrow ? `Tomorrow, ${spokenDate(day)}` : spokenDate(day);
   const nowRow = (
     <tr className="is-now">
       <td colSpan={5}>{wall} now</td>
     </tr>
   );
   return (
-    <table className="timetable">
+    <table className="timetable is-day">
       <caption>{name}</caption>
       <thead>
         <tr>

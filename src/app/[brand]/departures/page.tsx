@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { addDays } from '@/core/time/plan';
 import { brandOfPage } from '@/app/server/brand';
 import { loadDepartures } from '@/usecases/views';
 import { DepartureBoard } from './DepartureBoard';
@@ -8,5 +9,5 @@ export const metadata: Metadata = { title: 'Departures' };
 /** What leaves, when, on what channel, fit to go or why not. */
 export default async function DeparturesPage({ params }: { params: Promise<{ brand: string }> }) {
   const { db, brand, now, today } = await brandOfPage((await params).brand);
-  return <DepartureBoard departures={await loadDepartures(db, brand, now)} now={now} today={today} />;
+  return <DepartureBoard departures={await loadDepartures(db, brand, now)} now={now} today={today} tomorrow={addDays(today, 1)} />;
 }
