@@ -5,6 +5,7 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'scripts/**/*.test.ts', 'demo/**/*.test.ts'],
     environment: 'node',
+    globalSetup: ['src/data/testTemplate.ts'],
     testTimeout: 30_000,
     hookTimeout: 60_000,
   },

@@ -16,9 +16,10 @@ const graphemes = new Intl.Segmenter('und', { granularity: 'grapheme' });
 
 /**
  * Characters below U+0300 other than the carriage return: between two of them there is always a grapheme boundary
- * (UAX #29, rules GB3 and GB9), so only what is left needs the segmenter, which is many times slower.
+ * (UAX #29, rules GB3 and GB9), so only runs of others need the segmenter, which is many times slower. A single
+ * simple character between two runs joins them, since either may take it into a cluster.
  */
-const BEYOND_SIMPLE = /[^\u0000-\u000c\u000e-\u02ff]+/g;
+const BEYOND_SIMPLE = /[^\u0000-\u000c\u000e-\u02ff]+(?:[\u0000-\u000c\u000e-\u02ff][^\u0000-\u000c\u000e-\u02ff]+)*/g;
 const EMOJI_SHOWN = /\p{Emoji_Presentation}|\uFE0F|\u20E3/u;
 const MARKS_AND_JOINERS = /^[\p{M}\p{Cf}]$/u;
 

@@ -79,8 +79,13 @@ export function CalendarScreen({
 
   const grid = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => {
-    const row = grid.current?.querySelector<HTMLElement>('td.is-today')?.parentElement;
-    if (grid.current) grid.current.scrollTop = row ? row.offsetTop - HEAD_HEIGHT : 0;
+    function showToday() {
+      const row = grid.current?.querySelector<HTMLElement>('td.is-today')?.parentElement;
+      if (grid.current) grid.current.scrollTop = row ? row.offsetTop - HEAD_HEIGHT : 0;
+    }
+    showToday();
+    // Rows above change their height when the type arrives.
+    if (document.fonts.status === 'loading') void document.fonts.ready.then(showToday);
   }, [month]);
 
   useEffect(() => {

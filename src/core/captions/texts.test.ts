@@ -1,0 +1,76 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
+import type { RuleSheet } from '../rulesheets/types';
+import { allHashtags, composeTexts, fitTexts } from './compose';
+import { hashtagsIn, readHashtags } from './hashtags';
+import { linkSpans } from './links';
+
+const sheet = (slug: string): RuleSheet => SHIPPED_RULE_SHEETS.find((candidate) => candidate.slug === slug)!;
+const words = { headline: '', caption: '', hashtags: '', link: '' };
+const linksOf = (text: string) => linkSpans(text).map(({ start, end }) => text.slice(start, end));
+
+describe('links', () => {
+  it.each([
+    ['none', 'no link here', []],
+    ['in a sentence', 'See https://a.example/b, then rest.', ['https://a.example/b']],
+    ['with port, query and fragment', 'http://a.example:8080/p?q=1&r=[2]#s', ['http://a.example:8080/p?q=1&r=[2]#s']],
+    ['balanced brackets stay', '(https://a.example/x_(y))', ['https://a.example/x_(y)']],
+    ['in quotation marks', '“https://a.example/b”', ['https://a.example/b']],
+    ['before CJK punctuation', '看https://a.example/b。', []],
+    ['after a CJK mark', '看：https://a.example/b。', ['https://a.example/b']],
+    ['an exclamation after it', 'https://a.example!!', ['https://a.example']],
+    ['an IPv6 host', 'http://[::1]:4310/x', ['http://[::1]:4310/x']],
+  ])('%s', (_name, text, expected) => expect(linksOf(text)).toEqual(expected));
+});
+
+describe('hashtags', () => {
+  it.each([
+    ['plain', 'a #NightSky b', ['#NightSky']],
+    ['at the end of a sentence', 'See #rings.', ['#rings']],
+    ['digits only are none', 'we are #1', []],
+    ['digits after letters', '#star7', ['#star7']],
+    ['not inside a word or an address', 'a#b https://a.example/#c', []],
+    ['accents and marks', '#céu #ce\u0301u', ['#céu']],
+    ['Japanese, full-width sign', '＃星空 #夜', ['#星空', '#夜']],
+    ['Devanagari', '#रात', ['#रात']],
+    ['Arabic', '#ليل', ['#ليل']],
+    ['twice is once', '#Sky #sky', ['#Sky']],
+    ['a middle dot inside', '#col·lab', ['#col·lab']],
+  ])('%s', (_name, text, expected) => expect(hashtagsIn(text)).toEqual(expected));
+
+  it('reads them as people type them', () =>
+    expect(readHashtags('NightSky, #rings  rings;Moon')).toEqual(['#NightSky', '#rings', '#Moon']));
+});
+
+describe('composing', () => {
+  it('puts caption, link and new hashtags a blank line apart', () =>
+    expect(
+      composeTexts({ ...words, caption: 'Rings #NightSky', hashtags: '#nightsky Saturn', link: 'https://a.example' }, sheet('pithline')),
+    ).toEqual([{ name: 'caption', text: 'Rings #NightSky\n\nhttps://a.example\n\n#Saturn' }]));
+
+  it('does not repeat a link that the caption holds', () =>
+    expect(
+      composeTexts({ ...words, caption: 'See https://a.example today', link: 'https://a.example' }, sheet('pithline'))[0]!.text,
+    ).toBe('See https://a.example today'));
+
+  it('leaves hashtags out where the network has none', () =>
+    expect(composeTexts({ ...words, caption: 'Dear reader', hashtags: '#a1 #b2' }, sheet('lettermill'))[1]!.text).toBe('Dear reader'));
+
+  it('keeps the typed text as the beginning, so that marks fall where one types', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme' }), fc.constantFrom('', 'https://a.example'), fc.constantFrom('', '#one #two'), (caption, link, hashtags) => {
+        const [fit] = fitTexts({ headline: '', caption, link, hashtags }, sheet('pithline'));
+        return caption.trim() === '' || fit!.text.startsWith(caption);
+      }),
+    );
+  });
+
+  it('counts the composed text', () => {
+    const [fit] = fitTexts({ ...words, caption: 'x'.repeat(300), link: 'https://a.example/b' }, sheet('pithline'));
+    expect(fit).toMatchObject({ count: 322, left: -2, overAt: 302 });
+  });
+
+  it('counts hashtags of caption and field once', () =>
+    expect(allHashtags({ caption: '#a1 #b2', hashtags: 'b2 c3' })).toEqual(['#a1', '#b2', '#c3']));
+});

@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest';
+import type { Block } from '../posts/readiness';
+import { mayEdit, mayLeavePlan, mayMoveTo, mayPlanFor, mayPublishNow, maySchedule, type ChosenStage, type MoveFacts } from './moves';
+import { ALL_STAGES, notchesOf, STAGES } from './stages';
+
+const block: Block = { code: 'tooLong', field: 'caption', short: 'caption too long', message: 'Pithline takes 320, this has 331.' };
+const facts: MoveFacts = {
+  stage: 'drafting',
+  blocks: [],
+  date: '2026-11-26',
+  time: '14:30',
+  zone: 'Europe/Lisbon',
+  now: '2026-11-23T09:00:00.000Z',
+  leaving: false,
+};
+const codeOf = (result: { ok: true } | { ok: false; refusal: { code: string } }) => (result.ok ? 'yes' : result.refusal.code);
+
+describe('the table of moves by hand', () => {
+  const goals: ChosenStage[] = ['drafting', 'making', 'signOff', 'ready'];
+  const table: Record<string, [free: string, withBlocks: string]> = {};
+  for (const from of ALL_STAGES)
+    for (const to of goals)
+      table[`${from} to ${to}`] =
+        from === 'published' ? ['published', 'published'] : from === 'setAside' ? ['setAside', 'setAside'] : ['yes', to === 'ready' ? 'blocked' : 'yes'];
+
+  it.each(Object.entries(table))('%s', (move, [free, withBlocks]) => {
+    const [stage, to] = move.split(' to ') as [MoveFacts['stage'], ChosenStage];
+    expect(codeOf(mayMoveTo({ ...facts, stage }, to))).toBe(free);
+    expect(codeOf(mayMoveTo({ ...facts, stage, blocks: [block] }, to))).toBe(withBlocks);
+    expect(codeOf(mayMoveTo({ ...facts, stage, leaving: true }, to))).toBe(stage === 'published' ? 'published' : 'leaving');
+  });
+
+  it('covers every stage', () => expect(Object.keys(table)).toHaveLength(ALL_STAGES.length * goals.length));
+});
+
+describe('scheduling', () => {
+  it.each([
+    ['from any stage before', {}, 'yes'],
+    ['again, to copy new words', { stage: 'scheduled' as const }, 'yes'],
+    ['without a date', { date: null, time: null }, 'noDate'],
+    ['without a time', { time: null }, 'noTime'],
+    ['in the past', { date: '2026-11-23', time: '08:59' }, 'past'],
+    ['at this very moment', { date: '2026-11-23', time: '09:00' }, 'past'],
+    ['at a time the clock jumps over', { date: '2027-03-28', time: '01:30' }, 'skippedTime'],
+    ['with a block', { blocks: [block] }, 'blocked'],
+    ['published', { stage: 'published' as const }, 'published'],
+    ['set aside', { stage: 'setAside' as const }, 'setAside'],
+    ['while it is leaving', { stage: 'scheduled' as const, leaving: true }, 'leaving'],
+  ])('%s', (_name, change, expected) => expect(codeOf(maySchedule({ ...facts, ...change }))).toBe(expected));
+
+  it('gives the due instant of the wall clock', () =>
+    expect(maySchedule({ ...facts, date: '2027-07-01' })).toEqual({ ok: true, value: '2027-07-01T13:30:00.000Z' }));
+
+  it('says the first reason and how many more', () => {
+    const result = maySchedule({ ...facts, blocks: [block, block] });
+    expect(result.ok || result.refusal.message).toBe('Not scheduled yet. Pithline takes 320, this has 331. (and 1 more)');
+  });
+});
+
+describe('the other deeds', () => {
+  it('publishes now without date or time, never with a block', () => {
+    expect(codeOf(mayPublishNow({ ...facts, date: null, time: null }))).toBe('yes');
+    expect(codeOf(mayPublishNow({ ...facts, blocks: [block] }))).toBe('blocked');
+  });
+  it('edits anything but what is out', () =>
+    expect(ALL_STAGES.filter((stage) => !mayEdit({ stage }).ok)).toEqual(['published']));
+  it('takes no published post out of the plan', () => {
+    expect(codeOf(mayLeavePlan({ stage: 'published', leaving: false }))).toBe('published');
+    expect(codeOf(mayLeavePlan({ stage: 'scheduled', leaving: true }))).toBe('leaving');
+    expect(codeOf(mayLeavePlan({ stage: 'scheduled', leaving: false }))).toBe('yes');
+  });
+  it.each([
+    ['today', { date: '2026-11-23', time: null }, 'yes'],
+    ['earlier today', { date: '2026-11-23', time: '06:00' }, 'yes'],
+    ['yesterday', { date: '2026-11-22', time: null }, 'past'],
+    ['no date', { date: null, time: null }, 'yes'],
+    ['a time without a date', { date: null, time: '10:00' }, 'timeWithoutDate'],
+    ['a skipped time', { date: '2027-03-28', time: '01:30' }, 'skippedTime'],
+    ['a repeated time', { date: '2027-10-31', time: '01:30' }, 'yes'],
+  ])('plans for %s', (_name, plan, expected) => expect(codeOf(mayPlanFor(facts, plan, '2026-11-23', 'Europe/Lisbon'))).toBe(expected));
+});
+
+it('fills one notch a stage', () => {
+  expect(STAGES.map(notchesOf)).toEqual([1, 2, 3, 4, 5, 6]);
+  expect(notchesOf('setAside')).toBe(0);
+});
