@@ -32,13 +32,16 @@ const direction = (room) => ({
 });
 
 export default tseslint.config(
-  { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'bench/results/**', 'test-results/**', '.bimlo-data*/**'] },
+  {
+    ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'bench/results/**', 'test-results/**', '.bimlo-data*/**'],
+  },
   ...tseslint.configs.recommended,
   {
     plugins: { 'react-hooks': hooks },
     rules: {
-      ...hooks.configs.recommended.rules,
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-empty': ['error', { allowEmptyCatch: false }],
       eqeqeq: ['error', 'smart'],
     },

@@ -67,7 +67,12 @@ export function readScenario(): Scenario {
         .sort()
         .map((file) => {
           const { data, content } = matter(readFileSync(join(FOLDER, brand, 'pieces', file), 'utf8'));
-          const { title, note = '', link = '', owner } = data as { title: string; note?: string; link?: string; owner: string };
+          const {
+            title,
+            note = '',
+            link = '',
+            owner,
+          } = data as { title: string; note?: string; link?: string; owner: string };
           return { title, note, link, owner, sourceText: content.trim() };
         }),
     picture: (name) => readFileSync(join(FOLDER, 'pictures', `${name}.jpg`)),
@@ -75,7 +80,10 @@ export function readScenario(): Scenario {
 }
 
 function rows<Row>(file: string): Row[] {
-  const { data, errors } = Papa.parse<Row>(readFileSync(join(FOLDER, file), 'utf8'), { header: true, skipEmptyLines: true });
+  const { data, errors } = Papa.parse<Row>(readFileSync(join(FOLDER, file), 'utf8'), {
+    header: true,
+    skipEmptyLines: true,
+  });
   const first = errors[0];
   if (first) throw new Error(`demo/${file}, row ${(first.row ?? 0) + 2}: ${first.message}`);
   return data;

@@ -36,7 +36,10 @@ export async function seedDemo(db: Db, mediaFolder: string, networks: NetworkSto
   const pictures = await takePictures(scenario, mediaFolder, networks);
   const accepted: { network: string; key: string; acceptedAt: Instant; parcel: Omit<Parcel, 'words'> }[] = [];
   await db.transaction(async (tx) => {
-    await insertRuleSheets(tx, SHIPPED_RULE_SHEETS.map((sheet) => ({ id: randomUUID(), sheet })));
+    await insertRuleSheets(
+      tx,
+      SHIPPED_RULE_SHEETS.map((sheet) => ({ id: randomUUID(), sheet })),
+    );
     const brandIds = new Map(scenario.brands.map((brand) => [brand.slug, randomUUID() as string]));
     for (const [position, { slug, name, zone, week_start }] of scenario.brands.entries())
       await insertBrand(tx, { id: brandIds.get(slug)!, slug, name, zone, weekStart: Number(week_start), position });
@@ -44,7 +47,11 @@ export async function seedDemo(db: Db, mediaFolder: string, networks: NetworkSto
     for (const [position, { slug, name, role, brands }] of scenario.people.entries()) {
       const id = randomUUID();
       peopleIds.set(slug, id);
-      await insertPerson(tx, { id, slug, name, role, position }, brands.split(' ').map((brand) => brandIds.get(brand)!));
+      await insertPerson(
+        tx,
+        { id, slug, name, role, position },
+        brands.split(' ').map((brand) => brandIds.get(brand)!),
+      );
     }
     for (const [position, row] of scenario.channels.entries())
       await insertChannel(tx, {
@@ -96,9 +103,18 @@ async function seedBrand(
       createdAt: addMs(now, -14 * DAY_MS + index * 1000),
     }),
   );
-  await insertPosts(tx, made.map(({ post }) => post));
-  await insertPictures(tx, made.flatMap(({ picture }) => (picture ? [picture] : [])));
-  await insertDeliveries(tx, made.flatMap(({ delivery }) => (delivery ? [delivery] : [])));
+  await insertPosts(
+    tx,
+    made.map(({ post }) => post),
+  );
+  await insertPictures(
+    tx,
+    made.flatMap(({ picture }) => (picture ? [picture] : [])),
+  );
+  await insertDeliveries(
+    tx,
+    made.flatMap(({ delivery }) => (delivery ? [delivery] : [])),
+  );
   return made.flatMap(({ post, delivery }) => {
     if (!delivery || delivery.state !== 'sent' || delivery.mode === 'byHand') return [];
     const { words: _words, ...parcel } = delivery.parcel;
@@ -152,8 +168,20 @@ async function seedIdeas(
     const id = randomUUID();
     const { title, note, link } = idea;
     const createdAt = addMs(now, -Number(idea.days_ago) * DAY_MS);
-    await insertPiece(tx, { id, brandId: brand.id, title, note, link, sourceText: '', ownerId: people.get(idea.owner)!, createdAt });
-    const suggested = idea.channels.split(' ').filter(Boolean).map((sign) => channels.get(sign)!.id);
+    await insertPiece(tx, {
+      id,
+      brandId: brand.id,
+      title,
+      note,
+      link,
+      sourceText: '',
+      ownerId: people.get(idea.owner)!,
+      createdAt,
+    });
+    const suggested = idea.channels
+      .split(' ')
+      .filter(Boolean)
+      .map((sign) => channels.get(sign)!.id);
     await replaceSuggestions(tx, { id, brandId: brand.id }, suggested);
     if (idea.set_aside) await updatePieceSetAside(tx, id, addMs(createdAt, DAY_MS), idea.set_aside);
   }
@@ -194,7 +222,11 @@ function makePost(row: PostRow, making: Making) {
   // What was planned for a time that has passed and was not fit to go lies undated in the tray.
   const isMissed = dueAt !== null && dueAt <= now && !isFit;
   const asWritten = row.stage === 'failed' ? 'scheduled' : row.stage;
-  const stage: Stage = isPast ? 'published' : !isFit && ['ready', 'scheduled'].includes(asWritten) ? 'making' : asWritten;
+  const stage: Stage = isPast
+    ? 'published'
+    : !isFit && ['ready', 'scheduled'].includes(asWritten)
+      ? 'making'
+      : asWritten;
   const key = randomUUID();
   const delivery: Delivery | null =
     stage === 'published' || stage === 'scheduled'
@@ -250,8 +282,14 @@ function makePost(row: PostRow, making: Making) {
   };
 }
 
-async function takePictures(scenario: Scenario, folder: string, networks: NetworkStore): Promise<Map<string, PictureFile>> {
-  const names = new Set(scenario.brands.flatMap((brand) => scenario.posts(brand.slug).map((row) => row.picture)).filter(Boolean));
+async function takePictures(
+  scenario: Scenario,
+  folder: string,
+  networks: NetworkStore,
+): Promise<Map<string, PictureFile>> {
+  const names = new Set(
+    scenario.brands.flatMap((brand) => scenario.posts(brand.slug).map((row) => row.picture)).filter(Boolean),
+  );
   const taken = new Map<string, PictureFile>();
   for (const name of names) {
     const bytes = scenario.picture(name);

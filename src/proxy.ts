@@ -3,7 +3,12 @@ import { NextResponse, type NextRequest } from 'next/server';
 const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 
-const allowedHosts = new Set((process.env.BIMLO_HOSTS ?? '').split(',').map((host) => host.trim()).filter(Boolean));
+const allowedHosts = new Set(
+  (process.env.BIMLO_HOSTS ?? '')
+    .split(',')
+    .map((host) => host.trim())
+    .filter(Boolean),
+);
 const isOurs = (host: string): boolean => LOOPBACK.test(host) || allowedHosts.has(host);
 
 /**
@@ -12,7 +17,8 @@ const isOurs = (host: string): boolean => LOOPBACK.test(host) || allowedHosts.ha
  */
 export function proxy(request: NextRequest): NextResponse {
   const host = request.headers.get('host') ?? '';
-  if (!isOurs(host)) return refuse('host', `Bimlo does not answer to the name ${host}. Name it in BIMLO_HOSTS if it should.`);
+  if (!isOurs(host))
+    return refuse('host', `Bimlo does not answer to the name ${host}. Name it in BIMLO_HOSTS if it should.`);
   if (!WRITES.has(request.method)) return NextResponse.next();
   const origin = request.headers.get('origin');
   if (origin !== null && hostOf(origin) !== host)

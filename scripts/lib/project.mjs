@@ -28,7 +28,10 @@ const fingerprint = (paths) => {
   const hash = createHash('sha256');
   const add = (path) => {
     if (!existsSync(path)) return;
-    if (statSync(path).isDirectory()) readdirSync(path).sort().forEach((name) => add(join(path, name)));
+    if (statSync(path).isDirectory())
+      readdirSync(path)
+        .sort()
+        .forEach((name) => add(join(path, name)));
     else hash.update(path).update(readFileSync(path));
   };
   paths.forEach(add);
@@ -65,7 +68,8 @@ export function startEnvironment() {
     PORT: String(port),
     BIMLO_DATA: data,
     BIMLO_NETWORK_PORT: process.env.BIMLO_NETWORK_PORT ?? String(port + 1),
-    BIMLO_NETWORK_URL: process.env.BIMLO_NETWORK_URL ?? `http://127.0.0.1:${process.env.BIMLO_NETWORK_PORT ?? port + 1}`,
+    BIMLO_NETWORK_URL:
+      process.env.BIMLO_NETWORK_URL ?? `http://127.0.0.1:${process.env.BIMLO_NETWORK_PORT ?? port + 1}`,
     BIMLO_NETWORK_STORE: process.env.BIMLO_NETWORK_STORE ?? join(data, 'networks'),
   };
 }

@@ -19,7 +19,9 @@ const SELECT = `select c.id, c.brand_id as "brandId", c.name, c.call_sign as "ca
 
 /** The channels of a brand that are not archived, in their order. */
 export function listChannels(db: Queryable, brandId: string): Promise<Channel[]> {
-  return db.rows<Channel>(`${SELECT} where c.brand_id = $1 and c.archived_at is null order by c.position, c.name`, [brandId]);
+  return db.rows<Channel>(`${SELECT} where c.brand_id = $1 and c.archived_at is null order by c.position, c.name`, [
+    brandId,
+  ]);
 }
 
 /** The channel with that id, archived or not. @throws when there is none. */
@@ -35,7 +37,10 @@ export async function maybeRuleSheet(db: Queryable, slug: string): Promise<RuleS
 }
 
 /** Adds rule sheets. */
-export async function insertRuleSheets(tx: Queryable, sheets: readonly { id: string; sheet: RuleSheet }[]): Promise<void> {
+export async function insertRuleSheets(
+  tx: Queryable,
+  sheets: readonly { id: string; sheet: RuleSheet }[],
+): Promise<void> {
   await tx.run(
     `insert into rule_sheets (id, slug, name, rules)
      select (s->>'id')::uuid, s->'sheet'->>'slug', s->'sheet'->>'name', s->'sheet' from jsonb_array_elements($1::jsonb) s`,

@@ -100,7 +100,8 @@ export const SQLSTATE = { uniqueViolation: '23505', foreignKeyViolation: '23503'
 
 /** The SQLSTATE and constraint of a database error; undefined for any other error. */
 export function databaseError(error: unknown): { code: string; constraint: string | undefined } | undefined {
-  if (typeof error !== 'object' || error === null || !('code' in error) || typeof error.code !== 'string') return undefined;
+  if (typeof error !== 'object' || error === null || !('code' in error) || typeof error.code !== 'string')
+    return undefined;
   if (!/^[0-9A-Z]{5}$/.test(error.code)) return undefined;
   return { code: error.code, constraint: (error as { constraint?: string }).constraint };
 }

@@ -28,15 +28,14 @@ const COLUMNS = `d.id, d.brand_id as "brandId", d.post_id as "postId", d.mode, d
 /** The delivery of a post that is not withdrawn, if there is one. */
 export async function maybeDeliveryOfPost(db: Queryable, postId: string): Promise<Delivery | undefined> {
   return (
-    await db.rows<Delivery>(`select ${COLUMNS} from deliveries d where d.post_id = $1 and d.state <> 'withdrawn'`, [postId])
+    await db.rows<Delivery>(`select ${COLUMNS} from deliveries d where d.post_id = $1 and d.state <> 'withdrawn'`, [
+      postId,
+    ])
   )[0];
 }
 
 /** Adds deliveries. */
-export async function insertDeliveries(
-  tx: Queryable,
-  deliveries: readonly Delivery[],
-): Promise<void> {
+export async function insertDeliveries(tx: Queryable, deliveries: readonly Delivery[]): Promise<void> {
   await tx.run(
     `insert into deliveries (id, brand_id, post_id, mode, state, idempotency_key, parcel, due_at, next_try_at, attempts,
        unsure, words, created_at)
@@ -59,10 +58,15 @@ export async function withdrawDelivery(tx: Queryable, id: string): Promise<boole
   return changed === 1;
 }
 
-/** Gives a waiting, held or failed delivery another instant and makes it wait for that. @returns whether it could be. */
+/**
+ * Gives a waiting, held or failed delivery another instant and makes it wait for that. It keeps its key, so that a try
+ * whose outcome was never learnt cannot become a second post.
+ *
+ * @returns whether it could be
+ */
 export async function retimeDelivery(tx: Queryable, id: string, dueAt: Instant): Promise<boolean> {
   const changed = await tx.run(
-    `update deliveries set due_at = $2, next_try_at = $2, state = 'waiting'
+    `update deliveries set due_at = $2, next_try_at = $2, state = 'waiting', unsure = false
      where id = $1 and (state in ('failed', 'held') or (state = 'waiting' and not unsure))`,
     [id, dueAt],
   );
@@ -176,7 +180,10 @@ export async function maybeNextDue(db: Queryable): Promise<Instant | undefined> 
 /** The idempotency key of the last delivery of a post whose outcome was never learnt, if there is one. */
 export async function maybeUnsureKey(db: Queryable, postId: string): Promise<string | undefined> {
   const rows = await db.rows<{ key: string }>(
-    `select idempotency_key as key from deliveries where post_id = $1 and unsure order by created_at desc limit 1`,
+    `select d.idempotency_key as key from deliveries d
+     where d.post_id = $1 and exists (
+       select 1 from delivery_attempts a where a.delivery_id = d.id and (a.outcome is null or a.outcome = 'unknown'))
+     order by d.created_at desc limit 1`,
     [postId],
   );
   return rows[0]?.key;

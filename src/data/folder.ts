@@ -41,7 +41,8 @@ export async function takeFolder(root: string): Promise<DataFolder> {
   const folder = { root, db: join(root, 'db'), media: join(root, 'media'), snapshots: join(root, 'snapshots') };
   await mkdir(folder.media, { recursive: true });
   await mkdir(folder.snapshots, { recursive: true });
-  if (existsSync(/* turbopackIgnore: true */ folder.db) && !existsSync(join(/* turbopackIgnore: true */ root, SET_UP))) await rename(folder.db, unusedName(folder.db));
+  if (existsSync(/* turbopackIgnore: true */ folder.db) && !existsSync(join(/* turbopackIgnore: true */ root, SET_UP)))
+    await rename(folder.db, unusedName(folder.db));
   return { ...folder, release: () => lock.close() };
 }
 

@@ -52,7 +52,10 @@ export async function deletePicture(tx: Queryable, postId: string, pictureId: st
 }
 
 /** The media type of a stored file, if any picture uses it. */
-export async function maybeMimeOf(db: Queryable, sha256: string): Promise<{ mime: string; fileName: string } | undefined> {
+export async function maybeMimeOf(
+  db: Queryable,
+  sha256: string,
+): Promise<{ mime: string; fileName: string } | undefined> {
   return (
     await db.rows<{ mime: string; fileName: string }>(
       'select mime, file_name as "fileName" from media where sha256 = $1 limit 1',

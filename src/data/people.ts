@@ -33,7 +33,11 @@ export async function worksForBrand(db: Queryable, personId: string, brandId: st
 }
 
 /** Adds a person and the brands they work for. */
-export async function insertPerson(tx: Queryable, person: Person & { position: number }, brandIds: readonly string[]): Promise<void> {
+export async function insertPerson(
+  tx: Queryable,
+  person: Person & { position: number },
+  brandIds: readonly string[],
+): Promise<void> {
   await tx.run('insert into people (id, slug, name, role, position) values ($1, $2, $3, $4, $5)', [
     person.id,
     person.slug,

@@ -41,8 +41,11 @@ export const picturePath = (folder: string, sha256: string, size: 'original' | '
   join(folder, sha256.slice(0, 2), size === 'thumb' ? `${sha256}.thumb.webp` : sha256);
 
 /** The bytes of a stored picture. @throws when the file is not there */
-export const readPictureFile = (folder: string, sha256: string, size: 'original' | 'thumb' = 'original'): Promise<Buffer> =>
-  readFile(picturePath(folder, sha256, size));
+export const readPictureFile = (
+  folder: string,
+  sha256: string,
+  size: 'original' | 'thumb' = 'original',
+): Promise<Buffer> => readFile(picturePath(folder, sha256, size));
 
 /**
  * Takes a picture in: streamed to a temporary file, recognised by its content, decoded whole to be sure that it is not
@@ -83,7 +86,10 @@ export const refuseBySize = (bytes: number, fileName: string): Result<never> | n
 const tooBig = (fileName: string): string =>
   `“${fileName}” is larger than ${PICTURE_LIMIT_BYTES / 1_000_000} MB. Scale it down or save it with more compression.`;
 
-async function receive(source: ReadableStream<Uint8Array> | Uint8Array, path: string): Promise<{ sha256: string; bytes: number }> {
+async function receive(
+  source: ReadableStream<Uint8Array> | Uint8Array,
+  path: string,
+): Promise<{ sha256: string; bytes: number }> {
   const hash = createHash('sha256');
   let bytes = 0;
   const measure = new Transform({
@@ -126,7 +132,11 @@ async function decode(path: string): Promise<{ width: number; height: number; th
   try {
     const image = sharp(path, { failOn: 'error', limitInputPixels: PICTURE_LIMIT_PIXELS });
     const { autoOrient } = await image.metadata();
-    const thumb = await image.autoOrient().resize(THUMB_SIDE, THUMB_SIDE, { fit: 'cover' }).webp({ quality: 78 }).toBuffer();
+    const thumb = await image
+      .autoOrient()
+      .resize(THUMB_SIDE, THUMB_SIDE, { fit: 'cover' })
+      .webp({ quality: 78 })
+      .toBuffer();
     return { width: autoOrient.width, height: autoOrient.height, thumb };
   } catch (error) {
     // sharp has no codes for this: whatever libvips cannot decode comes as a plain Error.

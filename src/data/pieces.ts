@@ -87,19 +87,28 @@ export async function replaceSuggestions(
   channelIds: readonly string[],
 ): Promise<void> {
   await tx.run('delete from piece_suggestions where piece_id = $1', [piece.id]);
-  await tx.run(
-    'insert into piece_suggestions (brand_id, piece_id, channel_id) select $1, $2, unnest($3::uuid[])',
-    [piece.brandId, piece.id, channelIds],
-  );
+  await tx.run('insert into piece_suggestions (brand_id, piece_id, channel_id) select $1, $2, unnest($3::uuid[])', [
+    piece.brandId,
+    piece.id,
+    channelIds,
+  ]);
 }
 
 /** Takes suggestions back, for channels that have their post now. */
 export async function deleteSuggestions(tx: Queryable, pieceId: string, channelIds: readonly string[]): Promise<void> {
-  await tx.run('delete from piece_suggestions where piece_id = $1 and channel_id = any($2::uuid[])', [pieceId, channelIds]);
+  await tx.run('delete from piece_suggestions where piece_id = $1 and channel_id = any($2::uuid[])', [
+    pieceId,
+    channelIds,
+  ]);
 }
 
 /** Writes the texts of a piece if its version is still the one given. @returns whether it was. */
-export async function updatePieceTexts(tx: Queryable, id: string, version: number, texts: PieceTexts): Promise<boolean> {
+export async function updatePieceTexts(
+  tx: Queryable,
+  id: string,
+  version: number,
+  texts: PieceTexts,
+): Promise<boolean> {
   const changed = await tx.run(
     `update pieces set title = $3, note = $4, link = $5, source_text = $6, version = version + 1
      where id = $1 and version = $2 and deleted_at is null`,

@@ -94,7 +94,10 @@ const SHOWN = `p.deleted_at is null and p.archived_at is null and p.stage <> 'se
 /** The posts of a brand planned from one day to another, both included, by day and time. */
 export function listPostsBetween(db: Queryable, brandId: string, from: LocalDate, to: LocalDate): Promise<PostLine[]> {
   return db.rows<PostLine>(
-    lineQuery(`p.brand_id = $1 and p.plan_date between $2 and $3 and ${SHOWN}`, 'p.plan_date, p.plan_time nulls last, p.id'),
+    lineQuery(
+      `p.brand_id = $1 and p.plan_date between $2 and $3 and ${SHOWN}`,
+      'p.plan_date, p.plan_time nulls last, p.id',
+    ),
     [brandId, from, to],
   );
 }
@@ -148,7 +151,22 @@ export async function maybePostForUpdate(tx: Queryable, id: string): Promise<Pos
 /** Adds posts. */
 export async function insertPosts(
   tx: Queryable,
-  posts: readonly (Words & Pick<Post, 'id' | 'brandId' | 'pieceId' | 'channelId' | 'format' | 'title' | 'date' | 'time' | 'stage' | 'ownerId' | 'publishedAt' | 'address'> & { createdAt: Instant })[],
+  posts: readonly (Words &
+    Pick<
+      Post,
+      | 'id'
+      | 'brandId'
+      | 'pieceId'
+      | 'channelId'
+      | 'format'
+      | 'title'
+      | 'date'
+      | 'time'
+      | 'stage'
+      | 'ownerId'
+      | 'publishedAt'
+      | 'address'
+    > & { createdAt: Instant })[],
 ): Promise<void> {
   await tx.run(
     `insert into posts (id, brand_id, piece_id, channel_id, format, title, headline, caption, hashtags, link, plan_date,
@@ -166,8 +184,22 @@ export async function insertPosts(
 export type PostChange = Partial<
   Pick<
     Post,
-    | 'title' | 'headline' | 'caption' | 'hashtags' | 'link' | 'format' | 'ownerId' | 'date' | 'time' | 'stage'
-    | 'stageBefore' | 'setAsideReason' | 'publishedAt' | 'address' | 'archivedAt' | 'deletedAt'
+    | 'title'
+    | 'headline'
+    | 'caption'
+    | 'hashtags'
+    | 'link'
+    | 'format'
+    | 'ownerId'
+    | 'date'
+    | 'time'
+    | 'stage'
+    | 'stageBefore'
+    | 'setAsideReason'
+    | 'publishedAt'
+    | 'address'
+    | 'archivedAt'
+    | 'deletedAt'
   >
 >;
 
@@ -199,10 +231,11 @@ const COLUMN_OF: Record<keyof PostChange, string> = {
 export async function updatePost(tx: Queryable, id: string, version: number, change: PostChange): Promise<boolean> {
   const entries = Object.entries(change) as [keyof PostChange, string | null][];
   const assignments = entries.map(([key], index) => `${COLUMN_OF[key]} = $${index + 3}, `).join('');
-  const changed = await tx.run(
-    `update posts set ${assignments}version = version + 1 where id = $1 and version = $2`,
-    [id, version, ...entries.map(([, value]) => value)],
-  );
+  const changed = await tx.run(`update posts set ${assignments}version = version + 1 where id = $1 and version = $2`, [
+    id,
+    version,
+    ...entries.map(([, value]) => value),
+  ]);
   return changed === 1;
 }
 

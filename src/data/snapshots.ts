@@ -24,7 +24,12 @@ export function snapshotIsDue(newest: string | undefined, now: Instant): boolean
  * Copies the database's files while nothing is written, under a name that tells when; older snapshots beyond seven go.
  * A copy that breaks off leaves a name that is not taken for a snapshot.
  */
-export async function takeSnapshot(db: Db, folder: DataFolder, now: Instant, note: '' | '-before-migration' = ''): Promise<string> {
+export async function takeSnapshot(
+  db: Db,
+  folder: DataFolder,
+  now: Instant,
+  note: '' | '-before-migration' = '',
+): Promise<string> {
   const name = now.replace(/\.\d+/, '').replace(/[-:]/g, '') + note;
   const target = join(folder.snapshots, name);
   const unfinished = join(folder.snapshots, 'unfinished');

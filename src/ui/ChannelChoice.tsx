@@ -25,7 +25,9 @@ export function ChannelChoice({
               checked={chosen.includes(channel.id)}
               onChange={(event) =>
                 onChange(
-                  event.target.checked ? [...chosen, channel.id] : chosen.filter((channelId) => channelId !== channel.id),
+                  event.target.checked
+                    ? [...chosen, channel.id]
+                    : chosen.filter((channelId) => channelId !== channel.id),
                 )
               }
             />

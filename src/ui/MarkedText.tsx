@@ -3,7 +3,17 @@
 import type { ReactNode } from 'react';
 
 /** Pieces of a text by where the fold and the limit fall in it. Offsets in UTF-16 units, beyond the text or null for none. */
-export function Marked({ text, from = 0, foldAt, overAt }: { text: string; from?: number; foldAt: number | null; overAt: number | null }) {
+export function Marked({
+  text,
+  from = 0,
+  foldAt,
+  overAt,
+}: {
+  text: string;
+  from?: number;
+  foldAt: number | null;
+  overAt: number | null;
+}) {
   const end = text.length;
   const at = (offset: number | null) => (offset === null ? end : Math.min(end, Math.max(0, offset - from)));
   const fold = at(foldAt);

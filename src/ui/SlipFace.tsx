@@ -16,7 +16,13 @@ export function SlipFace({ slip, color }: { slip: Slip; color: string }) {
       <span className="slip-title">{slip.title}</span>
       {slip.thumb && (
         // A plain img: the file is a ready-made thumbnail of a few kilobytes.
-        <img className="slip-thumb" src={`/api/media/${slip.thumb}?size=thumb`} alt="" loading="lazy" draggable={false} />
+        <img
+          className="slip-thumb"
+          src={`/api/media/${slip.thumb}?size=thumb`}
+          alt=""
+          loading="lazy"
+          draggable={false}
+        />
       )}
       {(failed || held) && <span className="slip-missing is-wrong">{failed ? 'failed' : 'held'}</span>}
       {slip.missing && !failed && !held && <span className="slip-missing">{slip.missing}</span>}

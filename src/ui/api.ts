@@ -12,7 +12,11 @@ export type Answer<T> =
 export const UNREACHABLE = 'Bimlo cannot be reached, so this is not saved yet.';
 
 /** Calls a route handler of ours. Never throws. */
-export async function call<T>(method: 'GET' | 'POST' | 'PATCH' | 'DELETE', path: string, body?: object | File): Promise<Answer<T>> {
+export async function call<T>(
+  method: 'GET' | 'POST' | 'PATCH' | 'DELETE',
+  path: string,
+  body?: object | File,
+): Promise<Answer<T>> {
   const isFile = body instanceof File;
   let response: Response;
   let content: unknown;

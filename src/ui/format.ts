@@ -32,7 +32,9 @@ export function clockTime(instant: Instant, zone: Zone, seconds = false): string
 
 /** `26 Nov 14:30` on the wall in that zone. */
 export function dayAndTime(instant: Instant, zone: Zone): string {
-  const day = new Intl.DateTimeFormat(LOCALE, { day: 'numeric', month: 'short', timeZone: zone }).format(new Date(instant));
+  const day = new Intl.DateTimeFormat(LOCALE, { day: 'numeric', month: 'short', timeZone: zone }).format(
+    new Date(instant),
+  );
   return `${day} ${clockTime(instant, zone)}`;
 }
 

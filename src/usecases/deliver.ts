@@ -50,11 +50,21 @@ async function claim({ db, clock, ids }: DeliveryWork): Promise<{ toTry: Claimed
     const toHold = steps.filter(({ step }) => step === 'hold').map(({ delivery }) => delivery);
     const toTry = steps.filter(({ step }) => step !== 'hold');
     if (toHold.length > 0) {
-      await holdDeliveries(tx, toHold.map((delivery) => delivery.id));
-      await writeHistory(tx, toHold.map((delivery) => deed(delivery, now, 'held')));
+      await holdDeliveries(
+        tx,
+        toHold.map((delivery) => delivery.id),
+      );
+      await writeHistory(
+        tx,
+        toHold.map((delivery) => deed(delivery, now, 'held')),
+      );
     }
     if (toTry.length === 0) return { toTry: [], held: toHold.length };
-    const numbers = await beginAttempts(tx, toTry.map(({ delivery }) => ({ id: ids(), deliveryId: delivery.id })), now);
+    const numbers = await beginAttempts(
+      tx,
+      toTry.map(({ delivery }) => ({ id: ids(), deliveryId: delivery.id })),
+      now,
+    );
     return {
       held: toHold.length,
       toTry: toTry.map(({ delivery, step }) => ({

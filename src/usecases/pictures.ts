@@ -25,7 +25,13 @@ export function attachPicture(work: Work, postId: string, stored: StoredPicture,
     must(mayEdit(open.facts));
     mustFit(alt, TEXT_LIMITS.alt, 'Alt text', 'alt');
     if (open.pictures.length >= PICTURES_OF_POST)
-      must(refuse('tooManyPictures', `A post keeps ${PICTURES_OF_POST} pictures at most. Take one away first.`, 'pictures'));
+      must(
+        refuse(
+          'tooManyPictures',
+          `A post keeps ${PICTURES_OF_POST} pictures at most. Take one away first.`,
+          'pictures',
+        ),
+      );
     const id = act.ids();
     const position = Math.max(0, ...open.pictures.map((picture) => picture.position)) + 1;
     await insertPictures(act.tx, [
@@ -58,4 +64,3 @@ export function removePicture(work: Work, postId: string, pictureId: string): Pr
     return true as const;
   });
 }
-

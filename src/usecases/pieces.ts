@@ -100,8 +100,7 @@ function changePiece(
   return doing(work, async (act) => {
     const piece = (await maybePiece(act.tx, id)) ?? refused(notFound('idea'));
     await mustWorkFor(act, piece.brandId);
-    if (await change(act, piece))
-      await act.note({ brandId: piece.brandId, subject: 'piece', subjectId: id, deed });
+    if (await change(act, piece)) await act.note({ brandId: piece.brandId, subject: 'piece', subjectId: id, deed });
     return (await maybePiece(act.tx, id))!;
   });
 }
@@ -124,7 +123,11 @@ function checkTexts(texts: { title: string; note: string; link: string; sourceTe
   return { title: must(readTitle(texts.title)), note: texts.note, link, sourceText: texts.sourceText };
 }
 
-async function suggest(act: Doing, piece: { id: string; brandId: string }, channelIds: readonly string[]): Promise<void> {
+async function suggest(
+  act: Doing,
+  piece: { id: string; brandId: string },
+  channelIds: readonly string[],
+): Promise<void> {
   await channelsOfBrand(act, piece.brandId, channelIds);
   await replaceSuggestions(act.tx, piece, [...new Set(channelIds)]);
 }

@@ -22,12 +22,21 @@ export interface Plan {
  *
  * @returns the new posts' ids in the order of the channels
  */
-export function planPiece(work: Work, pieceId: string, channelIds: readonly string[], plan: Plan): Promise<Result<string[]>> {
+export function planPiece(
+  work: Work,
+  pieceId: string,
+  channelIds: readonly string[],
+  plan: Plan,
+): Promise<Result<string[]>> {
   return doing(work, async (act) => {
     const piece = await ownPiece(act, pieceId);
     const channels = await channelsOfBrand(act, piece.brandId, channelIds);
     if (channels.length === 0)
-      refused({ code: 'noChannel', field: 'channels', message: 'Choose at least one channel: a post is made for each.' });
+      refused({
+        code: 'noChannel',
+        field: 'channels',
+        message: 'Choose at least one channel: a post is made for each.',
+      });
     const brand = await oneBrand(act.tx, piece.brandId);
     must(mayPlanFor({ stage: 'drafting', leaving: false }, plan, localOf(act.now, brand.zone).date, brand.zone));
     const posts = channels.map((channel) => ({
@@ -104,4 +113,3 @@ const LEAVING_NOW = {
   code: 'leaving',
   message: 'This post is leaving right now. Wait until the network has answered, then look again.',
 };
-

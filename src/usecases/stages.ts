@@ -6,7 +6,12 @@ import { changePost, takePost, takePostAt, type OpenPost } from './posts';
 import { doing, must, mustFit, refused, type Doing, type Work } from './work';
 
 /** Puts a post at a stage by hand. Out of `scheduled`, it does not leave any more. */
-export function putAtStage(work: Work, id: string, version: number, to: ChosenStage): Promise<Result<{ unscheduled: boolean }>> {
+export function putAtStage(
+  work: Work,
+  id: string,
+  version: number,
+  to: ChosenStage,
+): Promise<Result<{ unscheduled: boolean }>> {
   return doing(work, async (act) => {
     const open = await takePostAt(act, id, version);
     must(mayMoveTo(open.facts, to));
@@ -17,7 +22,12 @@ export function putAtStage(work: Work, id: string, version: number, to: ChosenSt
 }
 
 /** Sets a post aside with a reason. A scheduled one does not leave any more. */
-export function setPostAside(work: Work, id: string, version: number, reason: string): Promise<Result<{ unscheduled: boolean }>> {
+export function setPostAside(
+  work: Work,
+  id: string,
+  version: number,
+  reason: string,
+): Promise<Result<{ unscheduled: boolean }>> {
   return doing(work, async (act) => {
     const open = await takePostAt(act, id, version);
     must(mayLeavePlan(open.facts));

@@ -29,7 +29,11 @@ export interface TestWorld {
   /** Moves the clock. */
   goTo(instant: Instant): void;
   /** Makes a post on a channel, planned and written. */
-  makePost(network: keyof TestWorld['channels'], plan?: { date: string | null; time: string | null }, caption?: string): Promise<Post>;
+  makePost(
+    network: keyof TestWorld['channels'],
+    plan?: { date: string | null; time: string | null },
+    caption?: string,
+  ): Promise<Post>;
   /** The post as it stands. */
   post(id: string): Promise<Post>;
   close(): Promise<void>;
@@ -43,25 +47,46 @@ export async function makeWorld(): Promise<TestWorld> {
   const db = await openTestDb();
   let now = START;
   const clock = { now: () => now };
-  const [brandId, otherBrandId, managerId, makerId, otherChannelId] = Array.from({ length: 5 }, () => randomUUID() as string) as [
-    string, string, string, string, string,
-  ];
-  await insertRuleSheets(db, SHIPPED_RULE_SHEETS.map((sheet) => ({ id: randomUUID(), sheet })));
+  const [brandId, otherBrandId, managerId, makerId, otherChannelId] = Array.from(
+    { length: 5 },
+    () => randomUUID() as string,
+  ) as [string, string, string, string, string];
+  await insertRuleSheets(
+    db,
+    SHIPPED_RULE_SHEETS.map((sheet) => ({ id: randomUUID(), sheet })),
+  );
   const brand = { slug: 'moor', name: 'Moor', zone: 'Europe/Lisbon', weekStart: 1, position: 0 };
   await insertBrand(db, { ...brand, id: brandId });
   await insertBrand(db, { ...brand, slug: 'ferry', id: otherBrandId });
-  await insertPerson(db, { id: managerId, slug: 'mana', name: 'Mana', role: 'manager', position: 0 }, [brandId, otherBrandId]);
+  await insertPerson(db, { id: managerId, slug: 'mana', name: 'Mana', role: 'manager', position: 0 }, [
+    brandId,
+    otherBrandId,
+  ]);
   await insertPerson(db, { id: makerId, slug: 'maki', name: 'Maki', role: 'maker', position: 1 }, [brandId]);
   const signs = { pithline: 'PL', glassrow: 'GR', corkwall: 'CW', homestoop: 'HS' };
   const channels = {} as TestWorld['channels'];
   for (const [network, callSign] of Object.entries(signs) as [keyof typeof signs, string][]) {
     channels[network] = randomUUID();
     await insertChannel(db, {
-      id: channels[network], brandId, name: network, callSign, color: '#123456', account: '@moor', ruleSheetSlug: network, position: 0,
+      id: channels[network],
+      brandId,
+      name: network,
+      callSign,
+      color: '#123456',
+      account: '@moor',
+      ruleSheetSlug: network,
+      position: 0,
     });
   }
   await insertChannel(db, {
-    id: otherChannelId, brandId: otherBrandId, name: 'p', callSign: 'PL', color: '#123456', account: '@f', ruleSheetSlug: 'pithline', position: 0,
+    id: otherChannelId,
+    brandId: otherBrandId,
+    name: 'p',
+    callSign: 'PL',
+    color: '#123456',
+    account: '@f',
+    ruleSheetSlug: 'pithline',
+    position: 0,
   });
   const work: Work = { db, clock, ids: randomUUID, actorId: managerId };
   const post = async (id: string) => (await maybePost(db, id))!;
@@ -74,11 +99,17 @@ export async function makeWorld(): Promise<TestWorld> {
     channels,
     otherChannelId,
     goTo: (instant) => void (now = instant),
-    makePost: async (network, plan = { date: '2026-11-26', time: '14:30' }, caption = 'The dome is open from eight.') => {
+    makePost: async (
+      network,
+      plan = { date: '2026-11-26', time: '14:30' },
+      caption = 'The dome is open from eight.',
+    ) => {
       const idea = valueOf(await catchIdea(work, { brandId, title: 'Dome night' }));
       const [id] = valueOf(await planPiece(work, idea.id, [channels[network]], plan));
       const made = await post(id!);
-      valueOf(await editPost(work, id!, made.version, { caption, headline: 'Dome night', format: textFormat(network) }));
+      valueOf(
+        await editPost(work, id!, made.version, { caption, headline: 'Dome night', format: textFormat(network) }),
+      );
       return post(id!);
     },
     post,
@@ -86,7 +117,8 @@ export async function makeWorld(): Promise<TestWorld> {
   };
 }
 
-const textFormat = (network: string): Format => (network === 'glassrow' ? 'photo' : network === 'corkwall' ? 'wallImage' : 'text');
+const textFormat = (network: string): Format =>
+  network === 'glassrow' ? 'photo' : network === 'corkwall' ? 'wallImage' : 'text';
 
 /** The value of a result that has to be one. */
 export function valueOf<T>(result: { ok: true; value: T } | { ok: false; refusal: { message: string } }): T {
@@ -120,7 +152,8 @@ export function fakeNetwork(): FakeNetwork {
     publish: async (parcel, key) => {
       network.calls++;
       const answer = network.answers.shift() ?? { kind: 'accepted', address: `/standins/x/${key}` };
-      if ((answer === 'acceptThenSilent' || answer.kind === 'accepted') && !accepted.has(key)) accepted.set(key, parcel);
+      if ((answer === 'acceptThenSilent' || answer.kind === 'accepted') && !accepted.has(key))
+        accepted.set(key, parcel);
       return answer === 'acceptThenSilent' ? { kind: 'unknown', words: 'no answer' } : answer;
     },
     find: async (_network, key) => {

@@ -41,16 +41,14 @@ export async function loadTray(db: Db, brand: Brand, channels: readonly Channel[
     listUndatedPosts(db, brand.id, TRAY_LIMIT),
   ]);
   return {
-    ideas: ideas.map(
-      ({ id, title, note, link, suggestedChannelIds, version }): TrayIdea => ({
-        id,
-        title,
-        note,
-        link,
-        suggestedChannelIds,
-        version,
-      }),
-    ),
+    ideas: ideas.map(({ id, title, note, link, suggestedChannelIds, version }): TrayIdea => ({
+      id,
+      title,
+      note,
+      link,
+      suggestedChannelIds,
+      version,
+    })),
     undated: slipsOf(undated, channels),
   };
 }

@@ -36,8 +36,16 @@ export function editPost(work: Work, id: string, version: number, edit: PostEdit
     must(mayEdit(open.facts));
     const change: PostChange = { ...edit };
     if (edit.title !== undefined) change.title = must(readTitle(edit.title));
-    for (const { name, label } of [{ name: 'headline', label: 'Title' } as const, { name: 'caption', label: 'Caption' } as const])
-      mustFit(edit[name] ?? '', TEXT_LIMITS[name], channel.sheet.fields.find((field) => field.name === name)?.label ?? label, name);
+    for (const { name, label } of [
+      { name: 'headline', label: 'Title' } as const,
+      { name: 'caption', label: 'Caption' } as const,
+    ])
+      mustFit(
+        edit[name] ?? '',
+        TEXT_LIMITS[name],
+        channel.sheet.fields.find((field) => field.name === name)?.label ?? label,
+        name,
+      );
     mustFit(edit.hashtags ?? '', TEXT_LIMITS.hashtags, 'Hashtags', 'hashtags');
     mustFit(edit.link ?? '', TEXT_LIMITS.link, 'Link', 'link');
     if (edit.format !== undefined && !formatRule(channel.sheet, edit.format))
@@ -47,7 +55,11 @@ export function editPost(work: Work, id: string, version: number, edit: PostEdit
         message: `${channel.sheet.name} takes no ${FORMAT_LABELS[edit.format]}. Choose one of: ${channel.sheet.formats.map((rule) => FORMAT_LABELS[rule.format]).join(', ')}.`,
       });
     if (edit.ownerId !== undefined && !(await worksForBrand(act.tx, edit.ownerId, post.brandId)))
-      refused({ code: 'foreignOwner', field: 'owner', message: 'The owner has to be somebody who works for this brand.' });
+      refused({
+        code: 'foreignOwner',
+        field: 'owner',
+        message: 'The owner has to be somebody who works for this brand.',
+      });
     const tookBack = post.stage === 'ready' && blocksOf({ ...post, ...change, pictures }, channel.sheet).length > 0;
     if (tookBack) change.stage = 'making';
     await changePost(act, open, change, 'edited', { fields: Object.keys(edit) });

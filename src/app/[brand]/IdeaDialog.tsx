@@ -62,7 +62,12 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
         <Modal.Body>
           <Form.Group className="mb-3" controlId="idea-title">
             <Form.Label>Title</Form.Label>
-            <Form.Control autoFocus value={title} onChange={(event) => setTitle(event.target.value)} autoComplete="off" />
+            <Form.Control
+              autoFocus
+              value={title}
+              onChange={(event) => setTitle(event.target.value)}
+              autoComplete="off"
+            />
             {refusal('title')}
           </Form.Group>
           <Form.Group className="mb-3" controlId="idea-note">

@@ -65,7 +65,8 @@ export function Rail({ meIsNew }: { meIsNew: boolean }) {
           </Dropdown.Menu>
         </Dropdown>
         <div className="soft small-text" suppressHydrationWarning>
-          {brand.zone.split('/').at(-1)!.replace('_', ' ')} time, <span className="figures">{clockTime(now, brand.zone)}</span>
+          {brand.zone.split('/').at(-1)!.replace('_', ' ')} time,{' '}
+          <span className="figures">{clockTime(now, brand.zone)}</span>
         </div>
       </div>
       <nav aria-label="Places">
@@ -89,7 +90,12 @@ export function Rail({ meIsNew }: { meIsNew: boolean }) {
           <Dropdown.Menu>
             <Dropdown.Header>Work as</Dropdown.Header>
             {people.map((person) => (
-              <Dropdown.Item key={person.id} as="button" active={person.id === me.id} onClick={() => void become(person.id)}>
+              <Dropdown.Item
+                key={person.id}
+                as="button"
+                active={person.id === me.id}
+                onClick={() => void become(person.id)}
+              >
                 {person.name} <span className="soft">{person.role}</span>
               </Dropdown.Item>
             ))}

@@ -6,7 +6,13 @@ import { DraftSaver } from './DraftSaver';
 import { Rail } from './Rail';
 
 /** The frame of a brand's screens: the rail on the left, messages, and what was typed and not saved yet. */
-export default async function BrandLayout({ children, params }: { children: ReactNode; params: Promise<{ brand: string }> }) {
+export default async function BrandLayout({
+  children,
+  params,
+}: {
+  children: ReactNode;
+  params: Promise<{ brand: string }>;
+}) {
   const { brand, brands, channels, people, me, meIsNew, now, today } = await brandOfPage((await params).brand);
   return (
     <ShellProvider

@@ -47,7 +47,8 @@ export const nothingThere = (what: string): Response =>
 /** Reads a JSON body and checks its shape; a refusal names the field. Texts come as they are, neither trimmed nor cast. */
 export async function readBody<T extends AnyObject>(request: Request, schema: ObjectSchema<T>): Promise<Result<T>> {
   const text = await request.text();
-  if (text.length > BODY_LIMIT_BYTES) return refuse('tooBig', 'That is more than Bimlo takes at once (6 MB). Shorten it.');
+  if (text.length > BODY_LIMIT_BYTES)
+    return refuse('tooBig', 'That is more than Bimlo takes at once (6 MB). Shorten it.');
   let body: unknown;
   try {
     body = JSON.parse(text);

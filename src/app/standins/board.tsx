@@ -26,7 +26,8 @@ export function Board({ slug, children }: { slug: string; children: ReactNode })
       <header>
         <h1>{sheet?.name ?? slug}</h1>
         <p className="soft">
-          A made-up network ({sheet?.about}) that comes with Bimlo. What was published stands here as the network took it.
+          A made-up network ({sheet?.about}) that comes with Bimlo. What was published stands here as the network took
+          it.
         </p>
       </header>
       {children}

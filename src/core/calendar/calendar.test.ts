@@ -34,15 +34,23 @@ describe('the weeks of a month', () => {
     );
   });
 
-  it('finds the start of a week', () => expect([startOfWeek('2026-11-29', 1), startOfWeek('2026-11-29', 7), startOfWeek('2026-11-29', 6)]).toEqual(['2026-11-23', '2026-11-29', '2026-11-28']));
-  it('turns years', () => expect([addMonths('2026-11-01', 2), addMonths('2026-01-31', -1)]).toEqual(['2027-01-01', '2025-12-01']));
+  it('finds the start of a week', () =>
+    expect([startOfWeek('2026-11-29', 1), startOfWeek('2026-11-29', 7), startOfWeek('2026-11-29', 6)]).toEqual([
+      '2026-11-23',
+      '2026-11-29',
+      '2026-11-28',
+    ]));
+  it('turns years', () =>
+    expect([addMonths('2026-11-01', 2), addMonths('2026-01-31', -1)]).toEqual(['2027-01-01', '2025-12-01']));
 });
 
 describe('the order of a day', () => {
   const post = (id: string, time: string | null, callSign = 'AA') => ({ id, date: '2026-11-23', time, callSign });
   it('is by time, untimed last, then by call sign and id', () =>
     expect(
-      [post('1', null), post('2', '10:05', 'PL'), post('3', '10:05', 'GR'), post('4', '09:30')].sort(byTimeOfDay).map(({ id }) => id),
+      [post('1', null), post('2', '10:05', 'PL'), post('3', '10:05', 'GR'), post('4', '09:30')]
+        .sort(byTimeOfDay)
+        .map(({ id }) => id),
     ).toEqual(['4', '3', '2', '1']));
   it('leaves undated posts out', () =>
     expect([...groupByDay([post('1', null), { ...post('2', null), date: null }]).keys()]).toEqual(['2026-11-23']));
@@ -55,8 +63,18 @@ describe('a drop', () => {
     ['an idea on today', { kind: 'idea' } as const, day('2026-11-23'), null],
     ['an idea on yesterday', { kind: 'idea' } as const, day('2026-11-22'), 'that day has passed'],
     ['a post on tomorrow', post, day('2026-11-24'), null],
-    ['a published post', { ...post, stage: 'published' } as const, day('2026-11-24'), 'published posts stay on their day'],
-    ['a post that is leaving, to the tray', { ...post, leaving: true } as const, { kind: 'tray' } as const, 'it is leaving right now'],
+    [
+      'a published post',
+      { ...post, stage: 'published' } as const,
+      day('2026-11-24'),
+      'published posts stay on their day',
+    ],
+    [
+      'a post that is leaving, to the tray',
+      { ...post, leaving: true } as const,
+      { kind: 'tray' } as const,
+      'it is leaving right now',
+    ],
     ['a post to the tray', post, { kind: 'tray' } as const, null],
   ])('%s', (_name, dragged, place, expected) => expect(whyNoDrop(dragged, place, '2026-11-23')).toBe(expected));
 });
@@ -64,11 +82,32 @@ describe('a drop', () => {
 describe('a slip', () => {
   const glassrow = SHIPPED_RULE_SHEETS.find((sheet) => sheet.slug === 'glassrow')!;
   const source: SlipSource = {
-    id: '1', pieceId: '2', channelId: '3', format: 'photo', title: 'Moon', date: null, time: null, stage: 'drafting', ownerId: '4',
-    version: 1, headline: '', caption: 'The Moon', hashtags: '', link: '', pictures: [], delivery: null,
+    id: '1',
+    pieceId: '2',
+    channelId: '3',
+    format: 'photo',
+    title: 'Moon',
+    date: null,
+    time: null,
+    stage: 'drafting',
+    ownerId: '4',
+    version: 1,
+    headline: '',
+    caption: 'The Moon',
+    hashtags: '',
+    link: '',
+    pictures: [],
+    delivery: null,
   };
-  it('says what is missing', () => expect(slipOf(source, { callSign: 'GR', sheet: glassrow }).missing).toBe('no picture'));
-  it('says nothing of what is out', () => expect(slipOf({ ...source, stage: 'published' }, { callSign: 'GR', sheet: glassrow }).missing).toBeNull());
+  it('says what is missing', () =>
+    expect(slipOf(source, { callSign: 'GR', sheet: glassrow }).missing).toBe('no picture'));
+  it('says nothing of what is out', () =>
+    expect(slipOf({ ...source, stage: 'published' }, { callSign: 'GR', sheet: glassrow }).missing).toBeNull());
   it('shows the first picture', () =>
-    expect(slipOf({ ...source, pictures: [{ sha256: 'ab', mime: 'image/png', bytes: 1 }] }, { callSign: 'GR', sheet: glassrow })).toMatchObject({ missing: null, thumb: 'ab' }));
+    expect(
+      slipOf(
+        { ...source, pictures: [{ sha256: 'ab', mime: 'image/png', bytes: 1 }] },
+        { callSign: 'GR', sheet: glassrow },
+      ),
+    ).toMatchObject({ missing: null, thumb: 'ab' }));
 });

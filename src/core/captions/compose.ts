@@ -38,7 +38,8 @@ export function composeField(words: Words, rule: TextFieldRule, hashtagLimit: nu
   const typed = typedText(words, rule.name);
   const parts = rule.parts.map((part) => {
     if (part === 'text') return typed;
-    if (part === 'link') return linkSpans(typed).some((at) => typed.slice(at.start, at.end) === words.link) ? '' : words.link.trim();
+    if (part === 'link')
+      return linkSpans(typed).some((at) => typed.slice(at.start, at.end) === words.link) ? '' : words.link.trim();
     return hashtagLimit === 0 ? '' : newHashtags(words).join(' ');
   });
   return parts.filter((part) => part.trim() !== '').join('\n\n');

@@ -79,11 +79,18 @@ describe('counting', () => {
   it('holds at least forty captions in the table', () => expect(TABLE.length).toBeGreaterThanOrEqual(40));
 
   const text = fc.string({ unit: 'grapheme', maxLength: 60 });
-  const mixed = fc.array(fc.oneof(text, fc.constantFrom('\r\n', 'e\u0301', '👩‍🚀', '🇵🇹', 'क्ष', '\u0600', '\u200d', '\ufe0f')), { maxLength: 12 }).map((parts) => parts.join(''));
+  const mixed = fc
+    .array(fc.oneof(text, fc.constantFrom('\r\n', 'e\u0301', '👩‍🚀', '🇵🇹', 'क्ष', '\u0600', '\u200d', '\ufe0f')), {
+      maxLength: 12,
+    })
+    .map((parts) => parts.join(''));
 
   it('counts graphemes as the segmenter alone does, however simple and other characters mix', () => {
     const segmenter = new Intl.Segmenter('und', { granularity: 'grapheme' });
-    fc.assert(fc.property(mixed, (sample) => countText(sample, GRAPHEMES) === [...segmenter.segment(sample)].length), { numRuns: 2000 });
+    fc.assert(
+      fc.property(mixed, (sample) => countText(sample, GRAPHEMES) === [...segmenter.segment(sample)].length),
+      { numRuns: 2000 },
+    );
   });
 
   it('never weighs less than the plain count, nor more than twice', () => {
@@ -114,7 +121,10 @@ describe('the fold', () => {
   it('falls after its lines if those come first', () => expect(measureText('a\nb\nc', rule).foldAt).toBe(3));
   it('does not fall in a text that shows whole', () => expect(measureText('a\nb', rule).foldAt).toBeNull());
   it('takes a link of fixed length as one', () => {
-    const pithline = fieldRule(SHIPPED_RULE_SHEETS.find((sheet) => sheet.slug === 'pithline')!, 'caption')!;
+    const pithline = fieldRule(
+      SHIPPED_RULE_SHEETS.find((sheet) => sheet.slug === 'pithline')!,
+      'caption',
+    )!;
     const words = 'x'.repeat(140);
     const link = 'https://fennelmoor.example/a/very/long/address/that/goes/on';
     expect(measureText(`${words} ${link}`, pithline)).toEqual({ count: 161, foldAt: 141, overAt: null });

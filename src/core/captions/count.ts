@@ -84,7 +84,7 @@ function walkPlain(
     return;
   }
   if (rule.unit === 'codePoint') {
-    for (let at = from; at < to; ) {
+    for (let at = from; at < to;) {
       const character = String.fromCodePoint(text.codePointAt(at)!);
       visit(at, rule.wideWeight === 2 && isWide(character) ? 2 : 1);
       at += character.length;

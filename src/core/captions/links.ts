@@ -22,7 +22,8 @@ export function linkSpans(text: string): Span[] {
   const spans: Span[] = [];
   for (const match of text.matchAll(CANDIDATE)) {
     const link = withoutTail(match[0]);
-    if (/^(?:https?:\/\/|www\.)[\p{L}\p{N}[]/iu.test(link)) spans.push({ start: match.index, end: match.index + link.length });
+    if (/^(?:https?:\/\/|www\.)[\p{L}\p{N}[]/iu.test(link))
+      spans.push({ start: match.index, end: match.index + link.length });
   }
   return spans;
 }

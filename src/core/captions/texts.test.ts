@@ -46,23 +46,36 @@ describe('hashtags', () => {
 describe('composing', () => {
   it('puts caption, link and new hashtags a blank line apart', () =>
     expect(
-      composeTexts({ ...words, caption: 'Rings #NightSky', hashtags: '#nightsky Saturn', link: 'https://a.example' }, sheet('pithline')),
+      composeTexts(
+        { ...words, caption: 'Rings #NightSky', hashtags: '#nightsky Saturn', link: 'https://a.example' },
+        sheet('pithline'),
+      ),
     ).toEqual([{ name: 'caption', text: 'Rings #NightSky\n\nhttps://a.example\n\n#Saturn' }]));
 
   it('does not repeat a link that the caption holds', () =>
     expect(
-      composeTexts({ ...words, caption: 'See https://a.example today', link: 'https://a.example' }, sheet('pithline'))[0]!.text,
+      composeTexts(
+        { ...words, caption: 'See https://a.example today', link: 'https://a.example' },
+        sheet('pithline'),
+      )[0]!.text,
     ).toBe('See https://a.example today'));
 
   it('leaves hashtags out where the network has none', () =>
-    expect(composeTexts({ ...words, caption: 'Dear reader', hashtags: '#a1 #b2' }, sheet('lettermill'))[1]!.text).toBe('Dear reader'));
+    expect(composeTexts({ ...words, caption: 'Dear reader', hashtags: '#a1 #b2' }, sheet('lettermill'))[1]!.text).toBe(
+      'Dear reader',
+    ));
 
   it('keeps the typed text as the beginning, so that marks fall where one types', () => {
     fc.assert(
-      fc.property(fc.string({ unit: 'grapheme' }), fc.constantFrom('', 'https://a.example'), fc.constantFrom('', '#one #two'), (caption, link, hashtags) => {
-        const [fit] = fitTexts({ headline: '', caption, link, hashtags }, sheet('pithline'));
-        return caption.trim() === '' || fit!.text.startsWith(caption);
-      }),
+      fc.property(
+        fc.string({ unit: 'grapheme' }),
+        fc.constantFrom('', 'https://a.example'),
+        fc.constantFrom('', '#one #two'),
+        (caption, link, hashtags) => {
+          const [fit] = fitTexts({ headline: '', caption, link, hashtags }, sheet('pithline'));
+          return caption.trim() === '' || fit!.text.startsWith(caption);
+        },
+      ),
     );
   });
 

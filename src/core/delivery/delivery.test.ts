@@ -22,13 +22,26 @@ describe('what to do with a due delivery', () => {
 
 describe('after a try', () => {
   it('is sent when accepted', () =>
-    expect(afterTry({ kind: 'accepted', address: '/x' }, 3, NOW, 0)).toEqual({ state: 'sent', unsure: false, nextTryAt: null, address: '/x', words: null }));
+    expect(afterTry({ kind: 'accepted', address: '/x' }, 3, NOW, 0)).toEqual({
+      state: 'sent',
+      unsure: false,
+      nextTryAt: null,
+      address: '/x',
+      words: null,
+    }));
   it('fails at once when refused', () =>
-    expect(afterTry({ kind: 'refused', words: 'no' }, 1, NOW, 0)).toMatchObject({ state: 'failed', unsure: false, words: 'no' }));
+    expect(afterTry({ kind: 'refused', words: 'no' }, 1, NOW, 0)).toMatchObject({
+      state: 'failed',
+      unsure: false,
+      words: 'no',
+    }));
   it('waits 1, 5 and 15 minutes, then gives up', () => {
     const waits = [1, 2, 3, 4].map((attempt) => afterTry({ kind: 'tryLater', words: 'busy' }, attempt, NOW, 0));
     expect(waits.map(({ state, nextTryAt }) => [state, nextTryAt && msBetween(NOW, nextTryAt) / 60_000])).toEqual([
-      ['waiting', 1], ['waiting', 5], ['waiting', 15], ['failed', null],
+      ['waiting', 1],
+      ['waiting', 5],
+      ['waiting', 15],
+      ['failed', null],
     ]);
   });
   it('is unsure when no answer came, also when it gives up', () => {
@@ -58,11 +71,23 @@ it('is leaving while it is sent, or may have been', () => {
 describe('a parcel', () => {
   const sheet = SHIPPED_RULE_SHEETS.find((candidate) => candidate.slug === 'pithline')!;
   const picture = { sha256: 'a'.repeat(64), mime: 'image/png', alt: 'The dome', fileName: 'dome.png', bytes: 10 };
-  const post = { headline: '', caption: 'Open', hashtags: 'Sky', link: 'https://a.example', format: 'text' as const, pictures: [picture] };
+  const post = {
+    headline: '',
+    caption: 'Open',
+    hashtags: 'Sky',
+    link: 'https://a.example',
+    format: 'text' as const,
+    pictures: [picture],
+  };
   const parcel = makeParcel(post, { account: '@moor', sheet });
 
   it('holds the composed text', () =>
-    expect(parcel).toMatchObject({ network: 'pithline', account: '@moor', texts: [{ name: 'caption', text: 'Open\n\nhttps://a.example\n\n#Sky' }], hashtags: ['#Sky'] }));
+    expect(parcel).toMatchObject({
+      network: 'pithline',
+      account: '@moor',
+      texts: [{ name: 'caption', text: 'Open\n\nhttps://a.example\n\n#Sky' }],
+      hashtags: ['#Sky'],
+    }));
   it.each([
     ['nothing', {}, false],
     ['the caption', { caption: 'Shut' }, true],
@@ -71,11 +96,21 @@ describe('a parcel', () => {
     ['the format', { format: 'photo' as const }, true],
     ['an alt text', { pictures: [{ ...picture, alt: 'Dome' }] }, true],
     ['a picture less', { pictures: [] }, true],
-  ])('differs when one changes %s', (_name, change, expected) => expect(differsFromParcel({ ...post, ...change }, parcel)).toBe(expected));
+  ])('differs when one changes %s', (_name, change, expected) =>
+    expect(differsFromParcel({ ...post, ...change }, parcel)).toBe(expected),
+  );
 });
 
 describe('how a departure stands', () => {
-  const scheduled: DepartureFacts = { stage: 'scheduled', mode: 'automatic', state: 'waiting', unsure: false, attempts: 0, dueAt: NOW, blocks: [] };
+  const scheduled: DepartureFacts = {
+    stage: 'scheduled',
+    mode: 'automatic',
+    state: 'waiting',
+    unsure: false,
+    attempts: 0,
+    dueAt: NOW,
+    blocks: [],
+  };
   const block = { code: 'noText', field: 'caption', short: 'no caption', message: 'x' } as const;
   it.each([
     ['fit', {}, 'fit'],

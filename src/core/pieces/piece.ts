@@ -18,7 +18,11 @@ export function readTitle(typed: string, field = 'title'): Result<string> {
   const title = typed.replace(/\s+/gu, ' ').trim();
   if (title === '') return refuse('emptyTitle', 'Give it a title: a few words are enough.', field);
   if (title.length > TEXT_LIMITS.title)
-    return refuse('longTitle', `The title has ${title.length} characters; 200 are kept. Put the rest into the note.`, field);
+    return refuse(
+      'longTitle',
+      `The title has ${title.length} characters; 200 are kept. Put the rest into the note.`,
+      field,
+    );
   return accept(title);
 }
 

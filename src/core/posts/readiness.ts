@@ -3,7 +3,16 @@ import { FORMAT_LABELS, formatRule, type Format, type RuleSheet } from '../rules
 
 /** Something the network would refuse. Nobody can override it. */
 export interface Block {
-  code: 'noText' | 'tooLong' | 'tooManyHashtags' | 'badLink' | 'format' | 'noPicture' | 'tooManyPictures' | 'pictureType' | 'pictureSize';
+  code:
+    | 'noText'
+    | 'tooLong'
+    | 'tooManyHashtags'
+    | 'badLink'
+    | 'format'
+    | 'noPicture'
+    | 'tooManyPictures'
+    | 'pictureType'
+    | 'pictureSize';
   /** The field of the sheet it leads to. */
   field: 'headline' | 'caption' | 'hashtags' | 'link' | 'format' | 'pictures';
   /** Two or three words for a slip: “no picture”. */

@@ -1,9 +1,23 @@
 import { describe, expect, it } from 'vitest';
 import type { Block } from '../posts/readiness';
-import { mayEdit, mayLeavePlan, mayMoveTo, mayPlanFor, mayPublishNow, maySchedule, type ChosenStage, type MoveFacts } from './moves';
+import {
+  mayEdit,
+  mayLeavePlan,
+  mayMoveTo,
+  mayPlanFor,
+  mayPublishNow,
+  maySchedule,
+  type ChosenStage,
+  type MoveFacts,
+} from './moves';
 import { ALL_STAGES, notchesOf, STAGES } from './stages';
 
-const block: Block = { code: 'tooLong', field: 'caption', short: 'caption too long', message: 'Pithline takes 320, this has 331.' };
+const block: Block = {
+  code: 'tooLong',
+  field: 'caption',
+  short: 'caption too long',
+  message: 'Pithline takes 320, this has 331.',
+};
 const facts: MoveFacts = {
   stage: 'drafting',
   blocks: [],
@@ -13,7 +27,8 @@ const facts: MoveFacts = {
   now: '2026-11-23T09:00:00.000Z',
   leaving: false,
 };
-const codeOf = (result: { ok: true } | { ok: false; refusal: { code: string } }) => (result.ok ? 'yes' : result.refusal.code);
+const codeOf = (result: { ok: true } | { ok: false; refusal: { code: string } }) =>
+  result.ok ? 'yes' : result.refusal.code;
 
 describe('the table of moves by hand', () => {
   const goals: ChosenStage[] = ['drafting', 'making', 'signOff', 'ready'];
@@ -21,13 +36,19 @@ describe('the table of moves by hand', () => {
   for (const from of ALL_STAGES)
     for (const to of goals)
       table[`${from} to ${to}`] =
-        from === 'published' ? ['published', 'published'] : from === 'setAside' ? ['setAside', 'setAside'] : ['yes', to === 'ready' ? 'blocked' : 'yes'];
+        from === 'published'
+          ? ['published', 'published']
+          : from === 'setAside'
+            ? ['setAside', 'setAside']
+            : ['yes', to === 'ready' ? 'blocked' : 'yes'];
 
   it.each(Object.entries(table))('%s', (move, [free, withBlocks]) => {
     const [stage, to] = move.split(' to ') as [MoveFacts['stage'], ChosenStage];
     expect(codeOf(mayMoveTo({ ...facts, stage }, to))).toBe(free);
     expect(codeOf(mayMoveTo({ ...facts, stage, blocks: [block] }, to))).toBe(withBlocks);
-    expect(codeOf(mayMoveTo({ ...facts, stage, leaving: true }, to))).toBe(stage === 'published' ? 'published' : 'leaving');
+    expect(codeOf(mayMoveTo({ ...facts, stage, leaving: true }, to))).toBe(
+      stage === 'published' ? 'published' : 'leaving',
+    );
   });
 
   it('covers every stage', () => expect(Object.keys(table)).toHaveLength(ALL_STAGES.length * goals.length));
@@ -53,7 +74,9 @@ describe('scheduling', () => {
 
   it('says the first reason and how many more', () => {
     const result = maySchedule({ ...facts, blocks: [block, block] });
-    expect(result.ok || result.refusal.message).toBe('Not scheduled yet. Pithline takes 320, this has 331. (and 1 more)');
+    expect(result.ok || result.refusal.message).toBe(
+      'Not scheduled yet. Pithline takes 320, this has 331. (and 1 more)',
+    );
   });
 });
 
@@ -77,7 +100,9 @@ describe('the other deeds', () => {
     ['a time without a date', { date: null, time: '10:00' }, 'timeWithoutDate'],
     ['a skipped time', { date: '2027-03-28', time: '01:30' }, 'skippedTime'],
     ['a repeated time', { date: '2027-10-31', time: '01:30' }, 'yes'],
-  ])('plans for %s', (_name, plan, expected) => expect(codeOf(mayPlanFor(facts, plan, '2026-11-23', 'Europe/Lisbon'))).toBe(expected));
+  ])('plans for %s', (_name, plan, expected) =>
+    expect(codeOf(mayPlanFor(facts, plan, '2026-11-23', 'Europe/Lisbon'))).toBe(expected),
+  );
 });
 
 it('fills one notch a stage', () => {

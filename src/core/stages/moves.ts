@@ -53,7 +53,8 @@ export function maySchedule(facts: MoveFacts): Result<Instant> {
   if (!facts.time) return refuse('noTime', 'Give it a time first.', 'time');
   const due = dueInstant(facts.date, facts.time, facts.zone);
   if (!due.ok) return due;
-  if (due.value <= facts.now) return refuse('past', `${facts.date} ${facts.time} has passed. Choose a time to come.`, 'time');
+  if (due.value <= facts.now)
+    return refuse('past', `${facts.date} ${facts.time} has passed. Choose a time to come.`, 'time');
   if (facts.blocks.length > 0) return blocked(facts.blocks, 'scheduled');
   return due;
 }
@@ -93,7 +94,8 @@ export function mayPlanFor(
   if (plan.date === null) {
     return plan.time === null ? accept(true) : refuse('timeWithoutDate', 'A time needs a date.', 'date');
   }
-  if (plan.date < today) return refuse('past', `${plan.date} has passed. A post can be planned for today or later.`, 'date');
+  if (plan.date < today)
+    return refuse('past', `${plan.date} has passed. A post can be planned for today or later.`, 'date');
   if (plan.time === null) return accept(true);
   const due = dueInstant(plan.date, plan.time, zone);
   return due.ok ? accept(true) : due;

@@ -25,9 +25,11 @@ const instantText = (instant: Temporal.Instant): Instant => instant.toString({ s
  */
 export function readDate(text: string, field = 'date'): Result<LocalDate> {
   const parts = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
-  if (!parts) return refuse('badDate', `“${clip(text)}” is not a date. Write it as year-month-day, like 2026-11-26.`, field);
+  if (!parts)
+    return refuse('badDate', `“${clip(text)}” is not a date. Write it as year-month-day, like 2026-11-26.`, field);
   const [year, month, day] = parts.slice(1).map(Number) as [number, number, number];
-  if (year < 1900 || year > 2199) return refuse('badDate', `The year ${year} is out of reach. Take one from 1900 to 2199.`, field);
+  if (year < 1900 || year > 2199)
+    return refuse('badDate', `The year ${year} is out of reach. Take one from 1900 to 2199.`, field);
   try {
     return accept(Temporal.PlainDate.from({ year, month, day }, { overflow: 'reject' }).toString());
   } catch (error) {
@@ -72,7 +74,8 @@ export function placePlan(date: LocalDate, time: LocalTime, zone: Zone): Placeme
   const later = plain.toZonedDateTime(zone, { disambiguation: 'later' });
   if (earlier.epochMilliseconds === later.epochMilliseconds)
     return { kind: 'real', instant: instantText(earlier.toInstant()), repeated: false };
-  if (earlier.toPlainDateTime().equals(plain)) return { kind: 'real', instant: instantText(earlier.toInstant()), repeated: true };
+  if (earlier.toPlainDateTime().equals(plain))
+    return { kind: 'real', instant: instantText(earlier.toInstant()), repeated: true };
   const jump = earlier.getTimeZoneTransition('next');
   if (!jump) throw new Error(`a skipped time without a clock change after it: ${date} ${time} ${zone}`);
   return { kind: 'skipped', next: localOf(instantText(jump.toInstant()), zone) };

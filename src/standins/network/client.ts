@@ -19,7 +19,9 @@ export function networkClient(base: string, timeoutMs: number): Network {
   async function sendPictures(parcel: Parcel, readPicture: ReadPicture): Promise<void> {
     for (const { sha256 } of parcel.pictures) {
       const bytes = await readPicture(sha256);
-      await call(`/pictures/${sha256}`, { method: 'PUT', body: new Uint8Array(bytes) }).then((response) => response.text());
+      await call(`/pictures/${sha256}`, { method: 'PUT', body: new Uint8Array(bytes) }).then((response) =>
+        response.text(),
+      );
     }
   }
 
@@ -41,9 +43,13 @@ export function networkClient(base: string, timeoutMs: number): Network {
         if (response.status === 201 && body.id)
           return { kind: 'accepted', address: standinAddress(parcel.network, body.id) };
         const words = body.words ?? `answered ${response.status}`;
-        return response.status >= 500 || response.status === 429 ? { kind: 'tryLater', words } : { kind: 'refused', words };
+        return response.status >= 500 || response.status === 429
+          ? { kind: 'tryLater', words }
+          : { kind: 'refused', words };
       } catch (error) {
-        return isUnreachable(error) ? { kind: 'tryLater', words: NOT_REACHED } : { kind: 'unknown', words: wordsOf(error) };
+        return isUnreachable(error)
+          ? { kind: 'tryLater', words: NOT_REACHED }
+          : { kind: 'unknown', words: wordsOf(error) };
       }
     },
 

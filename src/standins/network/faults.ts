@@ -46,7 +46,8 @@ export function drawFault(faults: Faults, key: string, call: number): Fault {
 export function readFaults(settings: Record<string, unknown>, from: Faults = NO_FAULTS): Faults {
   const read = { ...from };
   for (const [name, value] of Object.entries(settings)) {
-    if (!(name in NO_FAULTS)) throw new RangeError(`there is no fault “${name}”; there are ${Object.keys(NO_FAULTS).join(', ')}`);
+    if (!(name in NO_FAULTS))
+      throw new RangeError(`there is no fault “${name}”; there are ${Object.keys(NO_FAULTS).join(', ')}`);
     if (typeof value !== 'number' || !Number.isFinite(value) || value < 0)
       throw new RangeError(`${name} has to be a number from 0 up`);
     read[name as keyof Faults] = value;

@@ -63,9 +63,14 @@ export function createNetworkServer(options: NetworkServerOptions): Server {
     const url = new URL(request.url ?? '/', 'http://127.0.0.1');
     const path = url.pathname.split('/').filter(Boolean);
     const asked = `${request.method} ${path[0] ?? ''}`;
-    if (asked === 'GET ') return answer(response, 200, { name: 'Bimlo stand-in networks', storeFolder: options.storeFolder });
+    if (asked === 'GET ')
+      return answer(response, 200, { name: 'Bimlo stand-in networks', storeFolder: options.storeFolder });
     if (asked === 'GET counts')
-      return answer(response, 200, { accepted: store.counts(), calls: Object.fromEntries(calls), refused: [...refusedKeys] });
+      return answer(response, 200, {
+        accepted: store.counts(),
+        calls: Object.fromEntries(calls),
+        refused: [...refusedKeys],
+      });
     if (asked === 'PUT faults') {
       faults = readFaults(JSON.parse((await readBody(request)).toString('utf8')), faults);
       return answer(response, 200, faults);

@@ -45,7 +45,11 @@ export async function openNetworkStore(folder: string): Promise<NetworkStore> {
     byKey.set(`${post.network}/${post.key}`, post);
     byId.set(`${post.network}/${post.id}`, post);
   };
-  if (existsSync(path)) (await readFile(path, 'utf8')).split('\n').filter(Boolean).forEach((line) => add(JSON.parse(line)));
+  if (existsSync(path))
+    (await readFile(path, 'utf8'))
+      .split('\n')
+      .filter(Boolean)
+      .forEach((line) => add(JSON.parse(line)));
   const journal = await open(path, 'a');
   const picturePath = (sha256: string) => join(folder, 'pictures', sha256);
   return {

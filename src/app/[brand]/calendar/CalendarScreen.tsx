@@ -89,7 +89,8 @@ export function CalendarScreen({
   }, [month]);
 
   useEffect(() => {
-    if (openId) grid.current?.querySelector(`[data-post="${CSS.escape(openId)}"]`)?.scrollIntoView({ block: 'nearest' });
+    if (openId)
+      grid.current?.querySelector(`[data-post="${CSS.escape(openId)}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [openId]);
 
   useEffect(() => {
@@ -152,13 +153,25 @@ export function CalendarScreen({
         <h1>{monthName(month)}</h1>
         <span className="soft">{count === 1 ? '1 post' : `${count} posts`}</span>
         <div className="period push" aria-busy={turning}>
-          <button type="button" className="step" onClick={() => void setDate(previous)} aria-label="Month before" aria-keyshortcuts="[">
+          <button
+            type="button"
+            className="step"
+            onClick={() => void setDate(previous)}
+            aria-label="Month before"
+            aria-keyshortcuts="["
+          >
             ‹
           </button>
           <button type="button" className="word" onClick={() => void setDate(null)} aria-keyshortcuts="0">
             Today
           </button>
-          <button type="button" className="step" onClick={() => void setDate(next)} aria-label="Month after" aria-keyshortcuts="]">
+          <button
+            type="button"
+            className="step"
+            onClick={() => void setDate(next)}
+            aria-label="Month after"
+            aria-keyshortcuts="]"
+          >
             ›
           </button>
         </div>

@@ -50,7 +50,12 @@ export const DayCell = memo(function DayCell({
         <b>{day.day}</b>
         {day.date === today && <span className="soft small-text">today</span>}
         {!isPast && (
-          <button type="button" className="add" onClick={() => onAdd(day.date)} aria-label={`New post on ${spokenDate(day.date)}`}>
+          <button
+            type="button"
+            className="add"
+            onClick={() => onAdd(day.date)}
+            aria-label={`New post on ${spokenDate(day.date)}`}
+          >
             + post
           </button>
         )}

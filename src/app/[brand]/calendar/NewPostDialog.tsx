@@ -26,10 +26,15 @@ export function NewPostDialog({
   const [problem, setProblem] = useState<string | null>(null);
 
   if (piece)
-    return <PlanDialog piece={{ ...piece, suggestedChannelIds: [] }} date={date} onPlanned={onMade} onClose={onClose} />;
+    return (
+      <PlanDialog piece={{ ...piece, suggestedChannelIds: [] }} date={date} onPlanned={onMade} onClose={onClose} />
+    );
 
   async function next() {
-    const answer: Answer<{ id: string; title: string }> = await call('POST', '/api/pieces', { brandId: brand.id, title });
+    const answer: Answer<{ id: string; title: string }> = await call('POST', '/api/pieces', {
+      brandId: brand.id,
+      title,
+    });
     setProblem(problemOf(answer));
     if (answer.kind === 'done') setPiece(answer.value);
   }
@@ -51,7 +56,12 @@ export function NewPostDialog({
         <Modal.Body>
           <Form.Group controlId="new-post-what">
             <Form.Label>Working title</Form.Label>
-            <Form.Control autoFocus value={title} onChange={(event) => setTitle(event.target.value)} autoComplete="off" />
+            <Form.Control
+              autoFocus
+              value={title}
+              onChange={(event) => setTitle(event.target.value)}
+              autoComplete="off"
+            />
           </Form.Group>
           {problem && (
             <div className="field-refusal" role="alert">

@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { useRouter } from 'next/navigation';
 import type { Slip } from '@/core/calendar/slip';
 import type { PostSheet } from '@/core/posts/sheet';
@@ -47,39 +47,38 @@ export function usePlanMoves(fromServer: readonly Slip[]) {
     });
   }, []);
 
-  const move = useCallback(
-    async (slip: Slip, date: LocalDate | null): Promise<void> => {
-      put({ ...slip, date, time: date === null ? null : slip.time });
-      const answer: Answer<ChangedPost> = await call('POST', `/api/posts/${slip.id}/move`, { version: slip.version, date });
-      if (answer.kind === 'done') {
-        put(answer.value.slip);
-        mark(slip.id, false);
-        const moved = answer.value.slip;
-        const where = date === null ? 'to the tray' : `to ${shortDate(date)}`;
-        const also = answer.value.outcome.unscheduled
-          ? ' It is not scheduled any more and will not leave.'
-          : answer.value.outcome.retimed
-            ? ` It leaves then, at ${moved.time}.`
-            : '';
-        say({
-          text: `Moved “${slip.title}” ${where}.${also}`,
-          deed: { label: 'Undo', run: () => void undo(slip, moved) },
-        });
-        return;
-      }
-      if (answer.kind === 'refused') {
-        put(slip);
-        mark(slip.id, false);
-        say({ text: answer.refusal.message, wrong: true });
-        if (answer.refusal.code === 'stale') router.refresh();
-        return;
-      }
-      mark(slip.id, true);
-      say({ text: problemOf(answer)!, wrong: true, deed: { label: 'Try again', run: () => void move(slip, date) } });
-    },
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- move and undo call each other
-    [mark, put, router, say],
-  );
+  async function move(slip: Slip, date: LocalDate | null): Promise<void> {
+    put({ ...slip, date, time: date === null ? null : slip.time });
+    const answer: Answer<ChangedPost> = await call('POST', `/api/posts/${slip.id}/move`, {
+      version: slip.version,
+      date,
+    });
+    if (answer.kind === 'done') {
+      put(answer.value.slip);
+      mark(slip.id, false);
+      const moved = answer.value.slip;
+      const where = date === null ? 'to the tray' : `to ${shortDate(date)}`;
+      const also = answer.value.outcome.unscheduled
+        ? ' It is not scheduled any more and will not leave.'
+        : answer.value.outcome.retimed
+          ? ` It leaves then, at ${moved.time}.`
+          : '';
+      say({
+        text: `Moved “${slip.title}” ${where}.${also}`,
+        deed: { label: 'Undo', run: () => void undo(slip, moved) },
+      });
+      return;
+    }
+    if (answer.kind === 'refused') {
+      put(slip);
+      mark(slip.id, false);
+      say({ text: answer.refusal.message, wrong: true });
+      if (answer.refusal.code === 'stale') router.refresh();
+      return;
+    }
+    mark(slip.id, true);
+    say({ text: problemOf(answer)!, wrong: true, deed: { label: 'Try again', run: () => void move(slip, date) } });
+  }
 
   async function undo(before: Slip, after: Slip): Promise<void> {
     const answer: Answer<ChangedPost> = await call('POST', `/api/posts/${before.id}/move`, {
@@ -101,35 +100,29 @@ export function usePlanMoves(fromServer: readonly Slip[]) {
     if (why) say({ text: `It is back on its day, but not scheduled. ${why}`, wrong: true });
   }
 
-  const planned = useCallback(
-    (idea: TrayIdea, made: readonly Slip[]) => {
-      made.forEach(put);
-      router.refresh();
-      const where = made[0]?.date ? `on ${shortDate(made[0].date)}` : 'without a date';
-      say({
-        text: `Planned “${idea.title}” ${where}: ${made.map((slip) => slip.callSign).join(', ')}.`,
-        deed: {
-          label: 'Undo',
-          run: () =>
-            void (async () => {
-              for (const { id, version } of made) {
-                const answer = await call('POST', `/api/posts/${id}/deeds`, { deed: 'delete', version });
-                const problem = problemOf(answer);
-                if (problem) return say({ text: `Not undone. ${problem}`, wrong: true });
-                remove(id);
-              }
-              const { title, suggestedChannelIds, version } = idea;
-              await call('PATCH', `/api/pieces/${idea.id}`, { version, title, channelIds: suggestedChannelIds });
-              router.refresh();
-            })(),
-        },
-      });
-    },
-    [put, remove, router, say],
-  );
+  function planned(idea: TrayIdea, made: readonly Slip[]): void {
+    made.forEach(put);
+    router.refresh();
+    const where = made[0]?.date ? `on ${shortDate(made[0].date)}` : 'without a date';
+    say({
+      text: `Planned “${idea.title}” ${where}: ${made.map((slip) => slip.callSign).join(', ')}.`,
+      deed: {
+        label: 'Undo',
+        run: () =>
+          void (async () => {
+            for (const { id, version } of made) {
+              const answer = await call('POST', `/api/posts/${id}/deeds`, { deed: 'delete', version });
+              const problem = problemOf(answer);
+              if (problem) return say({ text: `Not undone. ${problem}`, wrong: true });
+              remove(id);
+            }
+            const { title, suggestedChannelIds, version } = idea;
+            await call('PATCH', `/api/pieces/${idea.id}`, { version, title, channelIds: suggestedChannelIds });
+            router.refresh();
+          })(),
+      },
+    });
+  }
 
-  return useMemo(
-    () => ({ slips, unsaved, put, remove, move, planned }),
-    [slips, unsaved, put, remove, move, planned],
-  );
+  return { slips, unsaved, put, remove, move, planned };
 }

@@ -51,7 +51,8 @@ export function DepartureBoard({
       <header className="place-head">
         <h1>Departures</h1>
         <span className="soft" role="status">
-          {spokenDate(today)} · {todays.length - out} to go, {out} out{failed > 0 && <span className="wrong">, {failed} in trouble</span>}
+          {spokenDate(today)} · {todays.length - out} to go, {out} out
+          {failed > 0 && <span className="wrong">, {failed} in trouble</span>}
         </span>
       </header>
       <div className="place-body">
@@ -102,7 +103,8 @@ function DayTable({
   const { brand, channels } = useShell();
   const wall = clockTime(now, brand.zone);
   const firstToCome = day === today ? departures.findIndex(({ slip }) => (slip.time ?? '99:99') > wall) : -1;
-  const name = day === today ? `Today, ${spokenDate(day)}` : day === tomorrow ? `Tomorrow, ${spokenDate(day)}` : spokenDate(day);
+  const name =
+    day === today ? `Today, ${spokenDate(day)}` : day === tomorrow ? `Tomorrow, ${spokenDate(day)}` : spokenDate(day);
   const nowRow = (
     <tr className="is-now">
       <td colSpan={5}>{wall} now</td>
@@ -151,4 +153,3 @@ function DayTable({
     </table>
   );
 }
-

@@ -18,7 +18,13 @@ export function FitToGo({ departure, onHandOver }: { departure: Departure; onHan
     if (answer.kind === 'done') router.refresh();
   }
   const tryWord = (label: string) => (
-    <button type="button" className="word" disabled={busy} onClick={() => void tryAgain()} aria-label={`${label}: ${slip.title}`}>
+    <button
+      type="button"
+      className="word"
+      disabled={busy}
+      onClick={() => void tryAgain()}
+      aria-label={`${label}: ${slip.title}`}
+    >
       {label}
     </button>
   );
@@ -45,7 +51,8 @@ export function FitToGo({ departure, onHandOver }: { departure: Departure; onHan
     case 'retrying':
       return (
         <>
-          <span className="wrong">tried {departure.attempts === 1 ? 'once' : `${departure.attempts} times`}</span> · {reason}
+          <span className="wrong">tried {departure.attempts === 1 ? 'once' : `${departure.attempts} times`}</span> ·{' '}
+          {reason}
           <div className="soft small-text">
             again {departure.nextTryAt ? dayAndTime(departure.nextTryAt, brand.zone) : 'soon'} · {tryWord('try now')}
           </div>

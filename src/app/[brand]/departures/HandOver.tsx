@@ -31,7 +31,11 @@ export function HandOver({ departure }: { departure: Departure }) {
   }
 
   async function confirm() {
-    const answer = await run('POST', `/api/posts/${slip.id}/deeds`, { deed: 'declareOut', version: slip.version, address });
+    const answer = await run('POST', `/api/posts/${slip.id}/deeds`, {
+      deed: 'declareOut',
+      version: slip.version,
+      address,
+    });
     if (answer.kind !== 'done') return;
     say({ text: `“${slip.title}” is out.` });
     router.refresh();
@@ -45,7 +49,9 @@ export function HandOver({ departure }: { departure: Departure }) {
       <h2>
         <CallSign sign={slip.callSign} color={channel.color} /> {slip.title}
       </h2>
-      <p className="soft small-text">{channel.sheet.name} takes no automatic posts: post it there by hand, then say so here.</p>
+      <p className="soft small-text">
+        {channel.sheet.name} takes no automatic posts: post it there by hand, then say so here.
+      </p>
       <ol>
         {handOver.texts.map(({ label, text }) => (
           <li key={label}>
@@ -75,7 +81,12 @@ export function HandOver({ departure }: { departure: Departure }) {
           />
         </li>
       </ol>
-      <button type="button" className="btn btn-primary" disabled={busy || address.trim() === ''} onClick={() => void confirm()}>
+      <button
+        type="button"
+        className="btn btn-primary"
+        disabled={busy || address.trim() === ''}
+        onClick={() => void confirm()}
+      >
         It is out
       </button>
     </section>

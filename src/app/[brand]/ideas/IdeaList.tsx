@@ -18,7 +18,15 @@ const PlanDialog = dynamic(() => import('../PlanDialog').then((module) => module
 type PieceDeed = 'setAside' | 'bringBack' | 'delete' | 'restore';
 
 /** The ideas as rows: what, for which channels, and what can be done with them. */
-export function IdeaList({ ideas, aside, today }: { ideas: readonly Piece[]; aside: readonly Piece[]; today: LocalDate }) {
+export function IdeaList({
+  ideas,
+  aside,
+  today,
+}: {
+  ideas: readonly Piece[];
+  aside: readonly Piece[];
+  today: LocalDate;
+}) {
   const router = useRouter();
   const say = useSay();
   const { run } = useDeed();
@@ -31,7 +39,9 @@ export function IdeaList({ ideas, aside, today }: { ideas: readonly Piece[]; asi
     router.refresh();
     say({
       text: report,
-      ...(undo ? { deed: { label: 'Undo', run: () => void doDeed(piece, undo, `“${piece.title}” is back.`, null) } } : {}),
+      ...(undo
+        ? { deed: { label: 'Undo', run: () => void doDeed(piece, undo, `“${piece.title}” is back.`, null) } }
+        : {}),
     });
   }
 
@@ -39,7 +49,9 @@ export function IdeaList({ ideas, aside, today }: { ideas: readonly Piece[]; asi
     <>
       <header className="place-head">
         <h1>Ideas</h1>
-        <span className="soft">{ideas.length === 1 ? '1 idea without a date' : `${ideas.length} ideas without a date`}</span>
+        <span className="soft">
+          {ideas.length === 1 ? '1 idea without a date' : `${ideas.length} ideas without a date`}
+        </span>
       </header>
       <div className="place-body">
         {ideas.length === 0 && (
@@ -53,10 +65,20 @@ export function IdeaList({ ideas, aside, today }: { ideas: readonly Piece[]; asi
             pieces={ideas}
             deeds={(piece) => (
               <>
-                <button type="button" className="word" onClick={() => setPlanning(piece)} aria-label={`Plan “${piece.title}”`}>
+                <button
+                  type="button"
+                  className="word"
+                  onClick={() => setPlanning(piece)}
+                  aria-label={`Plan “${piece.title}”`}
+                >
                   plan
                 </button>
-                <button type="button" className="word" onClick={() => setEditing(piece)} aria-label={`Edit “${piece.title}”`}>
+                <button
+                  type="button"
+                  className="word"
+                  onClick={() => setEditing(piece)}
+                  aria-label={`Edit “${piece.title}”`}
+                >
                   edit
                 </button>
                 <button
@@ -88,7 +110,9 @@ export function IdeaList({ ideas, aside, today }: { ideas: readonly Piece[]; asi
                 <button
                   type="button"
                   className="word"
-                  onClick={() => void doDeed(piece, 'bringBack', `“${piece.title}” is back among the ideas.`, 'setAside')}
+                  onClick={() =>
+                    void doDeed(piece, 'bringBack', `“${piece.title}” is back among the ideas.`, 'setAside')
+                  }
                   aria-label={`Bring back “${piece.title}”`}
                 >
                   bring back

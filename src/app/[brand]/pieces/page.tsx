@@ -16,7 +16,9 @@ export default async function PiecesPage({ params }: { params: Promise<{ brand: 
     <>
       <header className="place-head">
         <h1>Pieces</h1>
-        <span className="soft">{pieces.length === SHOWN ? `the newest ${SHOWN}` : `${pieces.length}, newest first`}</span>
+        <span className="soft">
+          {pieces.length === SHOWN ? `the newest ${SHOWN}` : `${pieces.length}, newest first`}
+        </span>
       </header>
       <div className="place-body">
         {pieces.length === 0 ? (

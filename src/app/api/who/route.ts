@@ -8,6 +8,11 @@ const schema = fields({ personId: id('Person') });
 export async function POST(request: Request): Promise<Response> {
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
-  (await cookies()).set(PERSON_COOKIE, body.value.personId, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: 31_536_000 });
+  (await cookies()).set(PERSON_COOKIE, body.value.personId, {
+    httpOnly: true,
+    sameSite: 'strict',
+    path: '/',
+    maxAge: 31_536_000,
+  });
   return done({});
 }

@@ -14,7 +14,11 @@ export async function POST(request: Request): Promise<Response> {
   if (!body.ok) return refusal(body.refusal);
   const at = Date.parse(body.value.now);
   if (Number.isNaN(at))
-    return refusal({ code: 'badInstant', field: 'now', message: 'now is no instant. Write it like 2026-11-23T14:30:00Z.' });
+    return refusal({
+      code: 'badInstant',
+      field: 'now',
+      message: 'now is no instant. Write it like 2026-11-23T14:30:00Z.',
+    });
   clock.moveTo(new Date(at).toISOString());
   await worker.look();
   return done({ now: clock.now() });

@@ -36,7 +36,11 @@ export function Deeds({
 
   async function doIt(deed: string, more: object = {}): Promise<ChangedPost | null> {
     setBusy(true);
-    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({ deed, version, ...more }));
+    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({
+      deed,
+      version,
+      ...more,
+    }));
     setBusy(false);
     const problem = problemOf(answer);
     if (problem) say({ text: problem, wrong: true });
@@ -82,7 +86,10 @@ export function Deeds({
             See it on {channel.sheet.name}
           </a>
         )}
-        <Word busy={busy} onDo={() => void reportUndoable('Archived. It is out of the calendar.', 'archive', {}, 'unarchive', true)}>
+        <Word
+          busy={busy}
+          onDo={() => void reportUndoable('Archived. It is out of the calendar.', 'archive', {}, 'unarchive', true)}
+        >
           archive
         </Word>
       </div>
@@ -111,7 +118,8 @@ export function Deeds({
           </button>
         ) : isScheduled && !delivery?.differs ? (
           <span className="soft">
-            {delivery?.mode === 'byHand' ? 'To be posted by hand' : 'Leaves'} {when} ({brand.zone.split('/').at(-1)} time).
+            {delivery?.mode === 'byHand' ? 'To be posted by hand' : 'Leaves'} {when} ({brand.zone.split('/').at(-1)}{' '}
+            time).
           </span>
         ) : (
           <button

@@ -26,12 +26,17 @@ export function Facts({
   const say = useSay();
 
   async function move(date: string | null, time: string | null) {
-    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/move`, (version) => ({ version, date, time }));
+    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/move`, (version) => ({
+      version,
+      date,
+      time,
+    }));
     const problem = problemOf(answer);
     if (problem) say({ text: problem, wrong: true });
     if (answer.kind === 'done' && answer.value.outcome.unscheduled)
       say({ text: 'It is not scheduled any more and will not leave.' });
-    if (answer.kind === 'done' && answer.value.outcome.retimed) say({ text: 'It stays scheduled and leaves at its new time.' });
+    if (answer.kind === 'done' && answer.value.outcome.retimed)
+      say({ text: 'It stays scheduled and leaves at its new time.' });
   }
 
   async function edit(change: { format?: Format; ownerId?: string }) {
@@ -97,7 +102,13 @@ function PlainSelect({
   onChoose: (value: string) => void;
 }) {
   return (
-    <select aria-label={label} className="plain-select" value={value} disabled={disabled} onChange={(event) => onChoose(event.target.value)}>
+    <select
+      aria-label={label}
+      className="plain-select"
+      value={value}
+      disabled={disabled}
+      onChange={(event) => onChoose(event.target.value)}
+    >
       {options.map((option) => (
         <option key={option.value} value={option.value}>
           {option.label}

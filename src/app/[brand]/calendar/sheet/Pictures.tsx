@@ -54,7 +54,8 @@ export function Pictures({ editor, sheet, disabled }: { editor: PostEditor; shee
               placeholder="alt text"
               disabled={disabled}
               onBlur={(event) => {
-                if (event.target.value.trim() !== picture.alt) void change('PATCH', picture.id, { alt: event.target.value });
+                if (event.target.value.trim() !== picture.alt)
+                  void change('PATCH', picture.id, { alt: event.target.value });
               }}
             />
             {!disabled && (

@@ -143,7 +143,10 @@ function StageBar({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }) {
 
   async function go(stage: Stage) {
     const deed = stage === 'scheduled' ? { deed: 'schedule' } : { deed: 'stage', stage };
-    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({ ...deed, version }));
+    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({
+      ...deed,
+      version,
+    }));
     const problem = problemOf(answer);
     if (problem) say({ text: problem, wrong: true });
     if (answer.kind === 'done' && answer.value.outcome.unscheduled)
@@ -175,12 +178,14 @@ function Notices({ sheet, blocks, zone }: { sheet: PostSheet; blocks: readonly B
     <>
       {stage === 'setAside' && <div className="notice">Set aside: {sheet.setAsideReason}</div>}
       {stage === 'published' && (
-        <div className="notice is-good">Out since {sheet.publishedAt ? dayAndTime(sheet.publishedAt, zone) : 'a while'}.</div>
+        <div className="notice is-good">
+          Out since {sheet.publishedAt ? dayAndTime(sheet.publishedAt, zone) : 'a while'}.
+        </div>
       )}
       {delivery?.differs && (
         <div className="notice" role="status">
-          <b>Not what will leave.</b> The copy made {dayAndTime(delivery.copiedAt, zone)} leaves as it was, until you schedule it
-          again.
+          <b>Not what will leave.</b> The copy made {dayAndTime(delivery.copiedAt, zone)} leaves as it was, until you
+          schedule it again.
         </div>
       )}
       {stage === 'scheduled' && delivery?.state === 'failed' && (

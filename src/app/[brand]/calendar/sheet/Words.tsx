@@ -9,7 +9,17 @@ import type { Conflict, PostEditor, Texts } from './usePostEditor';
 const number = new Intl.NumberFormat('en-GB');
 
 /** The texts of a post, counted as its network counts them while one types. */
-export function Words({ editor, texts, sheet, disabled }: { editor: PostEditor; texts: Texts; sheet: RuleSheet; disabled: boolean }) {
+export function Words({
+  editor,
+  texts,
+  sheet,
+  disabled,
+}: {
+  editor: PostEditor;
+  texts: Texts;
+  sheet: RuleSheet;
+  disabled: boolean;
+}) {
   const { headline, caption, hashtags, link } = texts;
   const fits = useMemo(
     () => fitTexts({ headline, caption, hashtags, link }, sheet),
@@ -41,7 +51,12 @@ export function Words({ editor, texts, sheet, disabled }: { editor: PostEditor; 
               below={
                 rest.trim() !== '' && (
                   <div className="composed-rest" aria-label="Added when it is sent">
-                    <Marked text={rest.trimStart()} from={restFrom + rest.length - rest.trimStart().length} foldAt={fit.foldAt} overAt={fit.overAt} />
+                    <Marked
+                      text={rest.trimStart()}
+                      from={restFrom + rest.length - rest.trimStart().length}
+                      foldAt={fit.foldAt}
+                      overAt={fit.overAt}
+                    />
                   </div>
                 )
               }
@@ -58,7 +73,14 @@ export function Words({ editor, texts, sheet, disabled }: { editor: PostEditor; 
         );
       })}
       {sheet.hashtagLimit !== 0 && (
-        <OneLine editor={editor} field="hashtags" label="Hashtags" placeholder="#NightSky #Rings" texts={texts} disabled={disabled} />
+        <OneLine
+          editor={editor}
+          field="hashtags"
+          label="Hashtags"
+          placeholder="#NightSky #Rings"
+          texts={texts}
+          disabled={disabled}
+        />
       )}
       <OneLine editor={editor} field="link" label="Link" placeholder="https://" texts={texts} disabled={disabled} />
     </>
@@ -112,14 +134,22 @@ export function BothTexts({ editor, field }: { editor: PostEditor; field: Confli
         <div>
           <b>Yours</b>
           <pre>{editor.texts[field]}</pre>
-          <button type="button" className="btn btn-outline-primary btn-sm" onClick={() => editor.settle(conflict, 'mine')}>
+          <button
+            type="button"
+            className="btn btn-outline-primary btn-sm"
+            onClick={() => editor.settle(conflict, 'mine')}
+          >
             Keep yours
           </button>
         </div>
         <div>
           <b>Theirs</b>
           <pre>{conflict.theirs}</pre>
-          <button type="button" className="btn btn-outline-primary btn-sm" onClick={() => editor.settle(conflict, 'theirs')}>
+          <button
+            type="button"
+            className="btn btn-outline-primary btn-sm"
+            onClick={() => editor.settle(conflict, 'theirs')}
+          >
             Take theirs
           </button>
         </div>

@@ -40,7 +40,11 @@ export interface PostEditor {
   /** Takes one of the two texts of a conflict. */
   settle(conflict: Conflict, keep: 'mine' | 'theirs'): void;
   /** Saves what is typed, then does something with the post's present version. */
-  change<T = ChangedPost>(method: 'POST' | 'PATCH' | 'DELETE', path: string, body: object | File | ((version: number) => object)): Promise<Answer<T>>;
+  change<T = ChangedPost>(
+    method: 'POST' | 'PATCH' | 'DELETE',
+    path: string,
+    body: object | File | ((version: number) => object),
+  ): Promise<Answer<T>>;
   /** Loads the post anew. */
   reload(): Promise<void>;
 }
@@ -49,7 +53,11 @@ export interface PostEditor {
  * Edits one post: texts are kept in the browser as they are typed and saved half a second later; while the server is down
  * they are kept and tried again. A text that was changed elsewhere meanwhile is never overwritten: both are shown.
  */
-export function usePostEditor(postId: string, initial: PostSheet | null, onChanged: (changed: ChangedPost) => void): PostEditor {
+export function usePostEditor(
+  postId: string,
+  initial: PostSheet | null,
+  onChanged: (changed: ChangedPost) => void,
+): PostEditor {
   const [sheet, setSheet] = useState(initial);
   const [texts, setTexts] = useState<Texts | null>(initial);
   const [saveState, setSaveState] = useState<SaveState>('saved');
@@ -166,7 +174,11 @@ export function usePostEditor(postId: string, initial: PostSheet | null, onChang
   );
 
   const change = useCallback(
-    async <T,>(method: 'POST' | 'PATCH' | 'DELETE', path: string, body: object | File | ((version: number) => object)): Promise<Answer<T>> => {
+    async <T>(
+      method: 'POST' | 'PATCH' | 'DELETE',
+      path: string,
+      body: object | File | ((version: number) => object),
+    ): Promise<Answer<T>> => {
       await save();
       const content = typeof body === 'function' && !(body instanceof File) ? body(truth.current.sheet!.version) : body;
       const answer = await call<T>(method, path, content as object);
@@ -174,7 +186,8 @@ export function usePostEditor(postId: string, initial: PostSheet | null, onChang
         takeIn(answer.value.sheet);
         changed.current(answer.value);
       }
-      if (answer.kind === 'refused' && answer.refusal.code === 'stale' && answer.current) takeIn(answer.current as PostSheet);
+      if (answer.kind === 'refused' && answer.refusal.code === 'stale' && answer.current)
+        takeIn(answer.current as PostSheet);
       return answer;
     },
     [save, takeIn],

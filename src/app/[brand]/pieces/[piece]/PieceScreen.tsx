@@ -19,7 +19,15 @@ const PlanDialog = dynamic(() => import('../../PlanDialog').then((module) => mod
 type Field = 'title' | 'note' | 'link' | 'sourceText';
 
 /** The piece's texts on the left, saved when a field is left; its posts on the right. */
-export function PieceScreen({ piece: initial, slips, today }: { piece: Piece; slips: readonly Slip[]; today: LocalDate }) {
+export function PieceScreen({
+  piece: initial,
+  slips,
+  today,
+}: {
+  piece: Piece;
+  slips: readonly Slip[];
+  today: LocalDate;
+}) {
   const { channels } = useShell();
   const router = useRouter();
   const [piece, setPiece] = useState(initial);
@@ -34,14 +42,17 @@ export function PieceScreen({ piece: initial, slips, today }: { piece: Piece; sl
       setProblem(null);
       return;
     }
-    if (answer.kind === 'unreachable') return setProblem({ message: `${UNREACHABLE} Leave the field once more to try again.` });
+    if (answer.kind === 'unreachable')
+      return setProblem({ message: `${UNREACHABLE} Leave the field once more to try again.` });
     const current = answer.current as Piece | undefined;
     const field = answer.refusal.field ?? (Object.keys(change)[0] as Field);
     if (answer.refusal.code === 'stale' && current) setPiece(current);
     setProblem({
       field,
       message: answer.refusal.message,
-      ...(answer.refusal.code === 'stale' && current && field !== 'channelIds' ? { theirs: current[field as Field] } : {}),
+      ...(answer.refusal.code === 'stale' && current && field !== 'channelIds'
+        ? { theirs: current[field as Field] }
+        : {}),
     });
   }
 
@@ -62,7 +73,11 @@ export function PieceScreen({ piece: initial, slips, today }: { piece: Piece; sl
             <div>
               <b>Yours</b>
               <pre>{typed[name]}</pre>
-              <button type="button" className="btn btn-outline-primary btn-sm" onClick={() => void save({ [name]: typed[name] })}>
+              <button
+                type="button"
+                className="btn btn-outline-primary btn-sm"
+                onClick={() => void save({ [name]: typed[name] })}
+              >
                 Keep yours
               </button>
             </div>
@@ -131,7 +146,9 @@ export function PieceScreen({ piece: initial, slips, today }: { piece: Piece; sl
           </div>
           <div>
             <h2>Posts of it</h2>
-            {slips.length === 0 && <p className="soft">None yet. Plan it, and a post is made for each channel you choose.</p>}
+            {slips.length === 0 && (
+              <p className="soft">None yet. Plan it, and a post is made for each channel you choose.</p>
+            )}
             <PostList slips={slips} />
             <ChannelChoice
               legend="Suggested for, without a post yet"
@@ -146,7 +163,10 @@ export function PieceScreen({ piece: initial, slips, today }: { piece: Piece; sl
       </div>
       {planning && (
         <PlanDialog
-          piece={{ ...piece, suggestedChannelIds: piece.suggestedChannelIds.filter((id) => channels.some((c) => c.id === id)) }}
+          piece={{
+            ...piece,
+            suggestedChannelIds: piece.suggestedChannelIds.filter((id) => channels.some((c) => c.id === id)),
+          }}
           date={today}
           onPlanned={() => router.refresh()}
           onClose={() => setPlanning(false)}
@@ -162,7 +182,10 @@ function PostList({ slips }: { slips: readonly Slip[] }) {
     <ul className="posts-of-piece">
       {slips.map((slip) => (
         <li key={slip.id} data-post={slip.id}>
-          <CallSign sign={slip.callSign} color={channels.find((channel) => channel.id === slip.channelId)?.color ?? ''} />
+          <CallSign
+            sign={slip.callSign}
+            color={channels.find((channel) => channel.id === slip.channelId)?.color ?? ''}
+          />
           <span className="figures">
             {slip.date ? shortDate(slip.date) : 'no date'} {slip.time}
           </span>

@@ -10,7 +10,11 @@ export default async function PublishedPage({ params }: { params: Promise<{ netw
   const post = await askNetworks<AcceptedPost>(`/networks/${network}/posts/${encodeURIComponent(id)}`);
   return (
     <Board slug={network}>
-      {post ? <Published post={post} chosen /> : <p className="soft">This post is not here, or the networks are not running.</p>}
+      {post ? (
+        <Published post={post} chosen />
+      ) : (
+        <p className="soft">This post is not here, or the networks are not running.</p>
+      )}
       <Link href={`/standins/${network}`} prefetch={false}>
         everything on {networkOf(network)!.name}
       </Link>

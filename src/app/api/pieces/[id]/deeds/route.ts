@@ -4,7 +4,9 @@ import { fields, maybeText } from '@/app/server/fields';
 import { answer, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
 
 const schema = fields({
-  deed: string().oneOf(['setAside', 'bringBack', 'delete', 'restore'] as const, 'There is no such deed.').required(),
+  deed: string()
+    .oneOf(['setAside', 'bringBack', 'delete', 'restore'] as const, 'There is no such deed.')
+    .required(),
   reason: maybeText('Reason'),
 });
 

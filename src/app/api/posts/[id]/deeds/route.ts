@@ -25,7 +25,10 @@ const DEEDS = [
 const schema = fields({
   deed: string().oneOf(DEEDS, 'There is no such deed.').required(),
   version,
-  stage: mixed<ChosenStage>().oneOf(['drafting', 'making', 'signOff', 'ready'] as const, 'That stage is not chosen by hand.'),
+  stage: mixed<ChosenStage>().oneOf(
+    ['drafting', 'making', 'signOff', 'ready'] as const,
+    'That stage is not chosen by hand.',
+  ),
   reason: maybeText('Reason'),
   address: maybeText('Address'),
 });

@@ -1,0 +1,153 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { mkdir, mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { databaseError, openDb, OuterDbInTransactionError, SQLSTATE, type Db } from './db';
+import { FolderInUseError, noteSetUp, takeFolder } from './folder';
+import { migrate, MigrationError, pendingMigrations, readMigrations } from './migrate';
+import { listSnapshots, restoreSnapshot, snapshotIsDue, SNAPSHOTS_KEPT, takeSnapshot } from './snapshots';
+import { openTestDb } from './testDb';
+
+describe('the database', () => {
+  let db: Db;
+  beforeAll(async () => void (db = await openTestDb()));
+  afterAll(() => db.close());
+
+  it('gives dates and times as text, instants in UTC, whatever the zone of this process', async () => {
+    const before = process.env.TZ;
+    for (const zone of ['America/New_York', 'Asia/Tokyo']) {
+      process.env.TZ = zone;
+      const rows = await db.rows(
+        `select '2026-11-23'::date as date, '14:30'::time as time, '2026-11-23T14:30:00Z'::timestamptz as instant,
+           '2026-11-23T02:30:00'::timestamp as local, 9007199254740991::bigint as big`,
+      );
+      expect(rows).toEqual([
+        {
+          date: '2026-11-23',
+          time: '14:30',
+          instant: '2026-11-23T14:30:00.000Z',
+          local: '2026-11-23 02:30:00',
+          big: 9007199254740991,
+        },
+      ]);
+    }
+    process.env.TZ = before;
+  });
+
+  it('refuses an integer it cannot hold exactly', () =>
+    expect(db.rows('select 9007199254740993::bigint as big')).rejects.toThrow(RangeError));
+
+  it('throws when the outer handle is used inside a transaction, instead of waiting for ever', () =>
+    expect(db.transaction(() => db.rows('select 1'))).rejects.toThrow(OuterDbInTransactionError));
+
+  it('writes nothing of a transaction that throws', async () => {
+    await expect(
+      db.transaction(async (tx) => {
+        await tx.run(`insert into folder_facts values ('a', 'b')`);
+        throw new Error('no');
+      }),
+    ).rejects.toThrow('no');
+    expect(await db.rows('select * from folder_facts')).toEqual([]);
+  });
+
+  it('names the constraint that was broken', async () => {
+    await db.run(`insert into folder_facts values ('k', 'v')`);
+    const error = await db.run(`insert into folder_facts values ('k', 'w')`).catch((caught: unknown) => caught);
+    expect(databaseError(error)).toEqual({ code: SQLSTATE.uniqueViolation, constraint: 'folder_facts_pkey' });
+    expect(databaseError(new Error('other'))).toBeUndefined();
+  });
+});
+
+describe('migrations', () => {
+  it('leave nothing pending on a fresh database, and refuse a changed or unknown one', async () => {
+    const db = await openTestDb();
+    const known = await readMigrations();
+    expect(await pendingMigrations(db, known)).toEqual([]);
+    const changed = known.map((migration, index) => (index === 0 ? { ...migration, checksum: 'other' } : migration));
+    await expect(pendingMigrations(db, changed)).rejects.toThrow(MigrationError);
+    await expect(pendingMigrations(db, known.slice(0, -1))).rejects.toThrow(/newer Bimlo/);
+    await db.close();
+  });
+
+  it('roll back whole when a statement fails, their row of history too', async () => {
+    const db = await openTestDb();
+    const known = await readMigrations();
+    const broken = {
+      number: known.length + 1,
+      name: 'broken',
+      sql: 'create table half (id int); select nothing_there()',
+      checksum: 'x',
+    };
+    await expect(migrate(db, [broken])).rejects.toThrow();
+    expect(await db.rows(`select 1 from pg_tables where tablename = 'half'`)).toEqual([]);
+    expect(await pendingMigrations(db, [...known, broken])).toEqual([broken]);
+    await db.close();
+  });
+});
+
+describe('the data folder', () => {
+  let root: string;
+  beforeEach(async () => void (root = await mkdtemp(join(tmpdir(), 'bimlo-folder-'))));
+  afterEach(() => rm(root, { recursive: true }));
+
+  const takeElsewhere = (script: string) =>
+    spawnSync(
+      process.execPath,
+      ['--import', 'tsx', '-e', `import('./src/data/folder.ts').then(async ({ takeFolder }) => { ${script} })`],
+      {
+        encoding: 'utf8',
+        env: { ...process.env, ROOT_FOLDER: root },
+      },
+    );
+
+  it('is taken by one process at a time, and is free again after that was killed', async () => {
+    const mine = await takeFolder(root);
+    const other = takeElsewhere(
+      `await takeFolder(process.env.ROOT_FOLDER).catch((error) => { console.log(error.constructor.name); process.exit(3); });`,
+    );
+    expect([other.status, other.stdout.trim()]).toEqual([3, FolderInUseError.name]);
+    await mine.release();
+    const killed = takeElsewhere(
+      `await takeFolder(process.env.ROOT_FOLDER); console.log('taken'); process.kill(process.pid, 'SIGKILL');`,
+    );
+    expect([killed.signal, killed.stdout.trim()]).toEqual(['SIGKILL', 'taken']);
+    await (await takeFolder(root)).release();
+  });
+
+  it('moves a database aside whose first set-up never finished', async () => {
+    await mkdir(join(root, 'db'));
+    await writeFile(join(root, 'db', 'half'), '');
+    const folder = await takeFolder(root);
+    expect([existsSync(folder.db), existsSync(join(root, 'db.aside-1', 'half'))]).toEqual([false, true]);
+    await folder.release();
+  });
+
+  it('is put back from a snapshot, with what stood there kept aside; seven snapshots are kept', async () => {
+    const folder = await takeFolder(root);
+    let db = await openDb(folder.db);
+    await noteSetUp(folder);
+    await db.run('create table said (word text)');
+    await db.run(`insert into said values ('before')`);
+    for (let day = 1; day <= SNAPSHOTS_KEPT + 2; day++) await takeSnapshot(db, folder, `2026-11-0${day}T10:00:00.000Z`);
+    const names = await listSnapshots(folder);
+    expect([names.length, names[0]]).toEqual([SNAPSHOTS_KEPT, '20261103T100000Z']);
+    await db.run(`update said set word = 'after'`);
+    await db.close();
+
+    expect(await restoreSnapshot(folder, names.at(-1)!)).toEqual({ movedTo: `${folder.db}.aside-1` });
+    db = await openDb(folder.db);
+    expect(await db.rows('select word from said')).toEqual([{ word: 'before' }]);
+    await db.close();
+    await expect(restoreSnapshot(folder, '../../etc')).rejects.toThrow(/There is no snapshot/);
+    expect(await readdir(root)).toContain('db.aside-1');
+    await folder.release();
+  });
+
+  it('wants a snapshot once a day', () => {
+    expect(snapshotIsDue(undefined, '2026-11-23T10:00:00.000Z')).toBe(true);
+    expect(snapshotIsDue('20261122T100001Z', '2026-11-23T10:00:00.000Z')).toBe(false);
+    expect(snapshotIsDue('20261122T100000Z', '2026-11-23T10:00:00.000Z')).toBe(true);
+  });
+});

@@ -1,0 +1,142 @@
+import type { AddressInfo } from 'node:net';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { createHash } from 'node:crypto';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { Parcel } from '@/core/delivery/network';
+import { networkClient } from './client';
+import { drawFault, NO_FAULTS, readFaults, type Faults } from './faults';
+import { createNetworkServer } from './server';
+import { openNetworkStore, type NetworkStore } from './store';
+
+const bytes = Buffer.from('a picture');
+const sha256 = createHash('sha256').update(bytes).digest('hex');
+const parcel: Parcel = {
+  network: 'pithline',
+  account: '@moor',
+  format: 'text',
+  texts: [{ name: 'caption', text: 'Open tonight' }],
+  link: '',
+  hashtags: [],
+  pictures: [{ sha256, mime: 'image/png', alt: 'The dome', fileName: 'dome.png', bytes: bytes.length }],
+  words: { headline: '', caption: 'Open tonight', hashtags: '', link: '' },
+};
+
+let folder: string;
+let store: NetworkStore;
+let close: () => void;
+let base: string;
+
+async function start(faults: Partial<Faults> = {}) {
+  store = await openNetworkStore(folder);
+  const server = createNetworkServer({
+    store,
+    storeFolder: folder,
+    faults: { ...NO_FAULTS, ...faults },
+    now: () => '2026-11-23T14:30:00.000Z',
+    onStop: () => undefined,
+  });
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  close = () => {
+    server.closeAllConnections();
+    server.close();
+  };
+}
+beforeEach(async () => void (folder = await mkdtemp(join(tmpdir(), 'bimlo-net-'))));
+afterEach(async () => {
+  close();
+  await store.close();
+  await rm(folder, { recursive: true });
+});
+
+const client = (timeoutMs = 400) => networkClient(base, timeoutMs);
+const publish = (key: string, change: Partial<Parcel> = {}) =>
+  client().publish({ ...parcel, ...change }, key, async () => bytes);
+
+describe('the made-up networks', () => {
+  it('take a post once for each key, and still hold it after a restart', async () => {
+    await start();
+    const first = await publish('k1');
+    expect(await publish('k1', { texts: [{ name: 'caption', text: 'Other' }] })).toEqual(first);
+    expect(first).toMatchObject({ kind: 'accepted' });
+    close();
+    await store.close();
+    await start();
+    expect(store.counts()).toEqual({ pithline: 1 });
+    expect(store.list('pithline', 10)[0]!.parcel).toMatchObject({ texts: parcel.texts, pictures: parcel.pictures });
+    expect(await client().find('pithline', 'k1')).toEqual({
+      kind: 'found',
+      address: (first as { address: string }).address,
+    });
+    expect(await store.readPicture(sha256)).toEqual(bytes);
+  });
+
+  it.each([
+    [
+      'a text over the limit',
+      { texts: [{ name: 'caption' as const, text: 'x'.repeat(321) }] },
+      'Caption too long: 321 of 320',
+    ],
+    ['no text', { texts: [] }, 'Caption missing'],
+    ['a format it does not take', { format: 'newsletter' as const }, 'format not taken: newsletter'],
+    ['a network for people only', { network: 'homestoop' }, 'Homestoop takes posts from people only'],
+    ['a network that does not exist', { network: 'nowhere' }, 'no such network: nowhere'],
+  ])('refuse %s', async (_name, change, words) => {
+    await start();
+    expect(await publish('k1', change)).toEqual({ kind: 'refused', words });
+  });
+
+  it('can be slow, busy, silent before or after accepting, and refuse for good', async () => {
+    await start({ tryLater: 1 });
+    expect(await publish('k1')).toEqual({ kind: 'tryLater', words: 'busy, try later' });
+    const set = (faults: object) => fetch(`${base}/faults`, { method: 'PUT', body: JSON.stringify(faults) });
+    await set({ tryLater: 0, timeOutBefore: 1 });
+    expect(await publish('k2')).toMatchObject({ kind: 'unknown' });
+    expect(await client().find('pithline', 'k2')).toEqual({ kind: 'notFound' });
+    await set({ timeOutBefore: 0, timeOutAfter: 1 });
+    expect(await publish('k3')).toMatchObject({ kind: 'unknown' });
+    expect(await client().find('pithline', 'k3')).toMatchObject({ kind: 'found' });
+    await set({ timeOutAfter: 0, refuse: 1 });
+    expect(await publish('k4')).toMatchObject({ kind: 'refused' });
+    await set({ refuse: 0, slowMs: 600 });
+    expect(await publish('k5')).toMatchObject({ kind: 'unknown' });
+    expect((await set({ nonsense: 1 })).status).toBe(400);
+  });
+
+  it('say "try later" when nothing listens, and "unknown" when asked', async () => {
+    await start();
+    close();
+    expect(await publish('k1', { pictures: [] })).toMatchObject({ kind: 'tryLater' });
+    expect(await client().find('pithline', 'k1')).toMatchObject({ kind: 'unknown' });
+  });
+});
+
+describe('faults', () => {
+  const faults: Faults = {
+    ...NO_FAULTS,
+    seed: 7,
+    tryLater: 0.1,
+    timeOutBefore: 0.05,
+    timeOutAfter: 0.05,
+    onlyFirstCalls: 2,
+  };
+  const keys = Array.from({ length: 4000 }, (_, index) => `key ${index}`);
+
+  it('are the same for a seed', () =>
+    expect(keys.map((key) => drawFault(faults, key, 1))).toEqual(keys.map((key) => drawFault(faults, key, 1))));
+  it('come in about their shares, on the first calls only', () => {
+    const drawn = keys.map((key) => drawFault(faults, key, 2)).filter((fault) => fault !== 'none').length / keys.length;
+    expect(drawn).toBeGreaterThan(0.17);
+    expect(drawn).toBeLessThan(0.23);
+    expect(keys.every((key) => drawFault(faults, key, 3) === 'none')).toBe(true);
+  });
+  it('refuse the same keys at every call', () => {
+    const refusing = { ...NO_FAULTS, refuse: 0.05 };
+    expect(
+      keys.every((key) => (drawFault(refusing, key, 1) === 'refuse') === (drawFault(refusing, key, 9) === 'refuse')),
+    ).toBe(true);
+  });
+  it('refuse settings that are none', () => expect(() => readFaults({ slowMs: -1 })).toThrow(RangeError));
+});
