@@ -1,0 +1,116 @@
+import { CALENDAR, api, day, expect, saved, sheet, test } from './support/test';
+
+const TALK = '2026-12-03';
+
+/** Opens a post of the demo that is being made. */
+async function openDraft(page: import('@playwright/test').Page) {
+  await page.goto(`${CALENDAR}?date=${TALK}`);
+  await day(page, TALK).locator('[data-post]', { hasText: 'PL' }).first().click();
+  await expect(sheet(page)).toBeVisible();
+  return new URL(page.url()).searchParams.get('post')!;
+}
+
+test('the count runs over the composed text, as the network counts', async ({ page }) => {
+  await openDraft(page);
+  await sheet(page).getByLabel('Hashtags').fill('');
+  await sheet(page).getByRole('textbox', { name: 'Link' }).fill('https://fennelmoor.example/a/long/address');
+  await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('星🌠ab');
+  await expect(sheet(page).getByText('28 of 320, 292 left')).toBeVisible();
+  await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('x'.repeat(310));
+  await expect(sheet(page).getByText('332 of 320, 12 over')).toBeVisible();
+  await expect(sheet(page).getByText('Caption: Pithline takes 320, this has 332.')).toBeVisible();
+  await expect(sheet(page).locator('.past-limit')).toHaveCount(1);
+  await sheet(page).getByRole('button', { name: 'ready' }).click();
+  await expect(page.getByText(/Not ready yet/)).toBeVisible();
+});
+
+test('what is typed while the server is down is saved when it is back, also after a reload', async ({ page, server }) => {
+  const id = await openDraft(page);
+  await server.kill();
+  await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('Typed into the void.');
+  await expect(sheet(page).getByRole('status').first()).toContainText('cannot be reached');
+  await server.start();
+  await page.reload();
+  await expect(sheet(page).getByRole('textbox', { name: 'Caption' })).toHaveValue('Typed into the void.');
+  await saved(page);
+  expect((await api<{ caption: string }>(page, 'GET', `/api/posts/${id}`)).body.caption).toBe('Typed into the void.');
+
+  await server.kill();
+  await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('And again, without a reload.');
+  await expect(sheet(page).getByRole('status').first()).toContainText('cannot be reached');
+  await server.start();
+  await saved(page);
+  expect((await api<{ caption: string }>(page, 'GET', `/api/posts/${id}`)).body.caption).toBe('And again, without a reload.');
+});
+
+test('of two windows editing one caption, the later is refused and shows both texts', async ({ page, context }) => {
+  const id = await openDraft(page);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await expect(sheet(other)).toBeVisible();
+  await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('From the first window.');
+  await saved(page);
+  await sheet(other).getByRole('textbox', { name: 'Caption' }).fill('From the second window.');
+  const both = sheet(other).getByRole('alert');
+  await expect(both).toContainText('From the first window.');
+  await expect(both).toContainText('From the second window.');
+  const stored = async () => (await api<{ caption: string }>(page, 'GET', `/api/posts/${id}`)).body.caption;
+  expect(await stored()).toBe('From the first window.');
+  await both.getByRole('button', { name: 'Keep yours' }).click();
+  await expect.poll(stored).toBe('From the second window.');
+
+  // Another field changed elsewhere is no conflict.
+  await sheet(other).getByRole('textbox', { name: 'Working title' }).fill('Another title');
+  await saved(other);
+  await sheet(page).getByLabel('Hashtags').fill('#Moon');
+  await saved(page);
+  await expect(sheet(page).getByRole('alert')).toHaveCount(0);
+  await expect(sheet(page).getByRole('textbox', { name: 'Working title' })).toHaveValue('Another title');
+});
+
+test('a post is set aside with a reason, deleted, and each is undone', async ({ page }) => {
+  await page.goto(`${CALENDAR}?date=${TALK}`);
+  const slip = day(page, TALK).locator('[data-post]', { hasText: 'HL' });
+  await slip.click();
+  await sheet(page).getByRole('button', { name: 'set aside…' }).click();
+  await sheet(page).getByLabel('Why it is set aside').fill('The room is taken.');
+  await sheet(page).getByRole('button', { name: 'Set it aside' }).click();
+  await expect(slip).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(slip).toHaveCount(1);
+  await slip.click();
+  await sheet(page).getByRole('button', { name: 'delete' }).click();
+  await expect(slip).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(slip).toHaveCount(1);
+});
+
+test('dragging a scheduled post to the tray unschedules it, says so, and is undone', async ({ page }) => {
+  await page.goto(CALENDAR);
+  const cell = day(page, '2026-11-27');
+  const slip = cell.locator('[data-post]', { hasText: 'PL' });
+  const id = (await slip.getAttribute('data-post'))!;
+  await slip.hover();
+  await page.mouse.down();
+  await page.getByRole('complementary', { name: 'Tray' }).hover();
+  await page.getByRole('complementary', { name: 'Tray' }).hover();
+  await page.mouse.up();
+  await expect(page.getByText('It is not scheduled any more and will not leave.')).toBeVisible();
+  const stage = async () => (await api<{ stage: string; date: string | null }>(page, 'GET', `/api/posts/${id}`)).body;
+  expect(await stage()).toMatchObject({ stage: 'ready', date: null });
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(stage).toMatchObject({ stage: 'scheduled', date: '2026-11-27' });
+});
+
+test('a drop onto a past day is refused while dragging, with the reason', async ({ page }) => {
+  await page.goto(CALENDAR);
+  const slip = day(page, '2026-11-27').locator('[data-post]').first();
+  await slip.hover();
+  await page.mouse.down();
+  await day(page, '2026-11-22').hover();
+  await day(page, '2026-11-22').hover();
+  await expect(page.locator('.drop-refusal')).toHaveText('that day has passed');
+  await expect(day(page, '2026-11-22')).toHaveClass(/is-refusing/);
+  await page.mouse.up();
+  await expect(page.getByText('Not moved: that day has passed.')).toBeVisible();
+});

@@ -1,0 +1,115 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** The frozen now that the demo data of tests is dated around: a Monday before noon. */
+export const NOW = '2026-11-23T11:42:00.000Z';
+/** The seeded data folder that tests copy. */
+export const TEMPLATE = join(process.cwd(), 'test-results', 'template');
+
+/** What a network counts. */
+export interface NetworkCounts {
+  accepted: Record<string, number>;
+  calls: Record<string, number>;
+  refused: string[];
+}
+
+/** A Bimlo of a test's own, with its own networks and data folder. */
+export interface TestServer {
+  url: string;
+  networkUrl: string;
+  data: string;
+  /** Starts Bimlo (again), its clock standing where it was left. */
+  start(): Promise<void>;
+  /** Ends Bimlo as a crash would (SIGKILL); the networks live on. */
+  kill(): Promise<void>;
+  /** Moves the clock and delivers what became due. */
+  goTo(instant: string, options?: { wait?: boolean }): Promise<void>;
+  counts(): Promise<NetworkCounts>;
+  faults(settings: object): Promise<void>;
+  end(): Promise<void>;
+}
+
+/** Makes a Bimlo on free ports with a copy of the demo data, and starts it. */
+export async function startServer(env: Record<string, string> = {}): Promise<TestServer> {
+  const root = mkdtempSync(join(tmpdir(), 'bimlo-e2e-'));
+  cpSync(TEMPLATE, root, { recursive: true });
+  const [port, networkPort] = [await freePort(), await freePort()];
+  const url = `http://127.0.0.1:${port}`;
+  const networkUrl = `http://127.0.0.1:${networkPort}`;
+  let now = NOW;
+  let bimlo: ChildProcess | null = null;
+  const common = { ...process.env, BIMLO_DATA: root, BIMLO_NETWORK_STORE: join(root, 'networks'), ...env };
+  const networks = await launch(['--import', 'tsx', 'src/standins/network/program.ts'], 'networks ready', {
+    ...common,
+    BIMLO_NETWORK_PORT: String(networkPort),
+  });
+
+  const server: TestServer = {
+    url,
+    networkUrl,
+    data: root,
+    start: async () => {
+      bimlo = await launch(['scripts/server.mjs'], 'bimlo ready', {
+        ...common,
+        PORT: String(port),
+        BIMLO_NOW: now,
+        BIMLO_NETWORK_URL: networkUrl,
+        BIMLO_SEND_TIMEOUT_MS: env.BIMLO_SEND_TIMEOUT_MS ?? '2000',
+        BIMLO_LOG: 'warn',
+      });
+    },
+    kill: async () => {
+      if (!bimlo || bimlo.exitCode !== null || bimlo.signalCode !== null) return;
+      const gone = once(bimlo, 'exit');
+      bimlo.kill('SIGKILL');
+      await gone;
+    },
+    goTo: async (instant, { wait = true } = {}) => {
+      now = instant;
+      const moved = fetch(`${url}/standins/clock`, { method: 'POST', body: JSON.stringify({ now: instant }) });
+      if (wait) await moved;
+      else moved.catch(() => undefined);
+    },
+    counts: async () => (await (await fetch(`${networkUrl}/counts`)).json()) as NetworkCounts,
+    faults: async (settings) => {
+      const response = await fetch(`${networkUrl}/faults`, { method: 'PUT', body: JSON.stringify(settings) });
+      if (!response.ok) throw new Error(await response.text());
+    },
+    end: async () => {
+      await server.kill();
+      const gone = once(networks, 'exit');
+      networks.kill('SIGKILL');
+      await gone;
+      rmSync(root, { recursive: true, force: true });
+    },
+  };
+  await server.start();
+  return server;
+}
+
+async function launch(parameters: string[], readyWords: string, env: NodeJS.ProcessEnv): Promise<ChildProcess> {
+  const child = spawn(process.execPath, parameters, { env, stdio: ['ignore', 'pipe', 'pipe'] });
+  let said = '';
+  await new Promise<void>((resolve, reject) => {
+    const listen = (text: Buffer) => {
+      said += text.toString();
+      if (said.includes(readyWords)) resolve();
+    };
+    child.stdout!.on('data', listen);
+    child.stderr!.on('data', listen);
+    child.once('exit', (code) => reject(new Error(`${parameters.join(' ')} ended with ${code}:\n${said}`)));
+  });
+  return child;
+}
+
+async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1');
+  await once(probe, 'listening');
+  const { port } = probe.address() as AddressInfo;
+  await new Promise((resolve) => probe.close(resolve));
+  return port;
+}

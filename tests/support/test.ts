@@ -1,0 +1,41 @@
+import { test as base, expect, type Page } from '@playwright/test';
+import { startServer, type TestServer } from './server';
+
+/** Tests with a Bimlo of their own: one a file, its pages at its own address. */
+export const test = base.extend<{ baseURL: string }, { server: TestServer }>({
+  server: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures wanted from this pattern
+    async ({}, use) => {
+      const server = await startServer();
+      await use(server);
+      await server.end();
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
+  baseURL: async ({ server }, use) => use(server.url),
+});
+
+export { expect };
+
+/** The calendar of the first brand. */
+export const CALENDAR = '/fennel-moor/calendar';
+
+/** The cell of a day. */
+export const day = (page: Page, date: string) => page.locator(`td[data-date="${date}"]`);
+
+/** The open post. */
+export const sheet = (page: Page) => page.getByRole('region', { name: /^Post/ });
+
+/** Waits until everything typed on the open sheet is saved. */
+export const saved = (page: Page) => expect(sheet(page).getByRole('status').first()).toHaveText('saved');
+
+/** Calls a route of Bimlo as its own pages do, as the manager. */
+export async function api<T>(page: Page, method: string, path: string, body?: object): Promise<{ status: number; body: T }> {
+  return page.evaluate(
+    async ({ method, path, body }) => {
+      const response = await fetch(path, { method, ...(body ? { body: JSON.stringify(body) } : {}) });
+      return { status: response.status, body: await response.json() };
+    },
+    { method, path, body },
+  );
+}
