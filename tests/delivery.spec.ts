@@ -9,7 +9,12 @@ interface Slip {
 }
 
 /** Plans, writes and schedules posts on Pithline for one minute, as the pages do. @returns their ids */
-async function scheduleMany(page: import('@playwright/test').Page, count: number, date: string, time: string): Promise<string[]> {
+async function scheduleMany(
+  page: import('@playwright/test').Page,
+  count: number,
+  date: string,
+  time: string,
+): Promise<string[]> {
   await page.goto(CALENDAR);
   return page.evaluate(
     async ({ count, date, time }) => {
@@ -20,11 +25,17 @@ async function scheduleMany(page: import('@playwright/test').Page, count: number
       };
       const first = document.querySelector('[data-post]')!.getAttribute('data-post')!;
       const { pieceId } = await call('GET', `/api/posts/${first}`);
-      const pithline = [...document.querySelectorAll('td [data-post]')].find((slip) => slip.textContent?.startsWith('PL'))!;
+      const pithline = [...document.querySelectorAll('td [data-post]')].find((slip) =>
+        slip.textContent?.startsWith('PL'),
+      )!;
       const { channelId } = await call('GET', `/api/posts/${pithline.getAttribute('data-post')}`);
       const ids: string[] = [];
       for (let n = 0; n < count; n++) {
-        const { slips } = (await call('POST', `/api/pieces/${pieceId}/plan`, { channelIds: [channelId], date, time })) as { slips: Slip[] };
+        const { slips } = (await call('POST', `/api/pieces/${pieceId}/plan`, {
+          channelIds: [channelId],
+          date,
+          time,
+        })) as { slips: Slip[] };
         const { id, version } = slips[0]!;
         await call('PATCH', `/api/posts/${id}`, { version, caption: `Departure ${n}` });
         await call('POST', `/api/posts/${id}/deeds`, { deed: 'schedule', version: version + 1 });
@@ -39,13 +50,18 @@ async function scheduleMany(page: import('@playwright/test').Page, count: number
 const stagesOf = (page: import('@playwright/test').Page, ids: string[]) =>
   Promise.all(ids.map(async (id) => (await api<{ stage: string }>(page, 'GET', `/api/posts/${id}`)).body.stage));
 
-test('killed three times in the middle of fifty deliveries, all fifty leave and none twice', async ({ page, server }) => {
+test('killed three times in the middle of fifty deliveries, all fifty leave and none twice', async ({
+  page,
+  server,
+}) => {
   const ids = await scheduleMany(page, 50, '2026-11-24', '03:30');
   const before = (await server.counts()).accepted.pithline!;
   await server.faults({ slowMs: 250 });
   await server.goTo('2026-11-24T03:30:00.000Z', { wait: false });
   for (let kills = 1; kills <= 3; kills++) {
-    await expect.poll(async () => (await server.counts()).accepted.pithline! - before, { intervals: [20] }).toBeGreaterThan(kills * 8);
+    await expect
+      .poll(async () => (await server.counts()).accepted.pithline! - before, { intervals: [20] })
+      .toBeGreaterThan(kills * 8);
     await server.kill();
     await server.start();
     await fetch(`${server.url}${CALENDAR}`);
@@ -73,12 +89,18 @@ test('a by-hand post is handed over at its time and confirmed with its address',
   await context.grantPermissions(['clipboard-read', 'clipboard-write'], { origin: server.url });
   await server.goTo('2026-11-26T12:00:00.000Z');
   await page.goto('/fennel-moor/departures');
-  await page.getByRole('row', { name: /come up/ }).getByRole('button', { name: 'to be posted now' }).click();
+  await page
+    .getByRole('row', { name: /come up/ })
+    .getByRole('button', { name: 'to be posted now' })
+    .click();
   const handOver = page.getByRole('region', { name: /^Hand-over/ });
   await handOver.getByRole('button', { name: 'Copy the caption' }).click();
   await expect(page.getByText('Caption copied.')).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('say hello');
-  const [download] = await Promise.all([page.waitForEvent('download'), handOver.getByRole('link', { name: /Save the picture/ }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    handOver.getByRole('link', { name: /Save the picture/ }).click(),
+  ]);
   expect(download.suggestedFilename()).toMatch(/\.jpg$/);
   await handOver.getByLabel('Its address, once it is up').fill('not an address');
   await handOver.getByRole('button', { name: 'It is out' }).click();
@@ -126,9 +148,13 @@ test('one database is open for pages, route handlers and the worker', async () =
   const server = await startServer({ BIMLO_LOG: 'info' });
   // PGlite has one folder open once: a second opening in the process would be refused by the folder's lock and answer 500.
   const answers = await Promise.all(
-    [CALENDAR, '/fennel-moor/departures', '/fennel-moor/ideas', '/standins/glassrow', '/api/posts/00000000-0000-0000-0000-000000000000'].map(
-      async (path) => (await fetch(`${server.url}${path}`)).status,
-    ),
+    [
+      CALENDAR,
+      '/fennel-moor/departures',
+      '/fennel-moor/ideas',
+      '/standins/glassrow',
+      '/api/posts/00000000-0000-0000-0000-000000000000',
+    ].map(async (path) => (await fetch(`${server.url}${path}`)).status),
   );
   await server.end();
   expect(answers).toEqual([200, 200, 200, 200, 404]);

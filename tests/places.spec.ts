@@ -1,13 +1,24 @@
 import AxeBuilder from '@axe-core/playwright';
 import { CALENDAR, api, day, expect, sheet, test } from './support/test';
 
-const PLACES = [CALENDAR, '/fennel-moor/ideas', '/fennel-moor/pieces', '/fennel-moor/departures', '/standins/glassrow', '/tidewrack/calendar'];
+const PLACES = [
+  CALENDAR,
+  '/fennel-moor/ideas',
+  '/fennel-moor/pieces',
+  '/fennel-moor/departures',
+  '/standins/glassrow',
+  '/tidewrack/calendar',
+];
 
 for (const ground of ['light', 'dark'] as const)
   test(`axe finds nothing serious on any place, ${ground} ground`, async ({ page }) => {
+    test.setTimeout(240_000);
     await page.emulateMedia({ colorScheme: ground });
     const look = async (name: string) => {
-      const { violations } = await new AxeBuilder({ page }).analyze();
+      const axe = new AxeBuilder({ page });
+      // On the dark ground nothing but colours differs.
+      if (ground === 'dark') axe.withRules(['color-contrast', 'link-in-text-block']);
+      const { violations } = await axe.analyze();
       const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
       expect(serious.map(({ id, nodes }) => `${name}: ${id} ${nodes[0]?.target}`)).toEqual([]);
     };
@@ -34,13 +45,19 @@ test('an idea is edited, set aside, brought back, deleted and restored', async (
   await row('How loud is a meteor?').getByRole('button', { name: /^Edit/ }).click();
   await page.getByLabel('Title').fill('   ');
   await page.getByRole('button', { name: 'Save the idea' }).click();
-  await expect(page.getByRole('alert')).toHaveText('Give it a title: a few words are enough.');
+  await expect(page.getByRole('dialog').getByRole('alert')).toHaveText('Give it a title: a few words are enough.');
   await page.getByLabel('Title').fill('How loud is a meteor, really?');
   await page.getByRole('button', { name: 'Save the idea' }).click();
   await expect(row('really?')).toBeVisible();
-  await row('really?').getByRole('button', { name: /^Set aside/ }).click();
-  await row('really?').getByRole('button', { name: /^Bring back/ }).click();
-  await row('really?').getByRole('button', { name: /^Delete/ }).click();
+  await row('really?')
+    .getByRole('button', { name: /^Set aside/ })
+    .click();
+  await row('really?')
+    .getByRole('button', { name: /^Bring back/ })
+    .click();
+  await row('really?')
+    .getByRole('button', { name: /^Delete/ })
+    .click();
   await expect(row('really?')).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).last().click();
   await expect(row('really?')).toBeVisible();
@@ -65,7 +82,11 @@ test('brand and person are switched, and what is made belongs to that person', a
 test('bad input is refused with the field and the mend, and nothing is written', async ({ page, request, server }) => {
   await page.goto(CALENDAR);
   const id = (await day(page, '2026-11-27').locator('[data-post]').first().getAttribute('data-post'))!;
-  const { body: before } = await api<{ version: number; pieceId: string; date: string }>(page, 'GET', `/api/posts/${id}`);
+  const { body: before } = await api<{ version: number; pieceId: string; date: string }>(
+    page,
+    'GET',
+    `/api/posts/${id}`,
+  );
   const { version, pieceId } = before;
   const other = await request.get('/tidewrack/calendar').then((response) => response.text());
   const foreignChannel = /channelId\\":\\"([0-9a-f-]{36})/.exec(other)![1];
@@ -78,7 +99,11 @@ test('bad input is refused with the field and the mend, and nothing is written',
     'caption',
     'Caption: 1,000,000 characters are more than Bimlo keeps (100,000). Shorten it.',
   ]);
-  expect(await refusal('PATCH', `/api/posts/${id}`, { version, title: '   ' })).toEqual([422, 'title', 'Give it a title: a few words are enough.']);
+  expect(await refusal('PATCH', `/api/posts/${id}`, { version, title: '   ' })).toEqual([
+    422,
+    'title',
+    'Give it a title: a few words are enough.',
+  ]);
   expect(await refusal('POST', `/api/posts/${id}/move`, { version, date: '2027-02-31' })).toEqual([
     422,
     'date',
@@ -86,20 +111,26 @@ test('bad input is refused with the field and the mend, and nothing is written',
   ]);
   const skipped = await refusal('POST', `/api/posts/${id}/move`, { version, date: '2027-03-28', time: '01:30' });
   expect(skipped).toEqual([422, 'time', expect.stringContaining('The next real time is 02:00')]);
-  expect(await refusal('POST', `/api/pieces/${pieceId}/plan`, { channelIds: [foreignChannel], date: null, time: null })).toEqual([
+  expect(
+    await refusal('POST', `/api/pieces/${pieceId}/plan`, { channelIds: [foreignChannel], date: null, time: null }),
+  ).toEqual([422, 'channels', expect.stringContaining('belongs to another brand')]);
+  expect(await refusal('PATCH', `/api/posts/${id}`, { version, colour: 'red' })).toEqual([
     422,
-    'channels',
-    expect.stringContaining('belongs to another brand'),
+    undefined,
+    expect.stringContaining('colour'),
   ]);
-  expect(await refusal('PATCH', `/api/posts/${id}`, { version, colour: 'red' })).toEqual([422, undefined, expect.stringContaining('colour')]);
 
-  const upload = (data: Buffer, name: string) => request.post(`/api/posts/${id}/media`, { data, headers: { 'x-file-name': name } });
+  const upload = (data: Buffer, name: string) =>
+    request.post(`/api/posts/${id}/media`, { data, headers: { 'x-file-name': name } });
   const tooBig = await upload(Buffer.alloc(200_000_000), 'huge.jpg');
   expect([tooBig.status(), (await tooBig.json()).refusal.field]).toEqual([413, 'pictures']);
   const html = await upload(Buffer.from('<!doctype html><script>alert(1)</script>'), 'cat.png');
   expect([html.status(), (await html.json()).refusal.code]).toEqual([422, 'notAPicture']);
 
-  const foreign = await request.post(`${server.url}/api/pieces`, { data: {}, headers: { origin: 'https://elsewhere.example' } });
+  const foreign = await request.post(`${server.url}/api/pieces`, {
+    data: {},
+    headers: { origin: 'https://elsewhere.example' },
+  });
   expect([foreign.status(), (await foreign.json()).refusal.field]).toEqual([403, 'origin']);
   const rebound = await request.get(`${server.url}${CALENDAR}`, { headers: { host: 'elsewhere.example' } });
   expect(rebound.status()).toBe(403);
@@ -108,10 +139,16 @@ test('bad input is refused with the field and the mend, and nothing is written',
 
 test('a repeated local time means the first one', async ({ page }) => {
   await page.goto(CALENDAR);
-  const id = (await day(page, '2026-11-28').locator('[data-post]', { hasText: 'TC' }).first().getAttribute('data-post'))!;
+  const id = (await day(page, '2026-11-28')
+    .locator('[data-post]', { hasText: 'TC' })
+    .first()
+    .getAttribute('data-post'))!;
   const { body } = await api<{ version: number }>(page, 'GET', `/api/posts/${id}`);
   await api(page, 'POST', `/api/posts/${id}/move`, { version: body.version, date: '2027-10-31', time: '01:30' });
-  const scheduled = await api<{ outcome: { dueAt: string } }>(page, 'POST', `/api/posts/${id}/deeds`, { deed: 'schedule', version: body.version + 1 });
+  const scheduled = await api<{ outcome: { dueAt: string } }>(page, 'POST', `/api/posts/${id}/deeds`, {
+    deed: 'schedule',
+    version: body.version + 1,
+  });
   expect(scheduled.body.outcome.dueAt).toBe('2027-10-31T00:30:00.000Z');
 });
 

@@ -6,7 +6,7 @@ const TALK = '2026-12-03';
 async function openDraft(page: import('@playwright/test').Page) {
   await page.goto(`${CALENDAR}?date=${TALK}`);
   await day(page, TALK).locator('[data-post]', { hasText: 'PL' }).first().click();
-  await expect(sheet(page)).toBeVisible();
+  await expect(sheet(page).getByRole('textbox', { name: 'Caption' })).toBeVisible();
   return new URL(page.url()).searchParams.get('post')!;
 }
 
@@ -20,11 +20,14 @@ test('the count runs over the composed text, as the network counts', async ({ pa
   await expect(sheet(page).getByText('332 of 320, 12 over')).toBeVisible();
   await expect(sheet(page).getByText('Caption: Pithline takes 320, this has 332.')).toBeVisible();
   await expect(sheet(page).locator('.past-limit')).toHaveCount(1);
-  await sheet(page).getByRole('button', { name: 'ready' }).click();
+  await sheet(page).getByRole('button', { name: 'ready', exact: true }).click();
   await expect(page.getByText(/Not ready yet/)).toBeVisible();
 });
 
-test('what is typed while the server is down is saved when it is back, also after a reload', async ({ page, server }) => {
+test('what is typed while the server is down is saved when it is back, also after a reload', async ({
+  page,
+  server,
+}) => {
   const id = await openDraft(page);
   await server.kill();
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('Typed into the void.');
@@ -40,7 +43,9 @@ test('what is typed while the server is down is saved when it is back, also afte
   await expect(sheet(page).getByRole('status').first()).toContainText('cannot be reached');
   await server.start();
   await saved(page);
-  expect((await api<{ caption: string }>(page, 'GET', `/api/posts/${id}`)).body.caption).toBe('And again, without a reload.');
+  expect((await api<{ caption: string }>(page, 'GET', `/api/posts/${id}`)).body.caption).toBe(
+    'And again, without a reload.',
+  );
 });
 
 test('of two windows editing one caption, the later is refused and shows both texts', async ({ page, context }) => {

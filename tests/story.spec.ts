@@ -11,7 +11,9 @@ async function write(page: Page, caption: string, needs: { title?: boolean; pict
   if (needs.picture) {
     await sheet(page).locator('input[type=file]').setInputFiles(PICTURE);
     await expect(sheet(page).getByRole('img')).toHaveCount(1);
-    await sheet(page).getByRole('textbox', { name: /^Alt text/ }).fill('Saturn and its rings');
+    await sheet(page)
+      .getByRole('textbox', { name: /^Alt text/ })
+      .fill('Saturn and its rings');
   }
   await saved(page);
 }

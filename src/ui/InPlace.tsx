@@ -1,10 +1,11 @@
 'use client';
 
 import { useState } from 'react';
+import { readTypedTime } from '@/core/time/typed';
 
 /**
- * A fact that reads as text and becomes a field when it is pressed. Enter or leaving the field takes the new value, Escape
- * keeps the old.
+ * A date or time that reads as text and becomes a field when it is pressed. Enter or leaving the field takes the new value,
+ * Escape keeps the old. A time is typed freely (`1430`, `9`, `2.15 pm`); what is none stays in the field, marked.
  */
 export function InPlace({
   label,
@@ -17,6 +18,7 @@ export function InPlace({
 }: {
   /** What it is, for screen readers: “Date”. */
   label: string;
+  /** `2026-11-23`, `14:30`, or empty for none. */
   value: string;
   shown: string;
   type: 'date' | 'time';
@@ -37,16 +39,23 @@ export function InPlace({
         {shown}
       </button>
     );
+  const read = type === 'date' || typed.trim() === '' ? typed.trim() : readTypedTime(typed);
   const finish = () => {
+    if (read === null) return;
     setTyped(null);
-    if (typed !== value) onCommit(typed);
+    if (read !== value) onCommit(read);
   };
   return (
     <input
-      type={type}
+      type={type === 'date' ? 'date' : 'text'}
+      size={type === 'date' ? undefined : 6}
       aria-label={label}
+      aria-invalid={read === null}
+      title={read === null ? 'Hours and minutes, like 14:30' : undefined}
+      placeholder={type === 'time' ? '14:30' : undefined}
       value={typed}
       autoFocus
+      onFocus={(event) => type === 'time' && event.target.select()}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={finish}
       onKeyDown={(event) => {

@@ -33,10 +33,10 @@ export interface TestServer {
   end(): Promise<void>;
 }
 
-/** Makes a Bimlo on free ports with a copy of the demo data, and starts it. */
-export async function startServer(env: Record<string, string> = {}): Promise<TestServer> {
+/** Makes a Bimlo on free ports with a copy of a data folder (the demo's by default), and starts it. */
+export async function startServer(env: Record<string, string> = {}, template = TEMPLATE): Promise<TestServer> {
   const root = mkdtempSync(join(tmpdir(), 'bimlo-e2e-'));
-  cpSync(TEMPLATE, root, { recursive: true });
+  cpSync(template, root, { recursive: true });
   const [port, networkPort] = [await freePort(), await freePort()];
   const url = `http://127.0.0.1:${port}`;
   const networkUrl = `http://127.0.0.1:${networkPort}`;

@@ -5,14 +5,14 @@ import { startServer, type TestServer } from './server';
 export const test = base.extend<{ baseURL: string }, { server: TestServer }>({
   server: [
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures wanted from this pattern
-    async ({}, use) => {
+    async ({}, provide) => {
       const server = await startServer();
-      await use(server);
+      await provide(server);
       await server.end();
     },
     { scope: 'worker', timeout: 60_000 },
   ],
-  baseURL: async ({ server }, use) => use(server.url),
+  baseURL: async ({ server }, provide) => provide(server.url),
 });
 
 export { expect };
@@ -30,7 +30,12 @@ export const sheet = (page: Page) => page.getByRole('region', { name: /^Post/ })
 export const saved = (page: Page) => expect(sheet(page).getByRole('status').first()).toHaveText('saved');
 
 /** Calls a route of Bimlo as its own pages do, as the manager. */
-export async function api<T>(page: Page, method: string, path: string, body?: object): Promise<{ status: number; body: T }> {
+export async function api<T>(
+  page: Page,
+  method: string,
+  path: string,
+  body?: object,
+): Promise<{ status: number; body: T }> {
   return page.evaluate(
     async ({ method, path, body }) => {
       const response = await fetch(path, { method, ...(body ? { body: JSON.stringify(body) } : {}) });

@@ -6,6 +6,7 @@ import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
 import type { Slip } from '@/core/calendar/slip';
 import type { LocalDate } from '@/core/time/plan';
+import { readTypedTime } from '@/core/time/typed';
 import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { shortDate } from '@/ui/format';
@@ -32,7 +33,7 @@ export function PlanDialog({
     const answer = await call<{ slips: Slip[] }>('POST', `/api/pieces/${piece.id}/plan`, {
       channelIds,
       date: date || null,
-      time: time || null,
+      time: time.trim() === '' ? null : (readTypedTime(time) ?? time),
     });
     if (answer.kind === 'refused') return setProblem(answer.refusal.message);
     if (answer.kind === 'unreachable') return setProblem(UNREACHABLE);
@@ -41,7 +42,9 @@ export function PlanDialog({
   }
 
   const posts = channelIds.length === 1 ? '1 post' : `${channelIds.length} posts`;
-  const when = date ? `for ${shortDate(date)}${time ? ` ${time}` : ''}` : 'without a date';
+  const when = date
+    ? `for ${shortDate(date)}${readTypedTime(time) ? ` ${readTypedTime(time)}` : ''}`
+    : 'without a date';
   return (
     <Modal show onHide={onClose} animation={false} aria-labelledby="plan-dialog-title">
       <Form onSubmit={(event) => void plan(event)} noValidate>
@@ -61,7 +64,7 @@ export function PlanDialog({
             </Form.Group>
             <Form.Group controlId="plan-time">
               <Form.Label>Time, if it is settled</Form.Label>
-              <Form.Control type="time" value={time} onChange={(event) => setTime(event.target.value)} />
+              <Form.Control value={time} placeholder="14:30" onChange={(event) => setTime(event.target.value)} />
             </Form.Group>
           </div>
           {problem && (

@@ -60,6 +60,6 @@ export async function readBody<T extends AnyObject>(request: Request, schema: Ob
     return { ok: true, value: (await schema.validate(body, { strict: true })) as T };
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
-    return refuse('badField', error.message, error.path);
+    return refuse('badField', error.message, error.path || undefined);
   }
 }

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { addDays, weekdayOf } from '../time/plan';
 import { whyNoDrop } from './drop';
-import { addMonths, monthWeeks, startOfWeek } from './month';
+import { monthWeeks, startOfWeek } from './month';
+import { addMonths } from './months';
 import { byTimeOfDay, groupByDay } from './order';
 import { slipOf, type SlipSource } from './slip';
 

@@ -16,6 +16,7 @@ import {
 import { useQueryState } from 'nuqs';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { MonthDay } from '@/core/calendar/month';
+import { addMonths } from '@/core/calendar/months';
 import { groupByDay, byTimeOfDay } from '@/core/calendar/order';
 import type { Slip } from '@/core/calendar/slip';
 import type { PostSheet } from '@/core/posts/sheet';
@@ -42,8 +43,6 @@ const NO_SLIPS: readonly Slip[] = [];
 /** The calendar: the tray on the left, the month, and the open post's sheet on the right. */
 export function CalendarScreen({
   month,
-  previous,
-  next,
   today,
   weeks,
   slips: fromServer,
@@ -51,8 +50,6 @@ export function CalendarScreen({
   openSheet,
 }: {
   month: LocalDate;
-  previous: LocalDate;
-  next: LocalDate;
   today: LocalDate;
   weeks: MonthDay[][];
   slips: readonly Slip[];
@@ -63,7 +60,9 @@ export function CalendarScreen({
   const router = useRouter();
   const say = useSay();
   const [turning, startTurning] = useTransition();
-  const [, setDate] = useQueryState('date', { shallow: false, startTransition: startTurning, history: 'push' });
+  const [date, setDate] = useQueryState('date', { shallow: false, startTransition: startTurning, history: 'push' });
+  // Counted from the month asked for, which may still be on its way: pressing twice goes two months.
+  const turn = (months: number) => void setDate(addMonths(date ?? today, months));
   const [openId, setOpenId] = useQueryState('post', { history: 'push' });
   const moves = usePlanMoves(fromServer);
   const [lifted, setLifted] = useState<Load | null>(null);
@@ -71,8 +70,8 @@ export function CalendarScreen({
   const [planning, setPlanning] = useState<{ idea: TrayIdea; date: LocalDate } | null>(null);
   const [addingOn, setAddingOn] = useState<LocalDate | null>(null);
 
-  useHotkeys('bracketleft', () => void setDate(previous), [previous]);
-  useHotkeys('bracketright', () => void setDate(next), [next]);
+  useHotkeys('bracketleft', () => turn(-1), [date, today]);
+  useHotkeys('bracketright', () => turn(1), [date, today]);
   useHotkeys('0', () => void setDate(null));
   useHotkeys('n', () => setAddingOn(today), { preventDefault: true }, [today]);
   useHotkeys('escape', () => void setOpenId(null), { enabled: openId !== null && !planning && !lifted });
@@ -119,15 +118,15 @@ export function CalendarScreen({
   const open = useCallback((id: string) => void setOpenId(id), [setOpenId]);
   const refusal = refusalFor(lifted, over, today);
 
-  async function planOn(idea: TrayIdea, date: LocalDate) {
-    if (idea.suggestedChannelIds.length === 0) return setPlanning({ idea, date });
+  async function planOn(idea: TrayIdea, on: LocalDate) {
+    if (idea.suggestedChannelIds.length === 0) return setPlanning({ idea, date: on });
     const answer: Answer<{ slips: Slip[] }> = await call('POST', `/api/pieces/${idea.id}/plan`, {
       channelIds: idea.suggestedChannelIds,
-      date,
+      date: on,
       time: null,
     });
     const problem = problemOf(answer);
-    if (problem) say({ text: problem, wrong: true, deed: { label: 'Try again', run: () => void planOn(idea, date) } });
+    if (problem) say({ text: problem, wrong: true, deed: { label: 'Try again', run: () => void planOn(idea, on) } });
     if (answer.kind === 'done') moves.planned(idea, answer.value.slips);
   }
 
@@ -143,8 +142,8 @@ export function CalendarScreen({
       if (place.kind === 'day') void planOn(load.idea, place.date);
       return;
     }
-    const date = place.kind === 'day' ? place.date : null;
-    if (date !== load.slip.date) void moves.move(load.slip, date);
+    const to = place.kind === 'day' ? place.date : null;
+    if (to !== load.slip.date) void moves.move(load.slip, to);
   }
 
   return (
@@ -156,7 +155,7 @@ export function CalendarScreen({
           <button
             type="button"
             className="step"
-            onClick={() => void setDate(previous)}
+            onClick={() => turn(-1)}
             aria-label="Month before"
             aria-keyshortcuts="["
           >
@@ -165,13 +164,7 @@ export function CalendarScreen({
           <button type="button" className="word" onClick={() => void setDate(null)} aria-keyshortcuts="0">
             Today
           </button>
-          <button
-            type="button"
-            className="step"
-            onClick={() => void setDate(next)}
-            aria-label="Month after"
-            aria-keyshortcuts="]"
-          >
+          <button type="button" className="step" onClick={() => turn(1)} aria-label="Month after" aria-keyshortcuts="]">
             ›
           </button>
         </div>

@@ -1,5 +1,4 @@
 import type { Metadata } from 'next';
-import { addMonths } from '@/core/calendar/month';
 import { readDate } from '@/core/time/plan';
 import { brandOfPage } from '@/app/server/brand';
 import { loadMonth, loadSheet, loadTray } from '@/usecases/views';
@@ -27,8 +26,6 @@ export default async function CalendarPage({ params, searchParams }: Props) {
   return (
     <CalendarScreen
       month={month}
-      previous={addMonths(month, -1)}
-      next={addMonths(month, 1)}
       today={today}
       weeks={weeks}
       slips={[...slips, ...tray.undated]}

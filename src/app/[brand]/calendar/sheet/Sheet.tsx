@@ -53,12 +53,12 @@ export function Sheet({
 
   const isBehind = sheet !== null && slipVersion !== null && slipVersion > sheet.version;
   useEffect(() => {
-    if (isBehind) void reload();
+    if (isBehind) reload();
   }, [isBehind, reload]);
   const mayLeave = sheet?.stage === 'scheduled';
   useEffect(() => {
     if (!mayLeave) return;
-    const timer = setInterval(() => void reload(), LOOK_EVERY_MS);
+    const timer = setInterval(reload, LOOK_EVERY_MS);
     return () => clearInterval(timer);
   }, [mayLeave, reload]);
 

@@ -46,7 +46,7 @@ export interface PostEditor {
     body: object | File | ((version: number) => object),
   ): Promise<Answer<T>>;
   /** Loads the post anew. */
-  reload(): Promise<void>;
+  reload(): void;
 }
 
 /**
@@ -193,11 +193,14 @@ export function usePostEditor(
     [save, takeIn],
   );
 
-  const reload = useCallback(async () => {
+  const load = useCallback(async () => {
     const answer: Answer<PostSheet> = await call('GET', `/api/posts/${postId}`);
     if (answer.kind === 'refused') setProblem(answer.refusal);
     if (answer.kind === 'done') takeIn(answer.value);
+    return answer.kind;
   }, [postId, takeIn]);
+
+  const reload = useCallback(() => void load(), [load]);
 
   useEffect(() => {
     /** Takes up what was typed before a reload. */
@@ -217,7 +220,15 @@ export function usePostEditor(
       void save();
     }
     if (truth.current.sheet) takeUpDrafts();
-    else void reload().then(takeUpDrafts);
+    else void open();
+
+    /** Loads the post; while the server is down, tries again. */
+    async function open() {
+      const outcome = await load();
+      if (outcome === 'unreachable') timer.current = setTimeout(() => void open(), TRY_AGAIN_MS);
+      else takeUpDrafts();
+    }
+
     const online = () => void save();
     window.addEventListener('online', online);
     return () => {
@@ -225,7 +236,7 @@ export function usePostEditor(
       clearTimeout(timer.current);
       void save();
     };
-  }, [postId, reload, save]);
+  }, [postId, load, save]);
 
   return { sheet, texts, saveState, conflicts, problem, type, settle, change, reload };
 }
