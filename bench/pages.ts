@@ -15,7 +15,6 @@ export async function benchPages(root: string): Promise<Line[]> {
   const server = await startServer({ BIMLO_BENCH: '1' }, join(root, 'data'));
   const process = async () =>
     (await (await fetch(`${server.url}/bench/process`)).json()) as { residentBytes: number; delayP99Ms: number };
-  await process();
   const read = (path: string) => async () => (await fetch(`${server.url}/${BRAND}/${path}`)).text();
   const [page, constant] = [read('calendar?date=2026-11-01'), read('bench?date=2026-11-01')];
   for (let n = 0; n < 8; n++) {
@@ -28,13 +27,18 @@ export async function benchPages(root: string): Promise<Line[]> {
     pageMs.push(await timed(page));
     constantMs.push(await timed(constant));
   }
+  // What drawing 700 slips takes from the event loop is the same for both; the difference is the database's.
+  await process();
+  for (let n = 0; n < REQUESTS; n++) await constant();
+  const constantDelay = (await process()).delayP99Ms;
+  for (let n = 0; n < REQUESTS; n++) await page();
+  const pageDelay = (await process()).delayP99Ms;
   const browser = await chromium.launch(config.use!.launchOptions);
   const { scriptBytes, keystrokesMs } = await inBrowser(
     await browser.newPage(),
     `${server.url}/${BRAND}/calendar?date=2026-11-01`,
   );
   await browser.close();
-  const { delayP99Ms } = await process();
   await wait(IDLE_MS);
   const { residentBytes } = await process();
   await server.end();
@@ -47,7 +51,7 @@ export async function benchPages(root: string): Promise<Line[]> {
     ),
     figureLine('first-load JavaScript of the calendar', scriptBytes / 1000, 260, 'kB'),
     figureLine('a keystroke in the sheet beside 700 slips, p95', percentile(keystrokesMs, 95), 16, 'ms'),
-    figureLine('event-loop delay under this load, p99', delayP99Ms, 50, 'ms'),
+    ratioLine('event-loop delay under page requests, p99, to the page from a constant', pageDelay, constantDelay, 1.5),
     figureLine('resident memory with 100,000 posts, idle, snapshot taken', residentBytes / 1e6, 700, 'MB'),
   ];
 }

@@ -220,11 +220,14 @@ export function usePostEditor(
       void save();
     }
     if (truth.current.sheet) takeUpDrafts();
-    else void open();
+    // A save that was under way during a reload may be newer than what the page was drawn with.
+    void open();
 
     /** Loads the post; while the server is down, tries again. */
     async function open() {
+      const wasClosed = truth.current.sheet === null;
       const outcome = await load();
+      if (!wasClosed) return;
       if (outcome === 'unreachable') timer.current = setTimeout(() => void open(), TRY_AGAIN_MS);
       else takeUpDrafts();
     }
