@@ -5,7 +5,7 @@ import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import '@fontsource-variable/bricolage-grotesque/wght.css';
 import '@fontsource-variable/hanken-grotesk/wght.css';
 import '@fontsource-variable/inconsolata/wght.css';
-import '@fontsource/noto-color-emoji/400.css';
+import '@fontsource/noto-color-emoji/emoji-400.css';
 import '@/ui/styles/theme.scss';
 
 export const metadata: Metadata = {

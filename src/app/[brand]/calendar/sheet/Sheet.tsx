@@ -113,25 +113,28 @@ export function Sheet({
       <BothTexts editor={editor} field="title" />
       <StageBar editor={editor} sheet={sheet} />
       <Facts editor={editor} sheet={sheet} channel={channel} disabled={isFixed} />
+      <Notices sheet={sheet} zone={brand.zone} />
       <Words editor={editor} texts={texts} sheet={channel.sheet} disabled={isFixed} />
       <Pictures editor={editor} sheet={sheet} disabled={isFixed} />
-      <Notices sheet={sheet} blocks={blocks} zone={brand.zone} />
+      {!isFixed && <Missing blocks={blocks} />}
       {editor.problem && !['title', 'hashtags', 'link'].includes(editor.problem.field ?? '') && (
         <div className="notice is-wrong" role="alert">
           {editor.problem.message}
         </div>
       )}
-      <Deeds
-        editor={editor}
-        sheet={sheet}
-        channel={channel}
-        blocks={blocks}
-        onGone={() => {
-          onGone(sheet.id);
-          onClose();
-        }}
-        onRestored={changed}
-      />
+      <div className="sheet-foot">
+        <Deeds
+          editor={editor}
+          sheet={sheet}
+          channel={channel}
+          blocks={blocks}
+          onGone={() => {
+            onGone(sheet.id);
+            onClose();
+          }}
+          onRestored={changed}
+        />
+      </div>
     </section>
   );
 }
@@ -172,7 +175,8 @@ function StageBar({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }) {
   );
 }
 
-function Notices({ sheet, blocks, zone }: { sheet: PostSheet; blocks: readonly Block[]; zone: string }) {
+/** How its delivery stands, where a person should know. */
+function Notices({ sheet, zone }: { sheet: PostSheet; zone: string }) {
   const { delivery, stage } = sheet;
   return (
     <>
@@ -205,16 +209,21 @@ function Notices({ sheet, blocks, zone }: { sheet: PostSheet; blocks: readonly B
           {dayAndTime(delivery.nextTryAt, zone)}.
         </div>
       )}
-      {blocks.length > 0 && stage !== 'published' && stage !== 'setAside' && (
-        <div className="notice">
-          <b>{blocks.length === 1 ? 'One thing' : `${blocks.length} things`} before it may leave:</b>
-          <ul>
-            {blocks.map((block) => (
-              <li key={block.code + block.field}>{block.message}</li>
-            ))}
-          </ul>
-        </div>
-      )}
     </>
+  );
+}
+
+/** What stands between the post and its departure. */
+function Missing({ blocks }: { blocks: readonly Block[] }) {
+  if (blocks.length === 0) return null;
+  return (
+    <div className="notice">
+      <b>{blocks.length === 1 ? 'One thing' : `${blocks.length} things`} before it may leave:</b>
+      <ul>
+        {blocks.map((block) => (
+          <li key={block.code + block.field}>{block.message}</li>
+        ))}
+      </ul>
+    </div>
   );
 }
