@@ -7,6 +7,7 @@
 import { existsSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
+import { listBrands } from '@/data/brands';
 import { maybeFact } from '@/data/facts';
 import { takeFolder, type DataFolder } from '@/data/folder';
 import { existsDeedOfPerson } from '@/data/history';
@@ -28,7 +29,7 @@ async function prepare(folder: DataFolder): Promise<void> {
     await clear(folder);
     db = await openFolderDb(folder, clock);
   }
-  const isEmpty = (await db.rows('select 1 from brands limit 1')).length === 0;
+  const isEmpty = (await listBrands(db)).length === 0;
   if (isEmpty) {
     const networks = await openNetworkStore(networkFolder);
     await seedDemo(db, folder.media, networks, clock.now());

@@ -1,6 +1,8 @@
 import { CALENDAR, api, expect, test } from './support/test';
 import { startServer } from './support/server';
 
+test.use({ serverOf: 'delivery' });
+
 test.describe.configure({ timeout: 180_000 });
 
 interface Slip {

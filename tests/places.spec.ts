@@ -1,6 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
 import { CALENDAR, api, day, expect, sheet, test } from './support/test';
 
+test.use({ serverOf: 'places' });
+
 const PLACES = [
   CALENDAR,
   '/fennel-moor/ideas',
@@ -12,7 +14,7 @@ const PLACES = [
 
 for (const ground of ['light', 'dark'] as const)
   test(`axe finds nothing serious on any place, ${ground} ground`, async ({ page }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(300_000);
     await page.emulateMedia({ colorScheme: ground });
     const look = async (name: string) => {
       const axe = new AxeBuilder({ page });

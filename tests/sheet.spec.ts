@@ -1,5 +1,7 @@
 import { CALENDAR, api, day, expect, saved, sheet, test } from './support/test';
 
+test.use({ serverOf: 'sheet' });
+
 const TALK = '2026-12-03';
 
 /** Opens a post of the demo that is being made. */

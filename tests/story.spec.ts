@@ -1,6 +1,8 @@
 import type { Locator, Page } from '@playwright/test';
 import { CALENDAR, day, expect, saved, sheet, test } from './support/test';
 
+test.use({ serverOf: 'story' });
+
 const PICTURE = 'demo/pictures/saturn.jpg';
 const DATE = '2026-11-25';
 

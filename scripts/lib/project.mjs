@@ -7,6 +7,8 @@ import { fileURLToPath } from 'node:url';
 /** The project's folder. */
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '../..');
 process.chdir(ROOT);
+// Nothing here calls anywhere outside this machine.
+process.env.NEXT_TELEMETRY_DISABLED = '1';
 
 const [major, minor] = process.versions.node.split('.').map(Number);
 if (major < 20 || (major === 20 && minor < 9)) {

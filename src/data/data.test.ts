@@ -6,7 +6,14 @@ import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { databaseError, openDb, OuterDbInTransactionError, SQLSTATE, type Db } from './db';
 import { FolderInUseError, noteSetUp, takeFolder } from './folder';
-import { migrate, MigrationError, pendingMigrations, readMigrations } from './migrate';
+import {
+  checkReadable,
+  migrate,
+  MigrationError,
+  pendingMigrations,
+  readMigrations,
+  UnreadableDbError,
+} from './migrate';
 import { listSnapshots, restoreSnapshot, snapshotIsDue, SNAPSHOTS_KEPT, takeSnapshot } from './snapshots';
 import { openTestDb } from './testDb';
 
@@ -83,6 +90,21 @@ describe('migrations', () => {
     await expect(migrate(db, [broken])).rejects.toThrow();
     expect(await db.rows(`select 1 from pg_tables where tablename = 'half'`)).toEqual([]);
     expect(await pendingMigrations(db, [...known, broken])).toEqual([broken]);
+    await db.close();
+  });
+});
+
+describe('the check at the start', () => {
+  it('passes a sound database and names the table that cannot be read', async () => {
+    const db = await openTestDb();
+    await checkReadable(db);
+    const real = db.rows.bind(db);
+    const damaged = {
+      ...db,
+      rows: <Row>(sql: string) => (sql.includes('posts') ? Promise.reject(new Error('invalid page')) : real<Row>(sql)),
+    };
+    await expect(checkReadable(damaged)).rejects.toThrow(UnreadableDbError);
+    await expect(checkReadable(damaged)).rejects.toThrow(/table posts .* npm run restore/);
     await db.close();
   });
 });

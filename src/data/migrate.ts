@@ -52,6 +52,27 @@ export async function pendingMigrations(db: Db, migrations: Migration[]): Promis
   return migrations.slice(applied.length);
 }
 
+/** The database opens, but what lies in it cannot be read. */
+export class UnreadableDbError extends Error {
+  constructor(table: string, cause: unknown) {
+    super(
+      `The table ${table} of the database cannot be read. Put a snapshot in its place: “npm run restore” lists them.`,
+      { cause },
+    );
+  }
+}
+
+/** Reads a row of every table, so that a damaged database is known at the start and not in the middle of a day. */
+export async function checkReadable(db: Db): Promise<void> {
+  const tables = await db.rows<{ name: string }>(
+    `select quote_ident(tablename) as name from pg_tables where schemaname = 'public' order by tablename`,
+  );
+  for (const { name } of tables)
+    await db.rows(`select * from ${name} limit 1`).catch((error: unknown) => {
+      throw new UnreadableDbError(name, error);
+    });
+}
+
 /** Applies migrations, each with its row of history in one transaction. */
 export async function migrate(db: Db, pending: Migration[]): Promise<void> {
   for (const { number, name, sql, checksum } of pending) {

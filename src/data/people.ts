@@ -22,6 +22,13 @@ export function listPeopleOfBrand(db: Queryable, brandId: string): Promise<Perso
   );
 }
 
+/** Who works here, first of all: the person one is until one says otherwise. */
+export async function maybeFirstPerson(db: Queryable): Promise<Person | undefined> {
+  return (
+    await db.rows<Person>(`select ${COLUMNS} from people p where p.archived_at is null order by p.position limit 1`)
+  )[0];
+}
+
 /** Whether a person works for a brand. */
 export async function worksForBrand(db: Queryable, personId: string, brandId: string): Promise<boolean> {
   const found = await db.rows(

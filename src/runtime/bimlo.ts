@@ -6,7 +6,7 @@ import { msBetween } from '@/core/time/plan';
 import { openDb, type Db } from '@/data/db';
 import { endAllLeases, maybeNextDue } from '@/data/deliveries';
 import { noteSetUp, takeFolder, type DataFolder } from '@/data/folder';
-import { migrate, pendingMigrations, readMigrations } from '@/data/migrate';
+import { checkReadable, migrate, pendingMigrations, readMigrations } from '@/data/migrate';
 import { readPictureFile } from '@/data/pictureFiles';
 import { listSnapshots, snapshotIsDue, takeSnapshot } from '@/data/snapshots';
 import { networkClient } from '@/standins/network/client';
@@ -41,12 +41,13 @@ export function bimlo(): Promise<Bimlo> {
 /** The data folder meant: `BIMLO_DATA`, or one beside the program. */
 export const dataRoot = (): string => process.env.BIMLO_DATA ?? join(process.cwd(), '.bimlo-data');
 
-/** Opens the database of a folder that was taken, bringing its schema up to date (a snapshot is taken before). */
+/** Opens the database of a folder that was taken, checking that it can be read and bringing its schema up to date (a snapshot is taken before). */
 export async function openFolderDb(folder: DataFolder, clock: Clock): Promise<Db> {
   const migrations = await readMigrations();
   const db = await openDb(folder.db);
   const pending = await pendingMigrations(db, migrations);
   const isNew = pending.length === migrations.length;
+  if (!isNew) await checkReadable(db);
   if (pending.length > 0 && !isNew) await takeSnapshot(db, folder, clock.now(), '-before-migration');
   await migrate(db, pending);
   if (isNew) await noteSetUp(folder);

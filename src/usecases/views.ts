@@ -100,6 +100,7 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
     address: post.address,
     version: post.version,
     deleted: post.deletedAt !== null,
+    archived: post.archivedAt !== null,
     pictures: pictures.map(({ id: pictureId, sha256, mime, width, height, bytes, fileName, alt }) => ({
       id: pictureId,
       sha256,

@@ -1,11 +1,15 @@
 import { test as base, expect, type Page } from '@playwright/test';
 import { startServer, type TestServer } from './server';
 
-/** Tests with a Bimlo of their own: one a file, its pages at its own address. */
-export const test = base.extend<{ baseURL: string }, { server: TestServer }>({
+/**
+ * Tests with a Bimlo of their own. Each file names it (`test.use({ serverOf: 'story' })`), so that no file meets what
+ * another left behind.
+ */
+export const test = base.extend<{ baseURL: string }, { server: TestServer; serverOf: string }>({
+  serverOf: ['', { scope: 'worker', option: true }],
   server: [
-    // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures wanted from this pattern
-    async ({}, provide) => {
+    async ({ serverOf }, provide) => {
+      if (serverOf === '') throw new Error('Say whose server it is: test.use({ serverOf: … })');
       const server = await startServer();
       await provide(server);
       await server.end();

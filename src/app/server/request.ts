@@ -1,6 +1,7 @@
 import { cookies } from 'next/headers';
 import { ValidationError, type ObjectSchema, type AnyObject } from 'yup';
 import { refuse, type Refusal, type Result } from '@/core/refusal';
+import { maybeFirstPerson } from '@/data/people';
 import { bimlo, type Bimlo } from '@/runtime/bimlo';
 import type { Work } from '@/usecases/work';
 
@@ -15,11 +16,9 @@ const STATUS: Record<string, number> = { notFound: 404, notYours: 403, stale: 40
 /** Bimlo with the person who asks, as use cases want it. */
 export async function workOfRequest(): Promise<{ app: Bimlo; work: Work }> {
   const app = await bimlo();
-  const actorId = (await cookies()).get(PERSON_COOKIE)?.value ?? '';
-  return {
-    app,
-    work: { db: app.db, clock: app.clock, ids: app.ids, actorId: UUID.test(actorId) ? actorId : NOBODY },
-  };
+  const chosen = (await cookies()).get(PERSON_COOKIE)?.value ?? '';
+  const actorId = UUID.test(chosen) ? chosen : ((await maybeFirstPerson(app.db))?.id ?? NOBODY);
+  return { app, work: { db: app.db, clock: app.clock, ids: app.ids, actorId } };
 }
 
 const NOBODY = '00000000-0000-0000-0000-000000000000';

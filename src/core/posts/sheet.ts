@@ -34,6 +34,8 @@ export interface PostSheet extends Words {
   address: string;
   version: number;
   deleted: boolean;
+  /** Out of the calendar's sight, though published. */
+  archived: boolean;
   pictures: SheetPicture[];
   delivery: {
     mode: DeliveryMode;

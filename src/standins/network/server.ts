@@ -6,6 +6,8 @@ import type { NetworkStore } from './store';
 
 /** Bytes the networks take in one request. */
 const BODY_LIMIT = 40_000_000;
+/** Posts of a network that are listed at once, the newest. */
+const LISTED = 60;
 
 /** What the server of the made-up networks needs. */
 export interface NetworkServerOptions {
@@ -93,7 +95,7 @@ export function createNetworkServer(options: NetworkServerOptions): Server {
     if (path[0] === 'networks' && network && path[2] === 'posts') {
       if (request.method === 'POST') return publish(network, request, response);
       const key = url.searchParams.get('key');
-      if (key === null && !id) return answer(response, 200, store.list(network, 200));
+      if (key === null && !id) return answer(response, 200, store.list(network, LISTED));
       const post = id ? store.one(network, id) : store.find(network, key!);
       return post ? answer(response, 200, post) : answer(response, 404, {});
     }

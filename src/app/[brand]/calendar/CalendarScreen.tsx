@@ -36,6 +36,8 @@ const PlanDialog = dynamic(() => import('../PlanDialog').then((module) => module
 const NewPostDialog = dynamic(() => import('./NewPostDialog').then((module) => module.NewPostDialog), { ssr: false });
 const Sheet = dynamic(() => import('./sheet/Sheet').then((module) => module.Sheet));
 
+/** How often the calendar looks what others, and the worker, changed, in milliseconds. */
+const REFRESH_EVERY_MS = 30_000;
 /** Height of the row of weekday names, in pixels: what scrolls stops below it. */
 const HEAD_HEIGHT = 26;
 const NO_SLIPS: readonly Slip[] = [];
@@ -92,11 +94,19 @@ export function CalendarScreen({
       grid.current?.querySelector(`[data-post="${CSS.escape(openId)}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [openId]);
 
+  // What was moved and not saved, or is in the hand, must not be drawn over by the server's state.
+  const mayRefresh = moves.unsaved.size === 0 && lifted === null;
   useEffect(() => {
-    const look = () => document.visibilityState === 'visible' && router.refresh();
+    const look = () => {
+      if (mayRefresh && document.visibilityState === 'visible') router.refresh();
+    };
+    const timer = setInterval(look, REFRESH_EVERY_MS);
     document.addEventListener('visibilitychange', look);
-    return () => document.removeEventListener('visibilitychange', look);
-  }, [router]);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', look);
+    };
+  }, [router, mayRefresh]);
 
   const colors = useMemo(() => new Map(channels.map((channel) => [channel.id, channel.color])), [channels]);
   const dates = useMemo(() => weeks.flat().map((day) => day.date), [weeks]);

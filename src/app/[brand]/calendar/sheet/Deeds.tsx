@@ -86,12 +86,18 @@ export function Deeds({
             See it on {channel.sheet.name}
           </a>
         )}
-        <Word
-          busy={busy}
-          onDo={() => void reportUndoable('Archived. It is out of the calendar.', 'archive', {}, 'unarchive', true)}
-        >
-          archive
-        </Word>
+        {sheet.archived ? (
+          <Word busy={busy} onDo={() => void doIt('unarchive')}>
+            take out of the archive
+          </Word>
+        ) : (
+          <Word
+            busy={busy}
+            onDo={() => void reportUndoable('Archived. It is out of the calendar.', 'archive', {}, 'unarchive', true)}
+          >
+            archive
+          </Word>
+        )}
       </div>
     );
   if (stage === 'setAside')

@@ -1,0 +1,56 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { dropDraft, keepDraft, listDrafts } from './drafts';
+
+/** The browser's storage, as far as drafts use it. */
+class MemoryStorage {
+  private readonly kept = new Map<string, string>();
+  full = false;
+  get length() {
+    return this.kept.size;
+  }
+  key = (index: number) => [...this.kept.keys()][index] ?? null;
+  getItem = (key: string) => this.kept.get(key) ?? null;
+  setItem = (key: string, value: string) => {
+    if (this.full) throw new DOMException('full', 'QuotaExceededError');
+    this.kept.set(key, value);
+  };
+  removeItem = (key: string) => void this.kept.delete(key);
+}
+
+let storage: MemoryStorage;
+beforeEach(() => {
+  storage = new MemoryStorage();
+  vi.stubGlobal('localStorage', storage);
+});
+afterEach(() => vi.unstubAllGlobals());
+
+const draft = { postId: 'a', field: 'caption', text: 'new', base: 'old', version: 3 } as const;
+
+describe('drafts', () => {
+  it('are kept for each post and field, the last text winning', () => {
+    keepDraft({ ...draft, text: 'n' });
+    keepDraft(draft);
+    keepDraft({ ...draft, field: 'link' });
+    keepDraft({ ...draft, postId: 'b' });
+    expect(listDrafts('a')).toEqual([draft, { ...draft, field: 'link' }]);
+    expect(listDrafts()).toHaveLength(3);
+  });
+
+  it('go when their text is saved', () => {
+    keepDraft(draft);
+    dropDraft('a', 'caption');
+    dropDraft('a', 'caption');
+    expect(listDrafts()).toEqual([]);
+  });
+
+  it('leave what others keep in the storage alone', () => {
+    storage.setItem('other', 'not ours');
+    keepDraft(draft);
+    expect(listDrafts()).toEqual([draft]);
+  });
+
+  it('say when the browser keeps nothing', () => {
+    storage.full = true;
+    expect(keepDraft(draft)).toBe(false);
+  });
+});

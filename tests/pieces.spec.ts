@@ -1,0 +1,155 @@
+import { SHIPPED_RULE_SHEETS } from '../src/core/rulesheets/shipped';
+import { CALENDAR, api, day, expect, saved, sheet, test } from './support/test';
+
+test.use({ serverOf: 'pieces' });
+
+test('a piece is edited in place, planned, and leads to its posts and back', async ({ page }) => {
+  await page.goto('/fennel-moor/ideas');
+  await page.getByRole('link', { name: 'Names on the door' }).click();
+  await page.getByLabel('Note').fill('Four rooms, four names.');
+  await page.getByLabel('Link').fill('no link');
+  await page.getByLabel('Source text').click();
+  await expect(page.getByText('A link begins with http:// or https://')).toBeVisible();
+  await page.getByLabel('Link').fill('https://fennelmoor.example/names');
+  await page.getByLabel('Title').fill('Names on four doors');
+  await page.getByLabel('Note').click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Names on four doors');
+  await page.getByLabel('Tallclip').check();
+  await page.reload();
+  await expect(page.getByLabel('Note')).toHaveValue('Four rooms, four names.');
+  await expect(page.getByLabel('Link')).toHaveValue('https://fennelmoor.example/names');
+  await expect(page.getByLabel('Tallclip')).toBeChecked();
+
+  await page.getByRole('button', { name: 'Plan it…' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByLabel('Tallclip')).toBeChecked();
+  await dialog.getByLabel('Date').fill('2026-12-08');
+  await dialog.getByLabel(/^Time/).fill('1830');
+  await dialog.getByRole('button', { name: 'Plan 1 post for Tue 8 Dec 18:30' }).click();
+  const made = page.locator('[data-post]', { hasText: 'Names on four doors' });
+  await expect(made).toContainText('Tue 8 Dec 18:30');
+  await expect(page.getByLabel('Tallclip')).not.toBeChecked();
+  await made.getByRole('link').click();
+  await expect(sheet(page).getByRole('link', { name: 'Names on four doors' })).toBeVisible();
+  await sheet(page).getByRole('link', { name: 'Names on four doors' }).click();
+  await expect(page.getByLabel('Source text')).toBeVisible();
+});
+
+test('an idea with suggested channels is planned by one drop, and the plan undone', async ({ page }) => {
+  await page.goto(CALENDAR);
+  const idea = page.locator('[data-piece]', { hasText: 'Thermos, hat, red torch' });
+  await idea.getByRole('button', { name: /^Thermos/ }).hover();
+  await page.mouse.down();
+  await day(page, '2026-11-24').hover();
+  await day(page, '2026-11-24').hover();
+  await page.mouse.up();
+  const slips = day(page, '2026-11-24').locator('[data-post]', { hasText: 'Thermos' });
+  await expect(slips).toHaveCount(2);
+  await expect(idea).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(slips).toHaveCount(0);
+  await expect(idea).toBeVisible();
+});
+
+test('a post is made in place with n, published now, and stands on its network’s page', async ({ page }) => {
+  await page.goto(CALENDAR);
+  await page.keyboard.press('n');
+  await page.getByLabel('Working title').fill('Clear at last');
+  await page.keyboard.press('Enter');
+  await page.getByRole('dialog').getByLabel('Benchfeed').check();
+  await page.getByRole('button', { name: /^Plan 1 post for Mon 23 Nov/ }).click();
+  await expect(sheet(page).getByRole('button', { name: 'publish now' })).toBeDisabled();
+  await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('Clear since noon. The dome opens at eight.');
+  await saved(page);
+  await sheet(page).getByRole('button', { name: 'publish now' }).click();
+  await expect(sheet(page).getByText(/^Out since/)).toBeVisible();
+  const address = await sheet(page).getByRole('link', { name: 'See it on Benchfeed' }).getAttribute('href');
+  await page.goto(address!);
+  await expect(page.getByRole('article')).toContainText('Clear since noon.');
+});
+
+test('a post that is out already is told its address, and archived', async ({ page }) => {
+  await page.goto(`${CALENDAR}?date=2026-12-01`);
+  const slip = day(page, '2026-12-01').locator('[data-post]').first();
+  const id = (await slip.getAttribute('data-post'))!;
+  await slip.click();
+  await sheet(page).getByRole('button', { name: 'already out…' }).click();
+  await sheet(page).getByLabel('Where it is out').fill('https://benchfeed.example/p/1');
+  await sheet(page).getByRole('button', { name: 'It is out' }).click();
+  await expect(sheet(page).getByText(/^Out since/)).toBeVisible();
+  expect((await api<{ date: string; address: string }>(page, 'GET', `/api/posts/${id}`)).body).toMatchObject({
+    stage: 'published',
+    date: '2026-11-23',
+    address: 'https://benchfeed.example/p/1',
+  });
+  await sheet(page).getByRole('button', { name: 'archive' }).click();
+  await expect(page.locator(`[data-post="${id}"]`)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.goto(CALENDAR);
+  await expect(page.locator(`[data-post="${id}"]`)).toHaveCount(1);
+});
+
+test('a move while the server is gone stays marked and can be tried again', async ({ page, server }) => {
+  await page.goto(CALENDAR);
+  const slip = day(page, '2026-11-28').locator('[data-post]', { hasText: 'TC' });
+  const id = (await slip.getAttribute('data-post'))!;
+  await server.kill();
+  await slip.hover();
+  await page.mouse.down();
+  await day(page, '2026-11-24').hover();
+  await day(page, '2026-11-24').hover();
+  await page.mouse.up();
+  const moved = day(page, '2026-11-24').locator(`[data-post="${id}"]`);
+  await expect(moved).toHaveClass(/is-unsaved/);
+  await server.start();
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(moved).not.toHaveClass(/is-unsaved/);
+  expect((await api<{ date: string }>(page, 'GET', `/api/posts/${id}`)).body.date).toBe('2026-11-24');
+});
+
+test('format and owner are changed in place, and a day with its time', async ({ page }) => {
+  await page.goto(`${CALENDAR}?date=2026-12-09`);
+  await day(page, '2026-12-09').locator('[data-post]', { hasText: 'GR' }).click();
+  await sheet(page).getByLabel('Format').selectOption('carousel');
+  await expect(sheet(page).getByText('A carousel on Glassrow needs 2 pictures, this has none.')).toBeVisible();
+  await sheet(page).getByLabel('Owner').selectOption({ label: 'Jonah' });
+  await sheet(page).getByRole('button', { name: /^Date/ }).click();
+  await sheet(page).getByLabel('Date').fill('2026-11-20');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('2026-11-20 has passed.')).toBeVisible();
+  await sheet(page).getByRole('button', { name: /^Time/ }).click();
+  await sheet(page).getByLabel('Time').fill('tea time');
+  await page.keyboard.press('Enter');
+  await expect(sheet(page).getByLabel('Time')).toHaveAttribute('aria-invalid', 'true');
+  await sheet(page).getByLabel('Time').fill('9.05');
+  await page.keyboard.press('Enter');
+  await expect(sheet(page).getByRole('button', { name: 'Time: 09:05. Change' })).toBeVisible();
+  await page.reload();
+  await expect(sheet(page).getByLabel('Format')).toHaveValue('carousel');
+  await expect(sheet(page).getByLabel('Owner')).toHaveValue(/.+/);
+});
+
+test('each made-up network has its page, drawn alike', async ({ page }) => {
+  for (const { slug, name } of SHIPPED_RULE_SHEETS) {
+    await page.goto(`/standins/${slug}`);
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(name);
+    await expect(page.getByText('A made-up network')).toBeVisible();
+  }
+  expect((await page.goto('/standins/nowhere'))!.status()).toBe(404);
+});
+
+test('at 390 px an idea is caught, a post is opened, and a by-hand departure is in reach', async ({ page, server }) => {
+  await page.setViewportSize({ width: 390, height: 800 });
+  await page.goto('/fennel-moor/departures');
+  await page.getByRole('button', { name: /Catch an idea/ }).click();
+  await page.getByLabel('Title').fill('On the pier');
+  await page.getByRole('button', { name: 'Catch it' }).click();
+  await expect(page.getByText('Caught “On the pier”.')).toBeVisible();
+  await server.goTo('2026-11-23T12:05:00.000Z');
+  await page.reload();
+  const handOver = page.getByRole('region', { name: /^Hand-over/ });
+  await expect(handOver.getByRole('button', { name: 'Copy the caption' })).toBeInViewport();
+  await page.getByRole('link', { name: 'A minute of dome turning' }).click();
+  await expect(sheet(page).getByRole('textbox', { name: 'Caption' })).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});
