@@ -107,7 +107,9 @@ function DayTable({
     day === today ? `Today, ${spokenDate(day)}` : day === tomorrow ? `Tomorrow, ${spokenDate(day)}` : spokenDate(day);
   const nowRow = (
     <tr className="is-now">
-      <td colSpan={5}>{wall} now</td>
+      <td colSpan={3}>{wall} now</td>
+      <td />
+      <td className="only-wide" />
     </tr>
   );
   return (

@@ -168,7 +168,11 @@ export function PieceScreen({
             suggestedChannelIds: piece.suggestedChannelIds.filter((id) => channels.some((c) => c.id === id)),
           }}
           date={today}
-          onPlanned={() => router.refresh()}
+          onPlanned={(made) => {
+            const planned = made.map((slip) => slip.channelId);
+            setPiece({ ...piece, suggestedChannelIds: piece.suggestedChannelIds.filter((id) => !planned.includes(id)) });
+            router.refresh();
+          }}
           onClose={() => setPlanning(false)}
         />
       )}
