@@ -170,7 +170,10 @@ export function PieceScreen({
           date={today}
           onPlanned={(made) => {
             const planned = made.map((slip) => slip.channelId);
-            setPiece({ ...piece, suggestedChannelIds: piece.suggestedChannelIds.filter((id) => !planned.includes(id)) });
+            setPiece({
+              ...piece,
+              suggestedChannelIds: piece.suggestedChannelIds.filter((id) => !planned.includes(id)),
+            });
             router.refresh();
           }}
           onClose={() => setPlanning(false)}
