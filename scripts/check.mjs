@@ -13,6 +13,6 @@ step('packages', ensureInstalled);
 step('browser', ensureChromium);
 step('lint', () => run('npm', ['run', '--silent', 'lint']));
 step('types', () => run('npm', ['run', '--silent', 'types']));
-step('unit tests', () => run(tool('vitest'), ['run', '--reporter=dot']));
+step('unit tests', () => run(tool('vitest'), ['run', '--reporter=default']));
 step('build', ensureBuilt);
 step('browser tests', () => run(tool('playwright'), ['test']));

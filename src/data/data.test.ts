@@ -104,7 +104,7 @@ describe('the check at the start', () => {
       rows: <Row>(sql: string) => (sql.includes('posts') ? Promise.reject(new Error('invalid page')) : real<Row>(sql)),
     };
     await expect(checkReadable(damaged)).rejects.toThrow(UnreadableDbError);
-    await expect(checkReadable(damaged)).rejects.toThrow(/table posts .* npm run restore/);
+    await expect(checkReadable(damaged)).rejects.toThrow(/table posts .*npm run restore/);
     await db.close();
   });
 });
