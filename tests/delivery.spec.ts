@@ -1,4 +1,4 @@
-import { CALENDAR, api, expect, test } from './support/test';
+import { CALENDAR, api, expect, openCalendar, test } from './support/test';
 import { startServer } from './support/server';
 
 test.use({ serverOf: 'delivery' });
@@ -17,7 +17,7 @@ async function scheduleMany(
   date: string,
   time: string,
 ): Promise<string[]> {
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   return page.evaluate(
     async ({ count, date, time }) => {
       const call = async (method: string, path: string, body?: object) => {
@@ -69,7 +69,7 @@ test('killed three times in the middle of fifty deliveries, all fifty leave and 
     await fetch(`${server.url}${CALENDAR}`);
   }
   await expect.poll(async () => (await server.counts()).accepted.pithline! - before, { timeout: 60_000 }).toBe(50);
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   await expect.poll(() => stagesOf(page, ids), { timeout: 30_000 }).toEqual(ids.map(() => 'published'));
   expect((await server.counts()).accepted.pithline! - before).toBe(50);
   await server.faults({ slowMs: 0 });

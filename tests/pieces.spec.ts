@@ -1,5 +1,5 @@
 import { SHIPPED_RULE_SHEETS } from '../src/core/rulesheets/shipped';
-import { CALENDAR, api, day, expect, saved, sheet, test } from './support/test';
+import { api, day, expect, openCalendar, saved, sheet, test } from './support/test';
 
 test.use({ serverOf: 'pieces' });
 
@@ -36,7 +36,7 @@ test('a piece is edited in place, planned, and leads to its posts and back', asy
 });
 
 test('an idea with suggested channels is planned by one drop, and the plan undone', async ({ page }) => {
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   const idea = page.locator('[data-piece]', { hasText: 'Thermos, hat, red torch' });
   await idea.getByRole('button', { name: /^Thermos/ }).hover();
   await page.mouse.down();
@@ -52,7 +52,7 @@ test('an idea with suggested channels is planned by one drop, and the plan undon
 });
 
 test('a post is made in place with n, published now, and stands on its networkâ€™s page', async ({ page }) => {
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   await page.keyboard.press('n');
   await page.getByLabel('Working title').fill('Clear at last');
   await page.keyboard.press('Enter');
@@ -69,7 +69,7 @@ test('a post is made in place with n, published now, and stands on its networkâ€
 });
 
 test('a post that is out already is told its address, and archived', async ({ page }) => {
-  await page.goto(`${CALENDAR}?date=2026-12-01`);
+  await openCalendar(page, `?date=2026-12-01`);
   const slip = day(page, '2026-12-01').locator('[data-post]').first();
   const id = (await slip.getAttribute('data-post'))!;
   await slip.click();
@@ -85,12 +85,12 @@ test('a post that is out already is told its address, and archived', async ({ pa
   await sheet(page).getByRole('button', { name: 'archive' }).click();
   await expect(page.locator(`[data-post="${id}"]`)).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   await expect(page.locator(`[data-post="${id}"]`)).toHaveCount(1);
 });
 
 test('a move while the server is gone stays marked and can be tried again', async ({ page, server }) => {
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   const slip = day(page, '2026-11-28').locator('[data-post]', { hasText: 'TC' });
   const id = (await slip.getAttribute('data-post'))!;
   await server.kill();
@@ -108,7 +108,7 @@ test('a move while the server is gone stays marked and can be tried again', asyn
 });
 
 test('format and owner are changed in place, and a day with its time', async ({ page }) => {
-  await page.goto(`${CALENDAR}?date=2026-12-09`);
+  await openCalendar(page, `?date=2026-12-09`);
   await day(page, '2026-12-09').locator('[data-post]', { hasText: 'GR' }).click();
   await sheet(page).getByLabel('Format').selectOption('carousel');
   await expect(sheet(page).getByText('A carousel on Glassrow needs 2 pictures, this has none.')).toBeVisible();

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { CALENDAR, api, day, expect, sheet, test } from './support/test';
+import { CALENDAR, api, day, expect, openCalendar, sheet, takenOver, test } from './support/test';
 
 test.use({ serverOf: 'places' });
 
@@ -32,7 +32,7 @@ for (const ground of ['light', 'dark'] as const)
     await page.getByRole('table').getByRole('link').first().click();
     await expect(page.getByRole('heading', { name: 'Posts of it' })).toBeVisible();
     await look('piece');
-    await page.goto(CALENDAR);
+    await openCalendar(page);
     await day(page, '2026-11-25').locator('[data-post]').first().click();
     await expect(sheet(page).getByRole('list', { name: 'Stage' })).toBeVisible();
     await look('sheet');
@@ -66,7 +66,7 @@ test('an idea is edited, set aside, brought back, deleted and restored', async (
 });
 
 test('brand and person are switched, and what is made belongs to that person', async ({ page }) => {
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   await page.getByRole('button', { name: /You are Ines/ }).click();
   await page.getByRole('button', { name: /^Bex/ }).click();
   await expect(page.getByRole('button', { name: /You are Bex/ })).toBeVisible();
@@ -82,7 +82,7 @@ test('brand and person are switched, and what is made belongs to that person', a
 });
 
 test('bad input is refused with the field and the mend, and nothing is written', async ({ page, request, server }) => {
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   const id = (await day(page, '2026-11-27').locator('[data-post]').first().getAttribute('data-post'))!;
   const { body: before } = await api<{ version: number; pieceId: string; date: string }>(
     page,
@@ -140,7 +140,7 @@ test('bad input is refused with the field and the mend, and nothing is written',
 });
 
 test('a repeated local time means the first one', async ({ page }) => {
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   const id = (await day(page, '2026-11-28')
     .locator('[data-post]', { hasText: 'TC' })
     .first()
@@ -155,11 +155,12 @@ test('a repeated local time means the first one', async ({ page }) => {
 });
 
 test('month, period keys and today keep their place in the address', async ({ page }) => {
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   await page.keyboard.press(']');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('December 2026');
   await expect(page).toHaveURL(/date=2026-12-01/);
   await page.reload();
+  await takenOver(page);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('December 2026');
   await page.keyboard.press('[');
   await page.keyboard.press('[');

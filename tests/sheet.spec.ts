@@ -1,4 +1,4 @@
-import { CALENDAR, api, day, expect, saved, sheet, test } from './support/test';
+import { api, day, expect, openCalendar, saved, sheet, test } from './support/test';
 
 test.use({ serverOf: 'sheet' });
 
@@ -6,7 +6,7 @@ const TALK = '2026-12-03';
 
 /** Opens a post of the demo that is being made. */
 async function openDraft(page: import('@playwright/test').Page) {
-  await page.goto(`${CALENDAR}?date=${TALK}`);
+  await openCalendar(page, `?date=${TALK}`);
   await day(page, TALK).locator('[data-post]', { hasText: 'PL' }).first().click();
   await expect(sheet(page).getByRole('textbox', { name: 'Caption' })).toBeVisible();
   return new URL(page.url()).searchParams.get('post')!;
@@ -76,7 +76,7 @@ test('of two windows editing one caption, the later is refused and shows both te
 });
 
 test('a post is set aside with a reason, deleted, and each is undone', async ({ page }) => {
-  await page.goto(`${CALENDAR}?date=${TALK}`);
+  await openCalendar(page, `?date=${TALK}`);
   const slip = day(page, TALK).locator('[data-post]', { hasText: 'HL' });
   await slip.click();
   await sheet(page).getByRole('button', { name: 'set aside…' }).click();
@@ -93,7 +93,7 @@ test('a post is set aside with a reason, deleted, and each is undone', async ({ 
 });
 
 test('dragging a scheduled post to the tray unschedules it, says so, and is undone', async ({ page }) => {
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   const cell = day(page, '2026-11-27');
   const slip = cell.locator('[data-post]', { hasText: 'PL' });
   const id = (await slip.getAttribute('data-post'))!;
@@ -110,7 +110,7 @@ test('dragging a scheduled post to the tray unschedules it, says so, and is undo
 });
 
 test('a drop onto a past day is refused while dragging, with the reason', async ({ page }) => {
-  await page.goto(CALENDAR);
+  await openCalendar(page);
   const slip = day(page, '2026-11-27').locator('[data-post]').first();
   await slip.hover();
   await page.mouse.down();

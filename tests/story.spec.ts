@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { CALENDAR, day, expect, saved, sheet, test } from './support/test';
+import { day, expect, openCalendar, saved, sheet, takenOver, test } from './support/test';
 
 test.use({ serverOf: 'story' });
 
@@ -30,6 +30,7 @@ async function setTime(page: Page, time: string) {
 test.describe.serial('from an idea to three published posts', () => {
   test('by mouse', async ({ page, server }) => {
     await page.goto('/');
+    await takenOver(page);
     await expect(page).toHaveURL(/fennel-moor\/calendar/);
     await expect(page.getByRole('heading', { name: 'November 2026' })).toBeVisible();
     await expect(day(page, '2026-11-23').locator('[data-post]')).toHaveCount(6);
@@ -107,7 +108,7 @@ test.describe.serial('from an idea to three published posts', () => {
 
   test('by keyboard alone', async ({ page, server }) => {
     await server.goTo('2026-11-25T12:00:00.000Z');
-    await page.goto(CALENDAR);
+    await openCalendar(page);
     await page.keyboard.press('i');
     await expect(page.getByLabel('Title')).toBeFocused();
     await page.keyboard.type('Keyboard moon');

@@ -24,6 +24,15 @@ export { expect };
 /** The calendar of the first brand. */
 export const CALENDAR = '/fennel-moor/calendar';
 
+/** Opens the calendar and waits until the browser has taken it over: before that, keys and drags go nowhere. */
+export async function openCalendar(page: Page, query = ''): Promise<void> {
+  await page.goto(`${CALENDAR}${query}`);
+  await takenOver(page);
+}
+
+/** Waits until the calendar on screen answers to keys and drags: its spoken announcements exist only then. */
+export const takenOver = (page: Page) => expect(page.locator('[id^="DndLiveRegion"]')).toBeAttached();
+
 /** The cell of a day. */
 export const day = (page: Page, date: string) => page.locator(`td[data-date="${date}"]`);
 
