@@ -1,10 +1,9 @@
 import { join } from 'node:path';
-import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { listPostLines, listPostsBetween } from '@/data/posts';
 import { noteSetUp, takeFolder } from '@/data/folder';
 import { openFolderDb } from '@/runtime/bimlo';
 import { fill, POSTS_OF_MONTH } from './data';
-import { compare, figureLine, ratioLine, type Line } from './figures';
+import { compare, ratioLine, type Line } from './figures';
 
 /** Reading a month of 700 posts out of 100,000, against reading the same rows by primary key. Leaves the folder filled. */
 export async function benchQueries(root: string): Promise<Line[]> {
@@ -17,10 +16,6 @@ export async function benchQueries(root: string): Promise<Line[]> {
   if (ids.length !== POSTS_OF_MONTH) throw new Error(`the month holds ${ids.length} posts`);
   const lines = await compare(month, () => listPostLines(db, ids));
   const bare = await compare(month, () => db.rows('select * from posts where id = any($1::uuid[])', [ids]));
-  const delay = monitorEventLoopDelay({ resolution: 2 });
-  delay.enable();
-  for (let n = 0; n < 100; n++) await month();
-  delay.disable();
   await db.close();
   await folder.release();
   return [
@@ -31,6 +26,5 @@ export async function benchQueries(root: string): Promise<Line[]> {
       2,
     ),
     ratioLine('… to the bare post rows by key', bare.workMs, bare.floorMs, 2),
-    figureLine('event-loop delay while months are read one after the other, p99', delay.percentile(99) / 1e6, 50, 'ms'),
   ];
 }

@@ -37,6 +37,15 @@ export function countText(text: string, rule: CountRule): number {
   return count;
 }
 
+/**
+ * Whether a text fits without counting it: no text counts more than its UTF-16 units, all taken as wide, and its links.
+ * False does not mean that it is over. Hundreds of posts are looked at for one calendar page, and most are far below.
+ */
+export function surelyFits(text: string, rule: CountRule & { limit: number }): boolean {
+  const links = rule.linkLength === null ? 0 : (text.match(/:\/\/|www\./gi)?.length ?? 0) * rule.linkLength;
+  return text.length * rule.wideWeight + links <= rule.limit;
+}
+
 /** Counts a text and finds its fold and the place where it runs over `limit`. */
 export function measureText(text: string, rule: CountRule & { limit: number; fold: Fold | null }): Measure {
   const lineFold = rule.fold?.lines == null ? null : endOfLine(text, rule.fold.lines);

@@ -1,4 +1,5 @@
-import { allHashtags, fitTexts, type Words } from '../captions/compose';
+import { allHashtags, composeField, type Words } from '../captions/compose';
+import { countText, surelyFits } from '../captions/count';
 import { FORMAT_LABELS, formatRule, type Format, type RuleSheet } from '../rulesheets/types';
 
 /** Something the network would refuse. Nobody can override it. */
@@ -43,18 +44,20 @@ export function blocksOf(post: PostContent, sheet: RuleSheet): Block[] {
 
 function textBlocks(post: PostContent, sheet: RuleSheet): Block[] {
   const blocks: Block[] = [];
-  for (const fit of fitTexts(post, sheet)) {
-    const { name, label, limit, required } = fit.rule;
+  for (const rule of sheet.fields) {
+    const { name, label, limit, required } = rule;
+    const text = composeField(post, rule, sheet.hashtagLimit);
+    const count = surelyFits(text, rule) ? 0 : countText(text, rule);
     const typed = name === 'headline' ? post.headline : post.caption;
     const called = label.toLowerCase();
     if (required && typed.trim() === '')
       blocks.push({ code: 'noText', field: name, short: `no ${called}`, message: `${sheet.name} needs a ${called}.` });
-    if (fit.left < 0)
+    if (count > limit)
       blocks.push({
         code: 'tooLong',
         field: name,
         short: `${called} too long`,
-        message: `${label}: ${sheet.name} takes ${number.format(limit)}, this has ${number.format(fit.count)}.`,
+        message: `${label}: ${sheet.name} takes ${number.format(limit)}, this has ${number.format(count)}.`,
       });
   }
   const tags = allHashtags(post).length;
