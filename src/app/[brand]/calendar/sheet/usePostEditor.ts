@@ -67,6 +67,7 @@ export function usePostEditor(
   const truth = useRef({ sheet: initial, texts: initial as Texts | null, conflicts: [] as readonly Conflict[] });
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const saving = useRef<Promise<void> | null>(null);
+  const changing = useRef<Promise<unknown>>(Promise.resolve());
   const changed = useRef(onChanged);
   useEffect(() => {
     changed.current = onChanged;
@@ -173,7 +174,7 @@ export function usePostEditor(
     [save, type],
   );
 
-  const change = useCallback(
+  const changeNow = useCallback(
     async <T>(
       method: 'POST' | 'PATCH' | 'DELETE',
       path: string,
@@ -191,6 +192,20 @@ export function usePostEditor(
       return answer;
     },
     [save, takeIn],
+  );
+
+  // One after the other: each is based on the version the one before left behind.
+  const change = useCallback(
+    <T>(
+      method: 'POST' | 'PATCH' | 'DELETE',
+      path: string,
+      body: object | File | ((version: number) => object),
+    ): Promise<Answer<T>> => {
+      const mine = changing.current.then(() => changeNow<T>(method, path, body));
+      changing.current = mine;
+      return mine;
+    },
+    [changeNow],
   );
 
   const load = useCallback(async () => {
