@@ -1,6 +1,7 @@
+import { addDays } from '@/core/time/days';
 import { randomUUID } from 'node:crypto';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
-import { addDays, type LocalDate } from '@/core/time/plan';
+import { type LocalDate } from '@/core/time/plan';
 import { insertBrand } from '@/data/brands';
 import { insertChannel, insertRuleSheets } from '@/data/channels';
 import type { Db } from '@/data/db';

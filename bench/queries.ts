@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import { NO_FILTER } from '@/core/calendar/filter';
 import { listPostLines, listPostsBetween } from '@/data/posts';
 import { noteSetUp, takeFolder } from '@/data/folder';
 import { openFolderDb } from '@/runtime/bimlo';
@@ -11,7 +12,8 @@ export async function benchQueries(root: string): Promise<Line[]> {
   const db = await openFolderDb(folder, { now: () => '2026-11-23T12:00:00.000Z' });
   const { brandId } = await fill(db);
   await noteSetUp(folder);
-  const month = () => listPostsBetween(db, brandId, '2026-10-26', '2026-12-06');
+  const scope = { brandIds: [brandId], filter: NO_FILTER, today: '2026-11-23' };
+  const month = () => listPostsBetween(db, scope, '2026-10-26', '2026-12-06');
   const ids = (await month()).map((post) => post.id);
   if (ids.length !== POSTS_OF_MONTH) throw new Error(`the month holds ${ids.length} posts`);
   const lines = await compare(month, () => listPostLines(db, ids));

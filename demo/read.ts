@@ -24,6 +24,22 @@ export interface PostRow {
   picture: string;
   alt: string;
   owner: string;
+  pillar: string;
+  campaign: string;
+}
+
+/** A row of `rhythm.csv`. */
+export interface RhythmRow {
+  channel: string;
+  kind: 'weekly' | 'monthlyWeekday';
+  weekday: string;
+  every: string;
+  nth: string;
+  time: string;
+  format: string;
+  theme: string;
+  pillar: string;
+  from_week: string;
 }
 
 /** A piece with a source text. */
@@ -39,7 +55,19 @@ export interface PieceFile {
 export interface Scenario {
   brands: { slug: string; name: string; zone: string; week_start: string }[];
   people: { slug: string; name: string; role: 'manager' | 'maker' | 'reviewer'; brands: string }[];
-  channels: { brand: string; call_sign: string; name: string; network: string; account: string; color: string }[];
+  channels: {
+    brand: string;
+    call_sign: string;
+    name: string;
+    network: string;
+    account: string;
+    color: string;
+    aim_days: string;
+  }[];
+  pillars: { brand: string; name: string; color: string }[];
+  campaigns: { brand: string; name: string; color: string; from_week: string; to_week: string }[];
+  daysOff: { brand: string; name: string; from_week: string; from_weekday: string; days: string }[];
+  rhythm(brand: string): RhythmRow[];
   posts(brand: string): PostRow[];
   ideas(brand: string): {
     title: string;
@@ -60,6 +88,10 @@ export function readScenario(): Scenario {
     brands: rows('brands.csv'),
     people: rows('people.csv'),
     channels: rows('channels.csv'),
+    pillars: rows('pillars.csv'),
+    campaigns: rows('campaigns.csv'),
+    daysOff: rows('days-off.csv'),
+    rhythm: (brand) => rows(`${brand}/rhythm.csv`),
     posts: (brand) => rows(`${brand}/posts.csv`),
     ideas: (brand) => rows(`${brand}/ideas.csv`),
     pieces: (brand) =>

@@ -1,8 +1,8 @@
+import { addDays } from '@/core/time/days';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { addDays } from '@/core/time/plan';
 import { listBrands, type Brand } from '@/data/brands';
 import { listChannels } from '@/data/channels';
 import type { Db } from '@/data/db';
@@ -12,7 +12,9 @@ import { existsDeedOfPerson } from '@/data/history';
 import { openTestDb } from '@/data/testDb';
 import { openNetworkStore, type NetworkStore } from '@/standins/network/store';
 import { whyRefused } from '@/standins/network/rules';
-import { loadDepartures, loadMonth, loadSheet, loadTray } from '@/usecases/views';
+import { NO_FILTER } from '@/core/calendar/filter';
+import { loadCalendar, loadHorizons } from '@/usecases/calendar';
+import { loadDepartures, loadSheet } from '@/usecases/views';
 import { readScenario } from './read';
 import { demoDay, seedDemo } from './seed';
 
@@ -38,8 +40,9 @@ afterAll(async () => {
   await rm(folder, { recursive: true });
 });
 
+const scopeOf = (brand: Brand) => ({ brandIds: [brand.id], filter: NO_FILTER, today: TODAY });
 const posts = (brand: Brand, from = -210, to = 40) =>
-  listPostsBetween(db, brand.id, addDays(TODAY, from), addDays(TODAY, to));
+  listPostsBetween(db, scopeOf(brand), addDays(TODAY, from), addDays(TODAY, to));
 
 describe('the demo', () => {
   it('has two brands with eight and five channels', async () => {
@@ -58,9 +61,9 @@ describe('the demo', () => {
   it('has posts in every stage but set aside, ideas, and undated posts', async () => {
     const stages = new Set((await posts(moor)).map((post) => post.stage));
     expect([...stages].sort()).toEqual(['drafting', 'making', 'published', 'ready', 'scheduled', 'signOff']);
-    expect((await listIdeas(db, moor.id, 50)).length).toBeGreaterThan(8);
-    expect((await listIdeas(db, moor.id, 50, true)).length).toBe(1);
-    expect((await listUndatedPosts(db, moor.id, 50)).length).toBeGreaterThan(1);
+    expect((await listIdeas(db, [moor.id], 50)).length).toBeGreaterThan(8);
+    expect((await listIdeas(db, [moor.id], 50, true)).length).toBe(1);
+    expect((await listUndatedPosts(db, scopeOf(moor), 50)).length).toBeGreaterThan(1);
   });
 
   it('leaves nothing planned before now unpublished, but a failure and a hand-over of today', async () => {
@@ -105,9 +108,12 @@ describe('the demo', () => {
 describe('the views of the demo', () => {
   it('show the month with a slip for each post of the weeks shown', async () => {
     const channels = await listChannels(db, moor.id);
-    const { weeks, slips } = await loadMonth(db, moor, channels, '2026-11-01');
+    const ask = { arrangement: 'month', date: '2026-11-01', weeks: 1, filter: NO_FILTER } as const;
+    const { weeks, slips } = await loadCalendar(db, [moor], channels, ask, NOW);
     const [first, last] = [weeks[0]![0]!.date, weeks.at(-1)![6]!.date];
-    expect(slips.length).toBe((await listPostsBetween(db, moor.id, first, last)).length);
+    expect(slips.filter((slip) => slip.date !== null).length).toBe(
+      (await listPostsBetween(db, scopeOf(moor), first, last)).length,
+    );
     expect(slips.every((slip) => slip.callSign.length === 2)).toBe(true);
     const photo = slips.find((slip) => slip.format === 'photo' && slip.stage === 'published')!;
     expect(photo.thumb).toMatch(/^[0-9a-f]{64}$/);
@@ -138,8 +144,19 @@ describe('the views of the demo', () => {
   });
 
   it('put ideas and undated posts into the tray', async () => {
-    const tray = await loadTray(db, ferry, await listChannels(db, ferry.id));
-    expect(tray.ideas.map(({ title }) => title)).toContain('What fits on deck');
-    expect(tray.undated.every((slip) => slip.date === null)).toBe(true);
+    const ask = { arrangement: 'stages', date: TODAY, weeks: 1, filter: NO_FILTER } as const;
+    const { ideas, slips } = await loadCalendar(db, [ferry], await listChannels(db, ferry.id), ask, NOW);
+    expect(ideas.map(({ title }) => title)).toContain('What fits on deck');
+    expect(slips.some((slip) => slip.stage === 'drafting')).toBe(true);
+  });
+
+  it('have openings that are not filled, and horizons that differ', async () => {
+    const channels = await listChannels(db, moor.id);
+    const { horizons, openings } = await loadHorizons(db, moor, channels, NOW);
+    expect(openings.length).toBeGreaterThan(100);
+    expect(horizons.every((horizon) => horizon.planned.kind !== 'noRhythm')).toBe(true);
+    const lengths = new Set(horizons.map(({ planned }) => (planned.kind === 'noRhythm' ? null : planned.days)));
+    expect(lengths.size).toBeGreaterThan(3);
+    expect(Math.min(...[...lengths].map(Number))).toBeLessThan(7);
   });
 });

@@ -1,11 +1,11 @@
+import { addDays, startOfWeek } from '@/core/time/days';
 import { randomUUID } from 'node:crypto';
 import type { Parcel, ParcelPicture } from '@/core/delivery/network';
 import { makeParcel } from '@/core/delivery/parcel';
 import { blocksOf } from '@/core/posts/readiness';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import type { Stage } from '@/core/stages/stages';
-import { startOfWeek } from '@/core/calendar/month';
-import { addDays, addMs, dueInstant, localOf, type Instant, type LocalDate } from '@/core/time/plan';
+import { addMs, dueInstant, localOf, type Instant, type LocalDate } from '@/core/time/plan';
 import { insertBrand } from '@/data/brands';
 import { insertChannel, insertRuleSheets, listChannels, type Channel } from '@/data/channels';
 import type { Db, Queryable } from '@/data/db';
@@ -16,6 +16,9 @@ import { insertPerson } from '@/data/people';
 import { takePicture, type PictureFile } from '@/data/pictureFiles';
 import { insertPiece, replaceSuggestions, updatePieceSetAside } from '@/data/pieces';
 import { insertPosts } from '@/data/posts';
+import { replaceDaysOff, replaceRhythm } from '@/data/rhythms';
+import { saveCampaign, savePillar } from '@/data/themes';
+import type { Format } from '@/core/rulesheets/types';
 import { standinAddress } from '@/standins/network/client';
 import { idOf, type NetworkStore } from '@/standins/network/store';
 import { readScenario, type PostRow, type Scenario } from './read';
@@ -62,6 +65,7 @@ export async function seedDemo(db: Db, mediaFolder: string, networks: NetworkSto
         color: row.color,
         account: row.account,
         ruleSheetSlug: row.network,
+        aimDays: Number(row.aim_days),
         position,
       });
     for (const brand of scenario.brands)
@@ -88,6 +92,8 @@ async function seedBrand(
   const today = localOf(now, brand.zone).date;
   const monday = startOfWeek(today, Number(brand.week_start));
   const rows = scenario.posts(brand.slug);
+  const themes = await seedThemes(tx, scenario, brand, monday);
+  await seedRhythm(tx, scenario, brand, channels, themes.pillars, monday);
   const pieceIds = await seedPieces(tx, scenario, brand, rows, people, now, monday);
   await seedIdeas(tx, scenario, brand, channels, people, now);
   const made = rows.map((row, index) =>
@@ -95,6 +101,8 @@ async function seedBrand(
       brand,
       channel: channels.get(row.channel)!,
       pieceId: pieceIds.get(row.piece)!,
+      pillarId: themes.pillars.get(row.pillar) ?? null,
+      campaignId: themes.campaigns.get(row.campaign) ?? null,
       ownerId: people.get(row.owner)!,
       date: dateOf(row, monday, today),
       picture: row.picture === '' ? null : pictures.get(row.picture)!,
@@ -156,6 +164,60 @@ async function seedPieces(
   return ids;
 }
 
+/** Pillars and campaigns of a brand: ids by name. */
+async function seedThemes(tx: Queryable, scenario: Scenario, brand: { id: string; slug: string }, monday: LocalDate) {
+  const pillars = new Map<string, string>();
+  const campaigns = new Map<string, string>();
+  for (const { name, color } of scenario.pillars.filter((row) => row.brand === brand.slug)) {
+    pillars.set(name, randomUUID());
+    await savePillar(tx, { id: pillars.get(name)!, brandId: brand.id, name, color });
+  }
+  for (const row of scenario.campaigns.filter(({ brand: slug }) => slug === brand.slug)) {
+    const { name, color } = row;
+    campaigns.set(name, randomUUID());
+    const from = addDays(monday, Number(row.from_week) * 7);
+    const to = addDays(monday, Number(row.to_week) * 7 + 6);
+    await saveCampaign(tx, { id: campaigns.get(name)!, brandId: brand.id, name, color, from, to });
+  }
+  const daysOff = scenario.daysOff
+    .filter((row) => row.brand === brand.slug)
+    .map(({ name, from_week, from_weekday, days }) => {
+      const from = addDays(monday, Number(from_week) * 7 + Number(from_weekday) - 1);
+      return { name, from, to: addDays(from, Number(days) - 1) };
+    });
+  await replaceDaysOff(tx, brand.id, daysOff);
+  return { pillars, campaigns };
+}
+
+async function seedRhythm(
+  tx: Queryable,
+  scenario: Scenario,
+  brand: { id: string; slug: string },
+  channels: ReadonlyMap<string, Channel>,
+  pillars: ReadonlyMap<string, string>,
+  monday: LocalDate,
+): Promise<void> {
+  const rows = scenario.rhythm(brand.slug);
+  for (const [callSign, channel] of channels) {
+    const entries = rows
+      .filter((row) => row.channel === callSign)
+      .map((row) => ({
+        id: randomUUID(),
+        recurrence:
+          row.kind === 'weekly'
+            ? { kind: row.kind, weekday: Number(row.weekday), every: Number(row.every) }
+            : { kind: row.kind, weekday: Number(row.weekday), nth: Number(row.nth) as 1 },
+        time: row.time,
+        format: (row.format || null) as Format | null,
+        theme: row.theme,
+        pillarId: pillars.get(row.pillar) ?? null,
+        from: row.from_week === '' ? null : addDays(monday, Number(row.from_week) * 7),
+        to: null,
+      }));
+    await replaceRhythm(tx, { id: channel.id, brandId: brand.id }, entries);
+  }
+}
+
 async function seedIdeas(
   tx: Queryable,
   scenario: Scenario,
@@ -197,6 +259,8 @@ interface Making {
   brand: { id: string; zone: string };
   channel: Channel;
   pieceId: string;
+  pillarId: string | null;
+  campaignId: string | null;
   ownerId: string;
   date: LocalDate | null;
   picture: PictureFile | null;
@@ -254,6 +318,8 @@ function makePost(row: PostRow, making: Making) {
       id,
       brandId: brand.id,
       pieceId: making.pieceId,
+      pillarId: making.pillarId,
+      campaignId: making.campaignId,
       channelId: channel.id,
       title: row.title,
       headline,

@@ -11,17 +11,32 @@ export interface Channel {
   /** `#2E7D50` */
   color: string;
   account: string;
+  /** How many days ahead it should be filled. */
+  aimDays: number;
   sheet: RuleSheet;
 }
 
-const SELECT = `select c.id, c.brand_id as "brandId", c.name, c.call_sign as "callSign", c.color, c.account, r.rules as sheet
+const SELECT = `select c.id, c.brand_id as "brandId", c.name, c.call_sign as "callSign", c.color, c.account,
+    c.aim_days as "aimDays", r.rules as sheet
   from channels c join rule_sheets r on r.id = c.rule_sheet_id`;
 
 /** The channels of a brand that are not archived, in their order. */
 export function listChannels(db: Queryable, brandId: string): Promise<Channel[]> {
-  return db.rows<Channel>(`${SELECT} where c.brand_id = $1 and c.archived_at is null order by c.position, c.name`, [
-    brandId,
-  ]);
+  return listChannelsOf(db, [brandId]);
+}
+
+/** The channels of these brands that are not archived, brand by brand in their order. */
+export function listChannelsOf(db: Queryable, brandIds: readonly string[]): Promise<Channel[]> {
+  return db.rows<Channel>(
+    `${SELECT} where c.brand_id = any($1::uuid[]) and c.archived_at is null
+     order by array_position($1::uuid[], c.brand_id), c.position, c.name`,
+    [brandIds],
+  );
+}
+
+/** The channels with these ids, archived or not, in no order. */
+export function listChannelsById(db: Queryable, ids: readonly string[]): Promise<Channel[]> {
+  return db.rows<Channel>(`${SELECT} where c.id = any($1::uuid[])`, [ids]);
 }
 
 /** The channel with that id, archived or not. @throws when there is none. */
@@ -51,11 +66,11 @@ export async function insertRuleSheets(
 /** Adds a channel on the network with that rule sheet. */
 export async function insertChannel(
   tx: Queryable,
-  channel: Omit<Channel, 'sheet'> & { ruleSheetSlug: string; position: number },
+  channel: Omit<Channel, 'sheet' | 'aimDays'> & { ruleSheetSlug: string; position: number; aimDays?: number },
 ): Promise<void> {
   await tx.run(
-    `insert into channels (id, brand_id, rule_sheet_id, name, call_sign, color, account, position)
-     select $1, $2, r.id, $4, $5, $6, $7, $8 from rule_sheets r where r.slug = $3`,
+    `insert into channels (id, brand_id, rule_sheet_id, name, call_sign, color, account, position, aim_days)
+     select $1, $2, r.id, $4, $5, $6, $7, $8, $9 from rule_sheets r where r.slug = $3`,
     [
       channel.id,
       channel.brandId,
@@ -65,6 +80,7 @@ export async function insertChannel(
       channel.color,
       channel.account,
       channel.position,
+      channel.aimDays ?? 14,
     ],
   );
 }

@@ -63,3 +63,13 @@ export async function maybeMimeOf(
     )
   )[0];
 }
+
+/** Gives a post the same pictures as another, with their alt texts. The files are shared. */
+export async function copyPictures(tx: Queryable, fromPostId: string, toPostId: string, at: Instant): Promise<void> {
+  await tx.run(
+    `insert into media (id, brand_id, post_id, position, sha256, mime, width, height, bytes, file_name, alt, added_at)
+     select gen_random_uuid(), brand_id, $2, position, sha256, mime, width, height, bytes, file_name, alt, $3
+     from media where post_id = $1`,
+    [fromPostId, toPostId, at],
+  );
+}

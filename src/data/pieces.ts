@@ -48,14 +48,27 @@ export async function maybePiece(db: Queryable, id: string): Promise<Piece | und
   return (await db.rows<Piece>(`${SELECT} where p.id = $1`, [id]))[0];
 }
 
-/** The newest ideas of a brand, at most `limit`; those set aside instead when asked for. */
-export function listIdeas(db: Queryable, brandId: string, limit: number, setAside = false): Promise<Piece[]> {
+/** The newest ideas of these brands, at most `limit`; those set aside instead when asked for. */
+export function listIdeas(
+  db: Queryable,
+  brandIds: readonly string[],
+  limit: number,
+  setAside = false,
+): Promise<Piece[]> {
   return db.rows<Piece>(
-    `${SELECT} where p.brand_id = $1 and p.deleted_at is null
+    `${SELECT} where p.brand_id = any($1::uuid[]) and p.deleted_at is null
        and ${setAside ? 'p.set_aside_at is not null' : `p.set_aside_at is null and ${IS_IDEA}`}
      order by p.created_at desc, p.id limit $2`,
-    [brandId, limit],
+    [brandIds, limit],
   );
+}
+
+/** The titles of pieces by id. */
+export async function listPieceTitles(db: Queryable, ids: readonly string[]): Promise<Record<string, string>> {
+  const rows = await db.rows<{ id: string; title: string }>('select id, title from pieces where id = any($1::uuid[])', [
+    [...new Set(ids)],
+  ]);
+  return Object.fromEntries(rows.map(({ id, title }) => [id, title]));
 }
 
 /** The newest pieces of a brand that have posts or source text, at most `limit`. */

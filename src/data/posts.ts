@@ -1,4 +1,6 @@
 import type { Words } from '@/core/captions/compose';
+import { NEAR_DAYS, searchWords, type CalendarFilter } from '@/core/calendar/filter';
+import { addDays } from '@/core/time/days';
 import type { Format } from '@/core/rulesheets/types';
 import type { Stage } from '@/core/stages/stages';
 import type { DeliveryMode, DeliveryState } from '@/core/delivery/delivery';
@@ -22,6 +24,11 @@ export interface Post extends Words {
   stageBefore: Stage | null;
   setAsideReason: string;
   ownerId: string;
+  pillarId: string | null;
+  campaignId: string | null;
+  seriesId: string | null;
+  /** Its number in the series; null without one. */
+  seriesNumber: number | null;
   publishedAt: Instant | null;
   address: string;
   archivedAt: Instant | null;
@@ -32,6 +39,7 @@ export interface Post extends Words {
 /** What the calendar, the tray and departures need of a post: no deed is done from this alone. */
 export interface PostLine extends Words {
   id: string;
+  brandId: string;
   pieceId: string;
   channelId: string;
   format: Format;
@@ -40,6 +48,9 @@ export interface PostLine extends Words {
   time: LocalTime | null;
   stage: Stage;
   ownerId: string;
+  pillarId: string | null;
+  campaignId: string | null;
+  seriesNumber: number | null;
   address: string;
   version: number;
   publishedAt: Instant | null;
@@ -63,21 +74,27 @@ export interface PostLine extends Words {
 const COLUMNS = `p.id, p.brand_id as "brandId", p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title,
   p.headline, p.caption, p.hashtags, p.link, p.plan_date as date, p.plan_time as time, p.stage,
   p.stage_before as "stageBefore", p.set_aside_reason as "setAsideReason", p.owner_id as "ownerId",
+  p.pillar_id as "pillarId", p.campaign_id as "campaignId", p.series_id as "seriesId", p.series_number as "seriesNumber",
   p.published_at as "publishedAt", p.address, p.archived_at as "archivedAt", p.deleted_at as "deletedAt", p.version`;
 
 const UTC_TEXT = `'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'`;
 
-const LINE_COLUMNS = `p.id, p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title, p.headline, p.caption,
+const LINE_COLUMNS = `p.id, p.brand_id as "brandId", p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title, p.headline, p.caption,
   p.hashtags, p.link, p.plan_date as date, to_char(p.plan_time, 'HH24:MI') as time, p.stage, p.owner_id as "ownerId",
-  p.address, p.version, to_char(p.published_at at time zone 'UTC', ${UTC_TEXT}) as "publishedAt",
+  p.pillar_id as "pillarId", p.campaign_id as "campaignId", p.series_number as "seriesNumber", p.address, p.version, to_char(p.published_at at time zone 'UTC', ${UTC_TEXT}) as "publishedAt",
   coalesce(m.pictures, '[]') as pictures, d.delivery`;
+
+/** Only what the lines need: the column of search words is longer than all the rest. */
+const WANTED = `p.id, p.brand_id, p.piece_id, p.channel_id, p.format, p.title, p.headline, p.caption, p.hashtags, p.link,
+  p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.series_number, p.address, p.version,
+  p.published_at, p.created_at`;
 
 /**
  * Pictures and delivery are fetched for all posts of the span at once and joined, not post by post. The lines come as one
  * JSON value: parsing 700 rows of 19 columns each from the wire takes longer than the query itself.
  */
-const lineQuery = (where: string, order: string) => `
-  with wanted as materialized (select p.* from posts p where ${where})
+const lineQuery = (where: string, order: string, limit = '') => `
+  with wanted as materialized (select ${WANTED} from posts p where ${where} ${limit})
   select coalesce(json_agg(line), '[]') as lines from (
   select ${LINE_COLUMNS} from wanted p
   left join (
@@ -100,31 +117,159 @@ async function lines(
   where: string,
   order: string,
   parameters: Parameters<Queryable['rows']>[1],
+  limit = '',
 ): Promise<PostLine[]> {
-  return (await db.rows<{ lines: PostLine[] }>(lineQuery(where, order), parameters))[0]!.lines;
+  return (await db.rows<{ lines: PostLine[] }>(lineQuery(where, order, limit), parameters))[0]!.lines;
 }
 
 const SHOWN = `p.deleted_at is null and p.archived_at is null and p.stage <> 'setAside'`;
 
-/** The posts of a brand planned from one day to another, both included, by day and time. */
-export function listPostsBetween(db: Queryable, brandId: string, from: LocalDate, to: LocalDate): Promise<PostLine[]> {
+/** A condition with the values it speaks of. */
+interface Condition {
+  where: string;
+  parameters: NonNullable<Parameters<Queryable['rows']>[1]>[number][];
+}
+
+/** A filter as a condition on `posts p`; its parameters are numbered from `$first`. `today` decides what is near. */
+function filterCondition(filter: CalendarFilter, today: LocalDate, first: number): Condition {
+  const parts: string[] = [];
+  const parameters: Condition['parameters'] = [];
+  const add = (sql: (place: string) => string, value: Condition['parameters'][number]) => {
+    parameters.push(value);
+    parts.push(sql(`$${first + parameters.length - 1}`));
+  };
+  const among = (column: string, values: readonly string[], type: 'uuid' | 'text') => {
+    if (values.length > 0) add((place) => `p.${column} = any(${place}::${type}[])`, values);
+  };
+  among('channel_id', filter.channels, 'uuid');
+  among('format', filter.formats, 'text');
+  among('stage', filter.stages, 'text');
+  among('pillar_id', filter.pillars, 'uuid');
+  among('campaign_id', filter.campaigns, 'uuid');
+  among('owner_id', filter.owners, 'uuid');
+  const words = searchWords(filter.words);
+  if (words.length > 0) {
+    const query = words.map((word, index) => (index === words.length - 1 ? `${word}:*` : word)).join(' & ');
+    add((place) => `p.search @@ to_tsquery('simple', ${place})`, query);
+  }
+  for (const lack of filter.lacks) {
+    if (lack === 'picture') parts.push('not exists (select 1 from media m where m.post_id = p.id)');
+    if (lack === 'caption') parts.push(`p.caption !~ '\\S'`);
+    if (lack === 'readyNear') {
+      parts.push(`p.stage in ('drafting', 'making', 'signOff')`);
+      add((place) => `p.plan_date >= ${place}::date`, today);
+      add((place) => `p.plan_date < ${place}::date`, addDays(today, NEAR_DAYS));
+    }
+  }
+  return { where: parts.map((part) => ` and ${part}`).join(''), parameters };
+}
+
+/** Set aside posts show only where they are asked for. */
+const shownWith = (filter: CalendarFilter) =>
+  filter.stages.includes('setAside') ? 'p.deleted_at is null and p.archived_at is null' : SHOWN;
+
+/** What a query of the calendar asks for. */
+export interface CalendarScope {
+  brandIds: readonly string[];
+  filter: CalendarFilter;
+  today: LocalDate;
+}
+
+/** The posts planned from one day to another, both included, by day and time, at most `limit` (none by default). */
+export function listPostsBetween(
+  db: Queryable,
+  scope: CalendarScope,
+  from: LocalDate,
+  to: LocalDate,
+  limit?: number,
+): Promise<PostLine[]> {
+  const { where, parameters } = filterCondition(scope.filter, scope.today, 4);
+  const order = 'p.plan_date, p.plan_time nulls last, p.id';
   return lines(
     db,
-    `p.brand_id = $1 and p.plan_date between $2 and $3 and ${SHOWN}`,
-    'p.plan_date, p.plan_time nulls last, p.id',
-    [brandId, from, to],
+    `p.brand_id = any($1::uuid[]) and p.plan_date between $2 and $3 and ${shownWith(scope.filter)}${where}`,
+    order,
+    [scope.brandIds, from, to, ...parameters],
+    limit === undefined ? '' : `order by ${order} limit ${limit}`,
   );
 }
 
-/** The newest posts of a brand without a date, at most `limit`. */
-export function listUndatedPosts(db: Queryable, brandId: string, limit: number): Promise<PostLine[]> {
+/** The newest posts without a date, at most `limit`. */
+export function listUndatedPosts(db: Queryable, scope: CalendarScope, limit: number): Promise<PostLine[]> {
+  const { where, parameters } = filterCondition(scope.filter, scope.today, 2);
   return lines(
     db,
-    `p.id in (select q.id from posts q where q.brand_id = $1 and q.plan_date is null and q.deleted_at is null
-        and q.archived_at is null and q.stage <> 'setAside' order by q.created_at desc limit $2)`,
+    `p.brand_id = any($1::uuid[]) and p.plan_date is null and ${shownWith(scope.filter)}${where}`,
     'p.created_at desc, p.id',
-    [brandId, limit],
+    [scope.brandIds, ...parameters],
+    `order by p.created_at desc, p.id limit ${limit}`,
   );
+}
+
+/** The posts at a stage from a day on, by day and time, those without a date last; at most `limit`. */
+export function listPostsAtStage(
+  db: Queryable,
+  scope: CalendarScope,
+  stage: Stage,
+  from: LocalDate | null,
+  limit: number,
+): Promise<PostLine[]> {
+  const { where, parameters } = filterCondition(scope.filter, scope.today, 4);
+  const order = 'p.plan_date nulls last, p.plan_time nulls last, p.id';
+  return lines(
+    db,
+    `p.brand_id = any($1::uuid[]) and p.stage = $2 and ($3::date is null or p.plan_date >= $3::date)
+      and p.deleted_at is null and p.archived_at is null${where}`,
+    order,
+    [scope.brandIds, stage, from, ...parameters],
+    `order by ${order} limit ${limit}`,
+  );
+}
+
+/** How many posts stand at a stage from a day on, counted to `most` at most. */
+export async function countPostsAtStage(
+  db: Queryable,
+  scope: CalendarScope,
+  stage: Stage,
+  from: LocalDate | null,
+  most: number,
+): Promise<number> {
+  const { where, parameters } = filterCondition(scope.filter, scope.today, 4);
+  const [row] = await db.rows<{ count: number }>(
+    `select count(*)::int as count from (select 1 from posts p
+       where p.brand_id = any($1::uuid[]) and p.stage = $2 and ($3::date is null or p.plan_date >= $3::date)
+         and p.deleted_at is null and p.archived_at is null${where} limit ${most}) counted`,
+    [scope.brandIds, stage, from, ...parameters],
+  );
+  return row!.count;
+}
+
+/** A post as far as openings and horizons ask about it. */
+export interface PlannedPost {
+  id: string;
+  channelId: string;
+  format: Format;
+  date: LocalDate;
+  time: LocalTime | null;
+  stage: Stage;
+  hasWords: boolean;
+}
+
+/** What is planned from one day to another, both included, for whole brands: what openings and horizons are paired with. */
+export async function listPlannedPosts(
+  db: Queryable,
+  brandIds: readonly string[],
+  from: LocalDate,
+  to: LocalDate,
+): Promise<PlannedPost[]> {
+  const [row] = await db.rows<{ posts: PlannedPost[] }>(
+    `select coalesce(json_agg(x), '[]') as posts from (
+       select p.id, p.channel_id as "channelId", p.format, p.plan_date as date, to_char(p.plan_time, 'HH24:MI') as time,
+         p.stage, (p.caption ~ '\\S' or p.headline ~ '\\S') as "hasWords"
+       from posts p where p.brand_id = any($1::uuid[]) and p.plan_date between $2 and $3 and ${SHOWN}) x`,
+    [brandIds, from, to],
+  );
+  return row!.posts;
 }
 
 /** Scheduled posts of a brand that were planned for a day before the one given and have not left. */
@@ -137,9 +282,13 @@ export function listOverduePosts(db: Queryable, brandId: string, before: LocalDa
   );
 }
 
-/** The posts with these ids, as lines, in no order. */
-export function listPostLines(db: Queryable, ids: readonly string[]): Promise<PostLine[]> {
-  return lines(db, 'p.id = any($1::uuid[])', 'p.id', [ids]);
+/** The posts with these ids, as lines, in no order; on demand only those the calendar shows. */
+export function listPostLines(
+  db: Queryable,
+  ids: readonly string[],
+  options: { shown?: boolean } = {},
+): Promise<PostLine[]> {
+  return lines(db, `p.id = any($1::uuid[])${options.shown ? ` and ${SHOWN}` : ''}`, 'p.id', [ids]);
 }
 
 /** The posts of a piece that are not deleted, set aside ones included, by date. */
@@ -157,6 +306,15 @@ export async function maybePost(db: Queryable, id: string): Promise<Post | undef
 /** The post with that id, held against other writers until the transaction ends. */
 export async function maybePostForUpdate(tx: Queryable, id: string): Promise<Post | undefined> {
   return (await tx.rows<Post>(`select ${COLUMNS} from posts p where p.id = $1 for update`, [id]))[0];
+}
+
+/** The versions of posts by id. */
+export async function listVersions(db: Queryable, ids: readonly string[]): Promise<Map<string, number>> {
+  const rows = await db.rows<{ id: string; version: number }>(
+    'select id, version from posts where id = any($1::uuid[])',
+    [ids],
+  );
+  return new Map(rows.map(({ id, version }) => [id, version]));
 }
 
 /** Adds posts. */
@@ -177,16 +335,20 @@ export async function insertPosts(
       | 'ownerId'
       | 'publishedAt'
       | 'address'
-    > & { createdAt: Instant })[],
+    > &
+    Partial<Pick<Post, 'pillarId' | 'campaignId' | 'seriesId' | 'seriesNumber'>> & { createdAt: Instant })[],
 ): Promise<void> {
   await tx.run(
     `insert into posts (id, brand_id, piece_id, channel_id, format, title, headline, caption, hashtags, link, plan_date,
-       plan_time, stage, owner_id, created_by, published_at, address, created_at)
+       plan_time, stage, owner_id, created_by, published_at, address, created_at, pillar_id, campaign_id, series_id,
+       series_number)
      select x.id, x."brandId", x."pieceId", x."channelId", x.format, x.title, x.headline, x.caption, x.hashtags, x.link,
-       x.date, x.time, x.stage, x."ownerId", x."ownerId", x."publishedAt", x.address, x."createdAt"
+       x.date, x.time, x.stage, x."ownerId", x."ownerId", x."publishedAt", x.address, x."createdAt", x."pillarId", x."campaignId",
+       x."seriesId", x."seriesNumber"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, "channelId" uuid, format text,
        title text, headline text, caption text, hashtags text, link text, date date, time time, stage text,
-       "ownerId" uuid, "publishedAt" timestamptz, address text, "createdAt" timestamptz)`,
+       "ownerId" uuid, "publishedAt" timestamptz, address text, "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid,
+       "seriesId" uuid, "seriesNumber" int)`,
     [JSON.stringify(posts)],
   );
 }
@@ -211,6 +373,9 @@ export type PostChange = Partial<
     | 'address'
     | 'archivedAt'
     | 'deletedAt'
+    | 'channelId'
+    | 'pillarId'
+    | 'campaignId'
   >
 >;
 
@@ -231,6 +396,9 @@ const COLUMN_OF: Record<keyof PostChange, string> = {
   address: 'address',
   archivedAt: 'archived_at',
   deletedAt: 'deleted_at',
+  channelId: 'channel_id',
+  pillarId: 'pillar_id',
+  campaignId: 'campaign_id',
 };
 
 /**

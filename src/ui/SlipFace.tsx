@@ -1,20 +1,51 @@
 import type { Slip } from '@/core/calendar/slip';
+import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { CallSign } from './CallSign';
 import { Notches } from './Notches';
 
+/** The facts a slip shows where nobody chose. */
+const USUAL: ReadonlySet<string> = new Set(['time', 'title', 'stage', 'picture', 'missing']);
+
 /** What a slip shows: call sign, time, notches, working title, what is missing, and a thumbnail. */
-export function SlipFace({ slip, color }: { slip: Slip; color: string }) {
+export function SlipFace({
+  slip,
+  color,
+  density = 'slip',
+  withSign = true,
+  day,
+  shows = USUAL,
+  more = [],
+}: {
+  slip: Slip;
+  /** Of the bar under the call sign. */
+  color: string;
+  /** A line has time and notches only. */
+  density?: 'line' | 'slip';
+  withSign?: boolean;
+  /** Its day in words, where its place does not tell. */
+  day?: string;
+  shows?: ReadonlySet<string>;
+  /** Further facts in a soft line; `format` stands for the format's name. */
+  more?: readonly string[];
+}) {
   const failed = slip.delivery?.state === 'failed';
   const held = slip.delivery?.state === 'held';
+  const isLine = density === 'line';
+  const facts = more.filter(Boolean).map((fact) => (fact === 'format' ? FORMAT_LABELS[slip.format] : fact));
   return (
     <>
       <span className="slip-line">
-        <CallSign sign={slip.callSign} color={color} />
-        {slip.date && <span className="slip-time">{slip.time ?? 'no time'}</span>}
-        <Notches stage={slip.stage} failed={failed} />
+        {withSign && <CallSign sign={slip.callSign} color={color} />}
+        {day && <span className="slip-time">{day}</span>}
+        {slip.date && shows.has('time') && <span className="slip-time">{slip.time ?? 'no time'}</span>}
+        {shows.has('stage') && <Notches stage={slip.stage} failed={failed} />}
       </span>
-      <span className="slip-title">{slip.title}</span>
-      {slip.thumb && (
+      {isLine ? (
+        <span className="visually-hidden">{slip.title}</span>
+      ) : (
+        shows.has('title') && <span className="slip-title">{slip.title}</span>
+      )}
+      {!isLine && slip.thumb && shows.has('picture') && (
         // A plain img: the file is a ready-made thumbnail of a few kilobytes.
         <img
           className="slip-thumb"
@@ -25,19 +56,28 @@ export function SlipFace({ slip, color }: { slip: Slip; color: string }) {
         />
       )}
       {(failed || held) && <span className="slip-missing is-wrong">{failed ? 'failed' : 'held'}</span>}
-      {slip.missing && !failed && !held && <span className="slip-missing">{slip.missing}</span>}
+      {!isLine && shows.has('missing') && slip.missing && !failed && !held && (
+        <span className="slip-missing">{slip.missing}</span>
+      )}
+      {!isLine && facts.length > 0 && <span className="slip-facts">{facts.join(' · ')}</span>}
     </>
   );
 }
 
 /** The class names of a slip's ground. */
-export function slipClass(slip: Slip, more: { open?: boolean; lifted?: boolean; unsaved?: boolean } = {}): string {
+export function slipClass(
+  slip: Slip,
+  more: { open?: boolean; unsaved?: boolean; picked?: boolean; extra?: boolean; line?: boolean; band?: boolean } = {},
+): string {
   return [
     'slip',
     slip.missing ? 'is-lacking' : '',
     more.open ? 'is-open' : '',
-    more.lifted ? 'is-lifted' : '',
     more.unsaved ? 'is-unsaved' : '',
+    more.picked ? 'is-picked' : '',
+    more.extra ? 'is-extra' : '',
+    more.line ? 'is-line' : '',
+    more.band ? 'has-band' : '',
   ]
     .filter(Boolean)
     .join(' ');

@@ -8,6 +8,8 @@ const formats = {
   short: new Intl.DateTimeFormat(LOCALE, { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' }),
   spoken: new Intl.DateTimeFormat(LOCALE, { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' }),
   month: new Intl.DateTimeFormat(LOCALE, { month: 'long', year: 'numeric', timeZone: 'UTC' }),
+  dayMonth: new Intl.DateTimeFormat(LOCALE, { day: 'numeric', month: 'short', timeZone: 'UTC' }),
+  dayMonthLong: new Intl.DateTimeFormat(LOCALE, { day: 'numeric', month: 'long', timeZone: 'UTC' }),
   weekday: new Intl.DateTimeFormat(LOCALE, { weekday: 'short', timeZone: 'UTC' }),
 };
 
@@ -15,6 +17,15 @@ const formats = {
 export const shortDate = (date: LocalDate): string => formats.short.format(noon(date)).replace(',', '');
 /** `Thursday 26 November` */
 export const spokenDate = (date: LocalDate): string => formats.spoken.format(noon(date)).replace(',', '');
+/** `26 Nov` */
+export const dayMonth = (date: LocalDate): string => formats.dayMonth.format(noon(date));
+/** `23 – 29 November`, or over the end of a month `30 November – 6 December`. */
+export function spanName(from: LocalDate, to: LocalDate): string {
+  const end = formats.dayMonthLong.format(noon(to));
+  return from.slice(0, 7) === to.slice(0, 7)
+    ? `${Number(from.slice(8))} – ${end}`
+    : `${formats.dayMonthLong.format(noon(from))} – ${end}`;
+}
 /** `November 2026` */
 export const monthName = (date: LocalDate): string => formats.month.format(noon(date));
 /** `Thu` */

@@ -6,11 +6,13 @@ import type { Instant, LocalDate, Zone } from '@/core/time/plan';
 
 /** What every screen of a brand knows. */
 export interface Shell {
-  brand: { id: string; slug: string; name: string; zone: Zone };
+  brand: { id: string; slug: string; name: string; zone: Zone; weekStart: number };
   brands: { slug: string; name: string }[];
   people: { id: string; slug: string; name: string; role: string }[];
-  me: { id: string; slug: string; name: string };
-  channels: { id: string; name: string; callSign: string; color: string; sheet: RuleSheet }[];
+  me: { id: string; slug: string; name: string; role: string };
+  channels: { id: string; brandId: string; name: string; callSign: string; color: string; sheet: RuleSheet }[];
+  pillars: { id: string; name: string; color: string }[];
+  campaigns: { id: string; name: string; color: string }[];
   /** The server's now when the page was drawn, and that day in the brand's zone. */
   now: Instant;
   today: LocalDate;

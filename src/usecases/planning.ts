@@ -1,3 +1,6 @@
+import { formatOn } from '@/core/calendar/drop';
+import { hasWords } from '@/core/captions/compose';
+import type { Format } from '@/core/rulesheets/types';
 import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { mayPlanFor, maySchedule } from '@/core/stages/moves';
 import { blocksOf } from '@/core/posts/readiness';
@@ -7,8 +10,14 @@ import { retimeDelivery, withdrawDelivery } from '@/data/deliveries';
 import { deleteSuggestions } from '@/data/pieces';
 import { insertPosts } from '@/data/posts';
 import { channelsOfBrand, ownPiece } from './pieces';
-import { changePost, takePostAt } from './posts';
-import { doing, must, refused, type Work } from './work';
+import { changePost, takePostAt, type OpenPost } from './posts';
+import { doing, must, refused, type Doing, type Work } from './work';
+
+/** What an opening asks of the post that is made for it. */
+export interface Asked {
+  format?: Format | null;
+  pillarId?: string | null;
+}
 
 /** A day and, if wanted, a time; both null for undated. */
 export interface Plan {
@@ -17,7 +26,7 @@ export interface Plan {
 }
 
 /**
- * Plans a piece: makes one post for each channel chosen, in the channel's first format, drafting, owned by whoever plans.
+ * Plans a piece: makes one post for each channel chosen, in the format asked for or the channel's first, drafting, owned by whoever plans.
  * A suggestion that has its post now is done with.
  *
  * @returns the new posts' ids in the order of the channels
@@ -27,6 +36,7 @@ export function planPiece(
   pieceId: string,
   channelIds: readonly string[],
   plan: Plan,
+  asked: Asked = {},
 ): Promise<Result<string[]>> {
   return doing(work, async (act) => {
     const piece = await ownPiece(act, pieceId);
@@ -44,7 +54,8 @@ export function planPiece(
       brandId: piece.brandId,
       pieceId,
       channelId: channel.id,
-      format: channel.sheet.formats[0]!.format,
+      format: formatOn(channel.sheet, asked.format ?? null),
+      pillarId: asked.pillarId ?? null,
       title: piece.title,
       headline: '',
       caption: '',
@@ -84,29 +95,40 @@ export function movePost(
   to: { date: LocalDate | null; time?: LocalTime | null },
 ): Promise<Result<MoveOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, id, version);
-    const { post, brand, facts, delivery } = open;
-    const plan: Plan = { date: to.date, time: to.date === null ? null : to.time === undefined ? post.time : to.time };
-    must(mayPlanFor(facts, plan, localOf(act.now, brand.zone).date, brand.zone));
-    const scheduled = post.stage === 'scheduled' && delivery !== undefined;
-    if (!scheduled) {
-      await changePost(act, open, plan, 'moved', plan);
-      return { unscheduled: false, retimed: false };
-    }
-    if (plan.date === null || plan.time === null) {
-      if (!(await withdrawDelivery(act.tx, delivery.id))) refused(LEAVING_NOW);
-      await changePost(act, open, { ...plan, stage: 'ready' }, 'unscheduled', plan);
-      return { unscheduled: true, retimed: false };
-    }
-    const copyBlocks = blocksOf(
-      { ...delivery.parcel.words, format: delivery.parcel.format, pictures: delivery.parcel.pictures },
-      open.channel.sheet,
-    );
-    const due = must(maySchedule({ ...facts, ...plan, blocks: copyBlocks }));
-    if (!(await retimeDelivery(act.tx, delivery.id, due))) refused(LEAVING_NOW);
-    await changePost(act, open, plan, 're-timed', plan);
-    return { unscheduled: false, retimed: true };
+    const { unscheduled, retimed } = await placeOpenPost(act, await takePostAt(act, id, version), to);
+    return { unscheduled, retimed };
   });
+}
+
+/** Moves a post that was taken, as `movePost` does. A format that is given is taken while nothing is written yet. */
+export async function placeOpenPost(
+  act: Doing,
+  open: OpenPost,
+  to: { date: LocalDate | null; time?: LocalTime | null; format?: Format },
+): Promise<MoveOutcome & { plan: Plan }> {
+  const { post, brand, channel, facts, delivery } = open;
+  const plan: Plan = { date: to.date, time: to.date === null ? null : to.time === undefined ? post.time : to.time };
+  must(mayPlanFor(facts, plan, localOf(act.now, brand.zone).date, brand.zone));
+  const scheduled = post.stage === 'scheduled' && delivery !== undefined;
+  if (!scheduled) {
+    const isBlank = !hasWords(post) && open.pictures.length === 0;
+    const format = to.format && isBlank ? { format: formatOn(channel.sheet, to.format) } : {};
+    await changePost(act, open, { ...plan, ...format }, 'moved', plan);
+    return { unscheduled: false, retimed: false, plan };
+  }
+  if (plan.date === null || plan.time === null) {
+    if (!(await withdrawDelivery(act.tx, delivery.id))) refused(LEAVING_NOW);
+    await changePost(act, open, { ...plan, stage: 'ready' }, 'unscheduled', plan);
+    return { unscheduled: true, retimed: false, plan };
+  }
+  const copyBlocks = blocksOf(
+    { ...delivery.parcel.words, format: delivery.parcel.format, pictures: delivery.parcel.pictures },
+    channel.sheet,
+  );
+  const due = must(maySchedule({ ...facts, ...plan, blocks: copyBlocks }));
+  if (!(await retimeDelivery(act.tx, delivery.id, due))) refused(LEAVING_NOW);
+  await changePost(act, open, plan, 're-timed', plan);
+  return { unscheduled: false, retimed: true, plan };
 }
 
 const LEAVING_NOW = {

@@ -76,7 +76,8 @@ export function tryAgain(work: Work, postId: string): Promise<Result<true>> {
   });
 }
 
-async function copyIntoDelivery(act: Doing, open: OpenPost, dueAt: Instant): Promise<void> {
+/** Copies a taken post's words, pictures and link into a delivery due at that instant; the one it had is withdrawn. */
+export async function copyIntoDelivery(act: Doing, open: OpenPost, dueAt: Instant): Promise<void> {
   const { post, channel, pictures, delivery } = open;
   if (delivery && !(await withdrawDelivery(act.tx, delivery.id)))
     refused({ code: 'leaving', message: 'This post is leaving right now. Wait until the network has answered.' });

@@ -84,7 +84,7 @@ export function archivePost(work: Work, id: string, version: number, archived: b
 }
 
 /** Withdraws the delivery of a scheduled post. @returns whether there was one */
-async function unschedule(act: Doing, { post, delivery }: OpenPost): Promise<boolean> {
+export async function unschedule(act: Doing, { post, delivery }: OpenPost): Promise<boolean> {
   if (post.stage !== 'scheduled' || !delivery) return false;
   if (!(await withdrawDelivery(act.tx, delivery.id)))
     refused({ code: 'leaving', message: 'This post is leaving right now. Wait until the network has answered.' });

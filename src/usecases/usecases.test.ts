@@ -1,3 +1,4 @@
+import { NO_FILTER } from '@/core/calendar/filter';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { listIdeas, maybePiece } from '@/data/pieces';
 import { maybeDeliveryOfPost } from '@/data/deliveries';
@@ -6,8 +7,9 @@ import { attachPicture, describePicture, removePicture } from './pictures';
 import { movePost, planPiece } from './planning';
 import { declareOut, publishNow, schedulePost } from './scheduling';
 import { archivePost, bringPostBack, deletePost, putAtStage, restorePost, setPostAside } from './stages';
-import { codeOf, makeWorld, valueOf, type TestWorld } from './testWorld';
-import { loadDepartures, loadMonth, loadSheet, loadTray } from './views';
+import { codeOf, makeWorld, START, valueOf, type TestWorld } from './testWorld';
+import { loadCalendar } from './calendar';
+import { loadDepartures, loadSheet } from './views';
 import { editPost } from './writing';
 import { listChannels } from '@/data/channels';
 import { oneBrand } from '@/data/brands';
@@ -16,7 +18,7 @@ let world: TestWorld;
 beforeEach(async () => void (world = await makeWorld()));
 afterEach(() => world.close());
 
-const ideas = async () => (await listIdeas(world.db, world.brandId, 10)).map((piece) => piece.title);
+const ideas = async () => (await listIdeas(world.db, [world.brandId], 10)).map((piece) => piece.title);
 const picture = { sha256: 'a'.repeat(64), mime: 'image/jpeg', width: 10, height: 10, bytes: 100, fileName: 'a.jpg' };
 
 describe('ideas', () => {
@@ -41,7 +43,7 @@ describe('ideas', () => {
     const { id } = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Moon' }));
     valueOf(await setPieceAside(world.work, id, 'not now'));
     expect(await ideas()).toEqual([]);
-    expect((await listIdeas(world.db, world.brandId, 10, true)).map((piece) => piece.setAsideReason)).toEqual([
+    expect((await listIdeas(world.db, [world.brandId], 10, true)).map((piece) => piece.setAsideReason)).toEqual([
       'not now',
     ]);
     valueOf(await bringPieceBack(world.work, id));
@@ -231,15 +233,13 @@ describe('views', () => {
     valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'An idea' }));
     const brand = await oneBrand(world.db, world.brandId);
     const channels = await listChannels(world.db, world.brandId);
-    const { slips } = await loadMonth(world.db, brand, channels, '2026-11-01');
+    const ask = { arrangement: 'month', date: '2026-11-01', weeks: 1, filter: NO_FILTER } as const;
+    const { slips, ideas } = await loadCalendar(world.db, [brand], channels, ask, START);
     expect(slips.map(({ id, callSign, missing }) => ({ id, callSign, missing }))).toEqual([
       { id: dated.id, callSign: 'PL', missing: null },
+      { id: undated.id, callSign: 'CW', missing: 'no picture' },
     ]);
-    const tray = await loadTray(world.db, brand, channels);
-    expect(tray.undated.map(({ id, missing }) => ({ id, missing }))).toEqual([
-      { id: undated.id, missing: 'no picture' },
-    ]);
-    expect(tray.ideas.map(({ title }) => title)).toEqual(['An idea']);
+    expect(ideas.map(({ title }) => title)).toEqual(['An idea']);
   });
 
   it('shows departures, by hand ones with their hand-over, overdue ones first', async () => {

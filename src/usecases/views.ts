@@ -1,6 +1,7 @@
-import { addDays, localOf, type Instant, type LocalDate } from '@/core/time/plan';
+import { addDays } from '@/core/time/days';
+import { localOf, type Instant } from '@/core/time/plan';
 import { slipOf, type Slip } from '@/core/calendar/slip';
-import { monthWeeks, type MonthDay } from '@/core/calendar/month';
+import { NO_FILTER } from '@/core/calendar/filter';
 import { differsFromParcel } from '@/core/delivery/parcel';
 import type { Parcel, ParcelPicture } from '@/core/delivery/network';
 import { fitnessOf, type Fitness } from '@/core/delivery/departure';
@@ -8,67 +9,27 @@ import { blocksOf } from '@/core/posts/readiness';
 import type { PostSheet } from '@/core/posts/sheet';
 import type { Db } from '@/data/db';
 import type { Brand } from '@/data/brands';
-import { listChannels, oneChannel, type Channel } from '@/data/channels';
+import { listChannels, listChannelsById, type Channel } from '@/data/channels';
 import { maybeDeliveryOfPost } from '@/data/deliveries';
 import { listPictures } from '@/data/media';
-import { listIdeas, maybePiece } from '@/data/pieces';
-import {
-  listPostLines,
-  listPostsBetween,
-  listOverduePosts,
-  listUndatedPosts,
-  maybePost,
-  type PostLine,
-} from '@/data/posts';
-
-/** An idea as it lies in the tray. */
-export interface TrayIdea {
-  id: string;
-  title: string;
-  note: string;
-  link: string;
-  suggestedChannelIds: string[];
-  version: number;
-}
-
-/** Rows the tray shows of each kind. */
-export const TRAY_LIMIT = 200;
-
-/** What lies in a brand's tray: ideas, and posts without a date. */
-export async function loadTray(db: Db, brand: Brand, channels: readonly Channel[]) {
-  const [ideas, undated] = await Promise.all([
-    listIdeas(db, brand.id, TRAY_LIMIT),
-    listUndatedPosts(db, brand.id, TRAY_LIMIT),
-  ]);
-  return {
-    ideas: ideas.map(({ id, title, note, link, suggestedChannelIds, version }): TrayIdea => ({
-      id,
-      title,
-      note,
-      link,
-      suggestedChannelIds,
-      version,
-    })),
-    undated: slipsOf(undated, channels),
-  };
-}
-
-/** The month arrangement: its weeks and the slips on their days. */
-export async function loadMonth(
-  db: Db,
-  brand: Brand,
-  channels: readonly Channel[],
-  month: LocalDate,
-): Promise<{ weeks: MonthDay[][]; slips: Slip[] }> {
-  const weeks = monthWeeks(month, brand.weekStart);
-  const posts = await listPostsBetween(db, brand.id, weeks[0]![0]!.date, weeks.at(-1)![6]!.date);
-  return { weeks, slips: slipsOf(posts, channels) };
-}
+import { maybePiece } from '@/data/pieces';
+import { listPostLines, listPostsBetween, listOverduePosts, maybePost, type PostLine } from '@/data/posts';
 
 /** One post's slip as it stands now, if the post is there. */
 export async function loadSlip(db: Db, id: string): Promise<Slip | undefined> {
-  const line = (await listPostLines(db, [id]))[0];
-  return line && slipOf(line, await oneChannel(db, line.channelId));
+  return (await loadSlips(db, [id]))[0];
+}
+
+/** The slips of posts as they stand now, in no order. */
+export async function loadSlips(db: Db, ids: readonly string[]): Promise<Slip[]> {
+  const posts = await listPostLines(db, ids);
+  return slipsOf(posts, await listChannelsById(db, [...new Set(posts.map((post) => post.channelId))]));
+}
+
+/** The slips of those posts that the calendar shows: not deleted, archived or set aside. In no order. */
+export async function loadShownSlips(db: Db, ids: readonly string[]): Promise<Slip[]> {
+  const posts = await listPostLines(db, ids, { shown: true });
+  return slipsOf(posts, await listChannelsById(db, [...new Set(posts.map((post) => post.channelId))]));
 }
 
 /** An open post, if it is there. A deleted one is given too, marked so. */
@@ -96,6 +57,9 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
     stage: post.stage,
     setAsideReason: post.setAsideReason,
     ownerId: post.ownerId,
+    pillarId: post.pillarId,
+    campaignId: post.campaignId,
+    seriesNumber: post.seriesNumber,
     publishedAt: post.publishedAt,
     address: post.address,
     version: post.version,
@@ -154,7 +118,7 @@ export async function loadDepartures(db: Db, brand: Brand, now: Instant): Promis
   const today = localOf(now, brand.zone).date;
   const [channels, coming, overdue] = await Promise.all([
     listChannels(db, brand.id),
-    listPostsBetween(db, brand.id, today, addDays(today, DEPARTURE_DAYS - 1)),
+    listPostsBetween(db, { brandIds: [brand.id], filter: NO_FILTER, today }, today, addDays(today, DEPARTURE_DAYS - 1)),
     listOverduePosts(db, brand.id, today),
   ]);
   const byId = new Map(channels.map((channel) => [channel.id, channel]));

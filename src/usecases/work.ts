@@ -61,6 +61,19 @@ export async function doing<T>(work: Work, act: (doing: Doing) => Promise<T>): P
   }
 }
 
+/**
+ * Runs a part of a use case whose refusal shall not end the whole: its value, or its refusal. The part has to refuse before
+ * it writes, since what it wrote stays.
+ */
+export async function attempt<T>(part: () => Promise<T>): Promise<Result<T>> {
+  try {
+    return { ok: true, value: await part() };
+  } catch (error) {
+    if (error instanceof Refused) return { ok: false, refusal: error.refusal };
+    throw error;
+  }
+}
+
 /** Refuses people who do not work for the brand. */
 export async function mustWorkFor({ tx, actorId }: Doing, brandId: string): Promise<void> {
   if (!(await worksForBrand(tx, actorId, brandId)))

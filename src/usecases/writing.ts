@@ -4,6 +4,7 @@ import { mayEdit } from '@/core/stages/moves';
 import { FORMAT_LABELS, formatRule, type Format } from '@/core/rulesheets/types';
 import type { Result } from '@/core/refusal';
 import { worksForBrand } from '@/data/people';
+import { existsTheme } from '@/data/themes';
 import type { PostChange } from '@/data/posts';
 import { changePost, takePostAt } from './posts';
 import { doing, must, mustFit, refused, type Work } from './work';
@@ -17,6 +18,8 @@ export interface PostEdit {
   link?: string;
   format?: Format;
   ownerId?: string;
+  pillarId?: string | null;
+  campaignId?: string | null;
 }
 
 /** What an edit did beside writing. */
@@ -60,6 +63,12 @@ export function editPost(work: Work, id: string, version: number, edit: PostEdit
         field: 'owner',
         message: 'The owner has to be somebody who works for this brand.',
       });
+    for (const [table, themeId] of [
+      ['pillars', edit.pillarId],
+      ['campaigns', edit.campaignId],
+    ] as const)
+      if (themeId && !(await existsTheme(act.tx, table, post.brandId, themeId)))
+        refused({ code: 'otherBrand', field: table, message: 'That pillar or campaign is not one of this brand.' });
     const tookBack = post.stage === 'ready' && blocksOf({ ...post, ...change, pictures }, channel.sheet).length > 0;
     if (tookBack) change.stage = 'making';
     await changePost(act, open, change, 'edited', { fields: Object.keys(edit) });

@@ -5,7 +5,7 @@ import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
 import type { Slip } from '@/core/calendar/slip';
-import type { LocalDate } from '@/core/time/plan';
+import type { LocalDate, LocalTime } from '@/core/time/plan';
 import { readTypedTime } from '@/core/time/typed';
 import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
@@ -15,17 +15,19 @@ import { shortDate } from '@/ui/format';
 export function PlanDialog({
   piece,
   date: suggestedDate,
+  time: suggestedTime,
   onPlanned,
   onClose,
 }: {
   piece: { id: string; title: string; suggestedChannelIds: string[] };
   date: LocalDate;
+  time?: LocalTime | undefined;
   onPlanned: (slips: Slip[]) => void;
   onClose: () => void;
 }) {
   const [channelIds, setChannelIds] = useState<string[]>(piece.suggestedChannelIds);
   const [date, setDate] = useState(suggestedDate);
-  const [time, setTime] = useState('');
+  const [time, setTime] = useState(suggestedTime ?? '');
   const [problem, setProblem] = useState<string | null>(null);
 
   async function plan(event: FormEvent) {

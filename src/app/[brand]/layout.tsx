@@ -13,15 +13,26 @@ export default async function BrandLayout({
   children: ReactNode;
   params: Promise<{ brand: string }>;
 }) {
-  const { brand, brands, channels, people, me, meIsNew, now, today } = await brandOfPage((await params).brand);
+  const { brand, brands, channels, people, pillars, campaigns, me, meIsNew, now, today } = await brandOfPage(
+    (await params).brand,
+  );
   return (
     <ShellProvider
       shell={{
-        brand: { id: brand.id, slug: brand.slug, name: brand.name, zone: brand.zone },
+        brand,
         brands: brands.map(({ slug, name }) => ({ slug, name })),
         people,
         me,
-        channels: channels.map(({ id, name, callSign, color, sheet }) => ({ id, name, callSign, color, sheet })),
+        channels: channels.map(({ id, brandId, name, callSign, color, sheet }) => ({
+          id,
+          brandId,
+          name,
+          callSign,
+          color,
+          sheet,
+        })),
+        pillars: pillars.map(({ id, name, color }) => ({ id, name, color })),
+        campaigns: campaigns.map(({ id, name, color }) => ({ id, name, color })),
         now,
         today,
       }}

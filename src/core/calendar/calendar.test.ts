@@ -1,9 +1,9 @@
+import { addDays, startOfWeek, weekdayOf } from '../time/days';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
-import { addDays, weekdayOf } from '../time/plan';
-import { whyNoDrop } from './drop';
-import { monthWeeks, startOfWeek } from './month';
+import { dayPlace, formatNote, formatOn, whyNoDrop, type Dragged, type DropPlace } from './drop';
+import { monthWeeks } from './month';
 import { addMonths } from './months';
 import { byTimeOfDay, groupByDay } from './order';
 import { slipOf, type SlipSource } from './slip';
@@ -58,32 +58,55 @@ describe('the order of a day', () => {
 });
 
 describe('a drop', () => {
-  const post = { kind: 'post', stage: 'ready', leaving: false, date: null } as const;
-  const day = (date: string) => ({ kind: 'day', date }) as const;
-  it.each([
-    ['an idea on today', { kind: 'idea' } as const, day('2026-11-23'), null],
-    ['an idea on yesterday', { kind: 'idea' } as const, day('2026-11-22'), 'that day has passed'],
-    ['a post on tomorrow', post, day('2026-11-24'), null],
-    [
-      'a published post',
-      { ...post, stage: 'published' } as const,
-      day('2026-11-24'),
-      'published posts stay on their day',
-    ],
-    [
-      'a post that is leaving, to the tray',
-      { ...post, leaving: true } as const,
-      { kind: 'tray' } as const,
-      'it is leaving right now',
-    ],
-    ['a post to the tray', post, { kind: 'tray' } as const, null],
-  ])('%s', (_name, dragged, place, expected) => expect(whyNoDrop(dragged, place, '2026-11-23')).toBe(expected));
+  const post = {
+    kind: 'post',
+    brandId: 'moor',
+    stage: 'ready',
+    leaving: false,
+    date: null,
+    channelId: 'GR',
+  } as const;
+  const idea = { kind: 'idea', brandId: 'moor' } as const;
+  const ground = {
+    todayOf: (brandId: string) => (brandId === 'moor' ? '2026-11-23' : '2026-11-24'),
+    brandOfChannel: (channelId: string) => ({ GR: 'moor', PL: 'moor', FX: 'ferry' })[channelId],
+  };
+  const lane = (channelId: string, date: string) => ({ ...dayPlace(date), channelId }) as DropPlace;
+  it.each<[string, Dragged, DropPlace, string | null]>([
+    ['an idea on today', idea, dayPlace('2026-11-23'), null],
+    ['an idea on yesterday', idea, dayPlace('2026-11-22'), 'that day has passed'],
+    ['where it is another day already', { ...post, brandId: 'ferry' }, dayPlace('2026-11-23'), 'that day has passed'],
+    ['a post on tomorrow', post, dayPlace('2026-11-24'), null],
+    ['a post on another lane of its brand', post, lane('PL', '2026-11-24'), null],
+    ['a post on another brand’s lane', post, lane('FX', '2026-11-24'), 'that channel is another brand’s'],
+    ['a published post', { ...post, stage: 'published' }, dayPlace('2026-11-24'), 'published posts stay as they are'],
+    ['a post that is leaving, to the tray', { ...post, leaving: true }, { kind: 'tray' }, 'it is leaving right now'],
+    ['a post to the tray', post, { kind: 'tray' }, null],
+    ['a post to making', post, { kind: 'stage', stage: 'making' }, null],
+    ['a post to published', post, { kind: 'stage', stage: 'published' }, 'published is reached by leaving'],
+    ['an idea to a stage', idea, { kind: 'stage', stage: 'making' }, 'an idea needs a channel and a day first'],
+  ])('%s', (_name, dragged, place, expected) => expect(whyNoDrop(dragged, place, ground)).toBe(expected));
+
+  it('keeps the format where the network takes it, else takes its first, and says so', () => {
+    const sheet = (slug: string) => SHIPPED_RULE_SHEETS.find((one) => one.slug === slug)!;
+    expect(formatOn(sheet('glassrow'), 'carousel')).toBe('carousel');
+    expect(formatOn(sheet('corkwall'), 'carousel')).toBe('wallImage');
+    expect(formatOn(sheet('corkwall'), null)).toBe('wallImage');
+    expect(formatNote(sheet('corkwall'), 'carousel', 'wallImage')).toBe(
+      'Corkwall takes no carousel, so it is a wall image now.',
+    );
+    expect(formatNote(sheet('glassrow'), 'photo', 'photo')).toBeNull();
+  });
 });
 
 describe('a slip', () => {
   const glassrow = SHIPPED_RULE_SHEETS.find((sheet) => sheet.slug === 'glassrow')!;
   const source: SlipSource = {
     id: '1',
+    brandId: '0',
+    pillarId: null,
+    campaignId: null,
+    seriesNumber: null,
     pieceId: '2',
     channelId: '3',
     format: 'photo',

@@ -1,4 +1,5 @@
-import { addDays, weekdayOf, type LocalDate } from '../time/plan';
+import { addDays, startOfWeek } from '../time/days';
+import { type LocalDate } from '../time/plan';
 
 /** A day's cell in the month arrangement. */
 export interface MonthDay {
@@ -32,9 +33,4 @@ export function monthWeeks(month: LocalDate, weekStart: number): MonthDay[][] {
     weeks.push(week);
   } while (date.slice(0, 7) === first.slice(0, 7));
   return weeks;
-}
-
-/** The first day of the week that holds a date. `weekStart` as in `monthWeeks`. */
-export function startOfWeek(date: LocalDate, weekStart: number): LocalDate {
-  return addDays(date, -((weekdayOf(date) - weekStart + 7) % 7));
 }

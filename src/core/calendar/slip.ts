@@ -1,4 +1,4 @@
-import type { Words } from '../captions/compose';
+import { hasWords, type Words } from '../captions/compose';
 import { isLeaving, type DeliveryMode, type DeliveryState } from '../delivery/delivery';
 import { blocksOf } from '../posts/readiness';
 import type { Format, RuleSheet } from '../rulesheets/types';
@@ -8,6 +8,7 @@ import type { Instant, LocalDate, LocalTime } from '../time/plan';
 /** A post as it shows everywhere it is not open: what a slip needs, and no more, since hundreds travel at once. */
 export interface Slip {
   id: string;
+  brandId: string;
   pieceId: string;
   channelId: string;
   callSign: string;
@@ -18,6 +19,12 @@ export interface Slip {
   stage: Stage;
   format: Format;
   ownerId: string;
+  pillarId: string | null;
+  campaignId: string | null;
+  /** Its number in its series; null for a post of none. */
+  seriesNumber: number | null;
+  /** Something is written that would be sent. */
+  hasWords: boolean;
   version: number;
   /** Two or three words for what is missing: “no picture”; null when the network would take it, or has. */
   missing: string | null;
@@ -29,6 +36,7 @@ export interface Slip {
 /** What a slip is made from. */
 export interface SlipSource extends Words {
   id: string;
+  brandId: string;
   pieceId: string;
   channelId: string;
   format: Format;
@@ -37,6 +45,9 @@ export interface SlipSource extends Words {
   time: LocalTime | null;
   stage: Stage;
   ownerId: string;
+  pillarId: string | null;
+  campaignId: string | null;
+  seriesNumber: number | null;
   version: number;
   pictures: readonly { sha256: string; mime: string; bytes: number }[];
   delivery: { mode: DeliveryMode; state: DeliveryState; unsure: boolean; dueAt: Instant } | null;
@@ -44,9 +55,10 @@ export interface SlipSource extends Words {
 
 /** Makes the slip of a post on its channel. */
 export function slipOf(post: SlipSource, channel: { callSign: string; sheet: RuleSheet }): Slip {
-  const { id, pieceId, channelId, title, date, time, stage, format, ownerId, version, delivery } = post;
+  const { id, brandId, pieceId, channelId, title, date, time, stage, format, ownerId, version, delivery } = post;
   return {
     id,
+    brandId,
     pieceId,
     channelId,
     callSign: channel.callSign,
@@ -56,6 +68,10 @@ export function slipOf(post: SlipSource, channel: { callSign: string; sheet: Rul
     stage,
     format,
     ownerId,
+    pillarId: post.pillarId,
+    campaignId: post.campaignId,
+    seriesNumber: post.seriesNumber,
+    hasWords: hasWords(post),
     version,
     missing: stage === 'published' ? null : (blocksOf(post, channel.sheet)[0]?.short ?? null),
     thumb: post.pictures[0]?.sha256 ?? null,

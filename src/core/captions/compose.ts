@@ -27,6 +27,10 @@ export interface FieldFit extends Measure {
   left: number;
 }
 
+/** Whether anything is written that would be sent. */
+export const hasWords = (words: Pick<Words, 'headline' | 'caption'>): boolean =>
+  words.caption.trim() !== '' || words.headline.trim() !== '';
+
 const typedText = (words: Words, name: TextFieldName): string => (name === 'headline' ? words.headline : words.caption);
 
 /**

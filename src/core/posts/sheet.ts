@@ -30,6 +30,10 @@ export interface PostSheet extends Words {
   stage: Stage;
   setAsideReason: string;
   ownerId: string;
+  pillarId: string | null;
+  campaignId: string | null;
+  /** Its number in its series; null for a post of none. */
+  seriesNumber: number | null;
   publishedAt: Instant | null;
   address: string;
   version: number;

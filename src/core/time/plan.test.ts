@@ -1,7 +1,8 @@
+import { addDays, daysBetween, weekdayOf } from './days';
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
 import { describe, expect, it } from 'vitest';
-import { addDays, daysBetween, dueInstant, isZone, localOf, placePlan, readDate, readTime, weekdayOf } from './plan';
+import { dueInstant, isZone, localOf, placePlan, readDate, readTime } from './plan';
 
 describe('reading dates and times', () => {
   it('takes a date that exists', () => expect(readDate('2028-02-29')).toEqual({ ok: true, value: '2028-02-29' }));

@@ -99,21 +99,6 @@ export function localOf(instant: Instant, zone: Zone): { date: LocalDate; time: 
   return { date: zoned.toPlainDate().toString(), time: zoned.toPlainTime().toString({ smallestUnit: 'minute' }) };
 }
 
-/** The date `days` later (earlier when negative). */
-export function addDays(date: LocalDate, days: number): LocalDate {
-  return Temporal.PlainDate.from(date).add({ days }).toString();
-}
-
-/** Whole days from the first date to the second; negative when the second is earlier. */
-export function daysBetween(from: LocalDate, to: LocalDate): number {
-  return Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'days' }).days;
-}
-
-/** The weekday, 1 for Monday to 7 for Sunday (ISO 8601). */
-export function weekdayOf(date: LocalDate): number {
-  return Temporal.PlainDate.from(date).dayOfWeek;
-}
-
 /** The instant so many milliseconds later. */
 export function addMs(instant: Instant, ms: number): Instant {
   return new Date(Date.parse(instant) + ms).toISOString();

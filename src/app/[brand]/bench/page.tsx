@@ -1,6 +1,8 @@
 import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
-import { loadMonth } from '@/usecases/views';
+import { brandsOfCalendar } from '@/app/server/calendar';
+import { NO_FILTER } from '@/core/calendar/filter';
+import { loadCalendar, type CalendarView } from '@/usecases/calendar';
 import { CalendarScreen } from '../calendar/CalendarScreen';
 
 interface Props {
@@ -8,15 +10,25 @@ interface Props {
   searchParams: Promise<{ date?: string }>;
 }
 
-let kept: Awaited<ReturnType<typeof loadMonth>> | undefined;
+let kept: CalendarView | undefined;
 
 /** The calendar drawn from slips that were read once: the floor that the benchmark holds the real page against. */
 export default async function ConstantCalendar({ params, searchParams }: Props) {
   if (process.env.BIMLO_BENCH !== '1') notFound();
-  const { db, brand, channels, today } = await brandOfPage((await params).brand);
-  const month = `${((await searchParams).date ?? today).slice(0, 7)}-01`;
-  kept ??= await loadMonth(db, brand, channels, month);
+  const page = await brandOfPage((await params).brand);
+  const { db, channels, brand, today, now } = page;
+  const date = `${((await searchParams).date ?? today).slice(0, 7)}-01`;
+  const ask = { arrangement: 'month', date, weeks: 1, filter: NO_FILTER } as const;
+  kept ??= await loadCalendar(db, [brand], channels, ask, now);
   return (
-    <CalendarScreen month={month} today={today} weeks={kept.weeks} slips={kept.slips} ideas={[]} openSheet={null} />
+    <CalendarScreen
+      asked={ask}
+      today={today}
+      now="12:00"
+      view={{ ...kept, ideas: [] }}
+      brandsShown={await brandsOfCalendar(page, null)}
+      readings={[]}
+      openSheet={null}
+    />
   );
 }

@@ -2,100 +2,209 @@
 
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, useTransition } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, useTransition, type MouseEvent } from 'react';
 import {
   DndContext,
   DragOverlay,
   KeyboardSensor,
   MeasuringStrategy,
   PointerSensor,
+  useDndContext,
   useSensor,
   useSensors,
   type DragEndEvent,
 } from '@dnd-kit/core';
-import { useQueryState } from 'nuqs';
+import { useQueryStates, parseAsString } from 'nuqs';
 import { useHotkeys } from 'react-hotkeys-hook';
-import type { MonthDay } from '@/core/calendar/month';
+import type { DropGround } from '@/core/calendar/drop';
+import { readFilter, writeFilter } from '@/core/calendar/filter';
+import type { Grouping } from '@/core/calendar/list';
 import { addMonths } from '@/core/calendar/months';
-import { groupByDay, byTimeOfDay } from '@/core/calendar/order';
 import type { Slip } from '@/core/calendar/slip';
+import { fillOpenings } from '@/core/rhythm/fill';
+import type { Opening } from '@/core/rhythm/openings';
+import { STAGES } from '@/core/stages/stages';
+import { addDays, daysBetween, weekNumber } from '@/core/time/days';
+import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { PostSheet } from '@/core/posts/sheet';
-import type { LocalDate } from '@/core/time/plan';
-import type { TrayIdea } from '@/usecases/views';
+import type { Reading } from '@/data/readings';
+import type { CalendarView, TrayIdea } from '@/usecases/calendar';
 import { call, problemOf, type Answer } from '@/ui/api';
-import { monthName, weekdayName } from '@/ui/format';
+import { monthName, shortDate, spanName, spokenDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
-import { useShell } from '@/ui/shell';
+import { ShellProvider, useShell, type Shell } from '@/ui/shell';
 import { SlipFace, slipClass } from '@/ui/SlipFace';
-import { announcements, byDays, collision, INSTRUCTIONS, placeOf, refusalFor, type Load } from './dragging';
-import { DayCell } from './DayCell';
+import { Carrier } from './Carrier';
+import { Day } from './Day';
+import { announcements, byPlaces, collision, INSTRUCTIONS, loadOf, placeOf, refusalFor, type Load } from './dragging';
+import { FilterBar } from './FilterBar';
+import { Lanes } from './Lanes';
+import { Month } from './Month';
+import { PickBox } from './PickBox';
+import { dayId, hourId, laneId, openingId, stageId, type PlaceGrid } from './places';
+import { Readings } from './Readings';
+import { Stages } from './Stages';
+import { MARKS, MarksProvider, TimetableProvider, type Timetable } from './timetable';
 import { Tray } from './Tray';
-import { usePlanMoves } from './usePlanMoves';
+import { useChanges } from './useChanges';
+import { usePicks } from './usePicks';
+import { KEPT_PARAMETERS, readLook, VIEWS, type ViewName } from './view';
 
 const PlanDialog = dynamic(() => import('../PlanDialog').then((module) => module.PlanDialog), { ssr: false });
 const NewPostDialog = dynamic(() => import('./NewPostDialog').then((module) => module.NewPostDialog), { ssr: false });
+const MoveDialog = dynamic(() => import('./MoveDialog').then((module) => module.MoveDialog), { ssr: false });
+const PickBar = dynamic(() => import('./PickBar').then((module) => module.PickBar), { ssr: false });
+const List = dynamic(() => import('./List').then((module) => module.List));
 const Sheet = dynamic(() => import('./sheet/Sheet').then((module) => module.Sheet));
 
 /** How often the calendar looks what others, and the worker, changed, in milliseconds. */
 const REFRESH_EVERY_MS = 30_000;
-/** Height of the row of weekday names, in pixels: what scrolls stops below it. */
-const HEAD_HEIGHT = 26;
-const NO_SLIPS: readonly Slip[] = [];
 
-/** The calendar: the tray on the left, the month, and the open post's sheet on the right. */
+/** A brand whose posts show, with what belongs to it. */
+export interface BrandShown extends Pick<Shell, 'brand' | 'channels' | 'people' | 'pillars' | 'campaigns'> {
+  today: LocalDate;
+}
+
+/** Everything of the calendar's look that stands in the address. */
+const QUERY = Object.fromEntries(['date', 'fold', ...KEPT_PARAMETERS].map((name) => [name, parseAsString])) as Record<
+  string,
+  typeof parseAsString
+>;
+
+const STAGE_COLOURS = ['#8B9097', '#5C6470', '#C98A00', '#3B6E7A', '#27508F', '#0B6E69'];
+const OWNER_COLOURS = ['#27508F', '#B4531F', '#2E7D50', '#94304B', '#6B5B2A', '#4A4E8C', '#3B6E7A', '#7A3B69'];
+
+/** The calendar: one set of posts and one bar of filters, in five arrangements, with the tray and the open post's sheet. */
 export function CalendarScreen({
-  month,
+  asked,
   today,
-  weeks,
-  slips: fromServer,
-  ideas,
+  now,
+  view: shown,
+  brandsShown,
+  readings,
   openSheet,
 }: {
-  month: LocalDate;
+  asked: { arrangement: ViewName; date: LocalDate; weeks: 1 | 2 };
   today: LocalDate;
-  weeks: MonthDay[][];
-  slips: readonly Slip[];
-  ideas: readonly TrayIdea[];
+  /** The time on the wall of the brand's zone. */
+  now: LocalTime;
+  view: CalendarView;
+  brandsShown: readonly BrandShown[];
+  readings: readonly Reading[];
   openSheet: PostSheet | null;
 }) {
-  const { channels } = useShell();
+  const shell = useShell();
+  const { brand, brands } = shell;
   const router = useRouter();
   const say = useSay();
   const [turning, startTurning] = useTransition();
-  const [date, setDate] = useQueryState('date', { shallow: false, startTransition: startTurning, history: 'push' });
-  // Counted from the month asked for, which may still be on its way: pressing twice goes two months.
-  const turn = (months: number) => void setDate(addMonths(date ?? today, months));
-  const [openId, setOpenId] = useQueryState('post', { history: 'push' });
-  const moves = usePlanMoves(fromServer);
+  const [query, setQuery] = useQueryStates(QUERY, { shallow: false, startTransition: startTurning, history: 'push' });
+  const [{ post: openId }, setOpen] = useQueryStates({ post: parseAsString }, { history: 'push' });
+  const changes = useChanges(brand.id, shown.slips);
+  const picks = usePicks();
   const [lifted, setLifted] = useState<Load | null>(null);
-  const [over, setOver] = useState<string | undefined>();
-  const [planning, setPlanning] = useState<{ idea: TrayIdea; date: LocalDate } | null>(null);
-  const [addingOn, setAddingOn] = useState<LocalDate | null>(null);
+  const [planning, setPlanning] = useState<Planning | null>(null);
+  const [adding, setAdding] = useState<Adding | null>(null);
+  const [moving, setMoving] = useState<Slip | null>(null);
+  const { arrangement: view, date, weeks } = asked;
+  const { slips } = changes;
 
-  useHotkeys('bracketleft', () => turn(-1), [date, today]);
-  useHotkeys('bracketright', () => turn(1), [date, today]);
-  useHotkeys('0', () => void setDate(null));
-  useHotkeys('n', () => setAddingOn(today), { preventDefault: true }, [today]);
-  useHotkeys('escape', () => void setOpenId(null), { enabled: openId !== null && !planning && !lifted });
+  // ——— what is shown
+  const get = useCallback((name: string) => query[name] ?? null, [query]);
+  const look = useMemo(() => readLook(get), [get]);
+  const filter = useMemo(() => readFilter(get), [get]);
+  const folded = useMemo(() => new Set((query.fold ?? '').split(',').filter(Boolean)), [query.fold]);
+  const channels = useMemo(() => brandsShown.flatMap((one) => one.channels), [brandsShown]);
+  const lanes = useMemo(
+    () => (filter.channels.length > 0 ? channels.filter(({ id }) => filter.channels.includes(id)) : channels),
+    [channels, filter.channels],
+  );
+  const timetable = useMemo(() => timetableOf(brandsShown, look, today), [brandsShown, look, today]);
+  const ground: DropGround = useMemo(
+    () => ({
+      todayOf: timetable.todayOf,
+      brandOfChannel: (id) => timetable.channels.get(id)?.brandId,
+    }),
+    [timetable],
+  );
+  const { openings, extra } = useMemo(() => {
+    if (shown.openings.length === 0) return { openings: NO_OPENINGS, extra: NO_IDS };
+    // A filter hides posts that fill openings all the same; what shows may have been moved since.
+    const moved = new Map(slips.map((slip) => [slip.id, slip]));
+    const candidates = shown.planned ? [...shown.planned.filter((post) => !moved.has(post.id)), ...slips] : slips;
+    const fill = fillOpenings(shown.openings, candidates);
+    const rhythmic = new Set(shown.rhythmic);
+    return {
+      openings: shown.openings.filter(
+        (opening) =>
+          !fill.filledBy.has(opening.key) &&
+          (filter.channels.length === 0 || filter.channels.includes(opening.channelId)),
+      ),
+      extra: new Set(
+        slips
+          .filter(
+            ({ id, date: on, channelId }) => on !== null && on > today && fill.extra.has(id) && rhythmic.has(channelId),
+          )
+          .map(({ id }) => id),
+      ),
+    };
+  }, [shown.openings, shown.planned, shown.rhythmic, slips, filter.channels, today]);
+  const marksOf = useCallback(
+    (id: string) =>
+      (id === openId ? MARKS.open : 0) |
+      (changes.unsaved.has(id) ? MARKS.unsaved : 0) |
+      (picks.picked.has(id) ? MARKS.picked : 0) |
+      (extra.has(id) ? MARKS.extra : 0),
+    [openId, changes.unsaved, picks.picked, extra],
+  );
+  const dated = useMemo(() => {
+    if (shown.dates.length === 0) return slips.filter((slip) => view !== 'list' || slip.date !== null);
+    const [from, to] = [shown.dates[0]!, shown.dates.at(-1)!];
+    return slips.filter((slip) => slip.date !== null && slip.date >= from && slip.date <= to);
+  }, [slips, shown.dates, view]);
+  const count =
+    view === 'month' ? dated.filter((slip) => slip.date!.slice(0, 7) === date.slice(0, 7)).length : dated.length;
 
-  const grid = useRef<HTMLDivElement>(null);
-  useLayoutEffect(() => {
-    function showToday() {
-      const row = grid.current?.querySelector<HTMLElement>('td.is-today')?.parentElement;
-      if (grid.current) grid.current.scrollTop = row ? row.offsetTop - HEAD_HEIGHT : 0;
-    }
-    showToday();
-    // Rows above change their height when the type arrives.
-    if (document.fonts.status === 'loading') void document.fonts.ready.then(showToday);
-  }, [month]);
+  // ——— going about
+  const turn = useCallback(
+    (steps: number) => {
+      // Counted from the day asked for, which may still be on its way: pressing twice goes two periods.
+      const from = query.date ?? today;
+      const next =
+        view === 'month' || view === 'list'
+          ? addMonths(from, steps)
+          : addDays(from, steps * (view === 'day' ? 1 : weeks * 7));
+      void setQuery({ date: next });
+    },
+    [query.date, today, view, weeks, setQuery],
+  );
+  const open = useCallback((id: string | null) => void setOpen({ post: id }), [setOpen]);
+  useHotkeys('bracketleft', () => turn(-1), [turn]);
+  useHotkeys('bracketright', () => turn(1), [turn]);
+  useHotkeys('0', () => void setQuery({ date: null }), [setQuery]);
+  useHotkeys(['1', '2', '3', '4', '5'], (event) => void setQuery({ as: VIEWS[Number(event.key) - 1]!.name }), [
+    setQuery,
+  ]);
+  useHotkeys('n', () => setAdding({ date: today }), { preventDefault: true }, [today]);
+  useHotkeys('mod+z', () => void changes.undo(null), { preventDefault: true }, [changes.undo]);
+  useHotkeys('m', () => setMoving(slips.find(({ id }) => id === openId) ?? null), [slips, openId]);
+  useHotkeys(
+    'escape',
+    () => {
+      if (picks.picked.size > 0) picks.clear();
+      else open(null);
+    },
+    { enabled: !planning && !lifted && !adding && !moving && (openId !== null || picks.picked.size > 0) },
+  );
 
+  // A narrow screen has room for one day.
   useEffect(() => {
-    if (openId)
-      grid.current?.querySelector(`[data-post="${CSS.escape(openId)}"]`)?.scrollIntoView({ block: 'nearest' });
-  }, [openId]);
+    if (query.as === null && matchMedia('(max-width: 720px)').matches)
+      void setQuery({ as: 'day' }, { history: 'replace' });
+  }, [query.as, setQuery]);
 
   // What was moved and not saved, or is in the hand, must not be drawn over by the server's state.
-  const mayRefresh = moves.unsaved.size === 0 && lifted === null;
+  const mayRefresh = !changes.isSaving && lifted === null;
   useEffect(() => {
     const look = () => {
       if (mayRefresh && document.visibilityState === 'visible') router.refresh();
@@ -108,181 +217,545 @@ export function CalendarScreen({
     };
   }, [router, mayRefresh]);
 
-  const colors = useMemo(() => new Map(channels.map((channel) => [channel.id, channel.color])), [channels]);
-  const dates = useMemo(() => weeks.flat().map((day) => day.date), [weeks]);
-  const byDay = useMemo(() => groupByDay(moves.slips), [moves.slips]);
-  const undated = useMemo(() => moves.slips.filter((slip) => slip.date === null).sort(byTimeOfDay), [moves.slips]);
-  const count = useMemo(
-    () => weeks.flat().reduce((sum, day) => sum + (day.inMonth ? (byDay.get(day.date)?.length ?? 0) : 0), 0),
-    [weeks, byDay],
-  );
+  const arrangement = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (openId)
+      arrangement.current?.querySelector(`[data-post="${CSS.escape(openId)}"]`)?.scrollIntoView({ block: 'nearest' });
+  }, [openId]);
+  useEffect(() => {
+    if (view !== 'month') return;
+    const row = arrangement.current?.querySelector<HTMLElement>('td.is-today')?.parentElement;
+    if (arrangement.current) arrangement.current.scrollTop = row ? row.offsetTop - MONTH_HEAD_PX : 0;
+  }, [view, date]);
 
+  // ——— moving things
+  const grid = useMemo(() => gridOf(view, shown, lanes, openings), [view, shown, lanes, openings]);
+  const start = startOf(view, today, shown.dates, lanes);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, {
-      coordinateGetter: byDays(dates, today),
+      coordinateGetter: byPlaces(grid, start),
       keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
     }),
   );
 
-  const open = useCallback((id: string) => void setOpenId(id), [setOpenId]);
-  const refusal = refusalFor(lifted, over, today);
+  const loadFor = useCallback(
+    (element: HTMLElement): Load | null => {
+      const idea = shown.ideas.find(({ id }) => id === element.dataset.idea);
+      if (idea) return { kind: 'idea', idea };
+      const slip = slips.find(({ id }) => id === element.dataset.post);
+      if (!slip) return null;
+      const others = picks.picked.has(slip.id) ? slips.filter(({ id }) => id !== slip.id && picks.picked.has(id)) : [];
+      return { kind: 'posts', slips: [slip, ...others] };
+    },
+    [shown.ideas, slips, picks.picked],
+  );
 
-  async function planOn(idea: TrayIdea, on: LocalDate) {
-    if (idea.suggestedChannelIds.length === 0) return setPlanning({ idea, date: on });
+  async function plan(idea: TrayIdea, on: LocalDate, where: Partial<Adding>) {
+    const channelIds = where.channelId ? [where.channelId] : idea.suggestedChannelIds;
+    if (channelIds.length === 0) return setPlanning({ idea, date: on, ...(where.time ? { time: where.time } : {}) });
     const answer: Answer<{ slips: Slip[] }> = await call('POST', `/api/pieces/${idea.id}/plan`, {
-      channelIds: idea.suggestedChannelIds,
+      channelIds,
       date: on,
-      time: null,
+      time: where.time ?? null,
+      format: where.opening?.format ?? null,
+      pillarId: where.opening?.pillarId ?? null,
     });
     const problem = problemOf(answer);
-    if (problem) say({ text: problem, wrong: true, deed: { label: 'Try again', run: () => void planOn(idea, on) } });
-    if (answer.kind === 'done') moves.planned(idea, answer.value.slips);
+    if (problem)
+      say({ text: problem, wrong: true, deed: { label: 'Try again', run: () => void plan(idea, on, where) } });
+    if (answer.kind === 'done') planned(idea, answer.value.slips);
   }
 
-  function drop({ active, over: target }: DragEndEvent) {
-    const load = active.data.current as Load;
+  function planned(idea: TrayIdea, made: readonly Slip[]) {
+    made.forEach(changes.put);
+    changes.readAnew();
+    const on = made[0]?.date ? `on ${shortDate(made[0].date)}` : 'without a date';
+    say({
+      text: `Planned “${idea.title}” ${on}: ${made.map((slip) => slip.callSign).join(', ')}.`,
+      deed: { label: 'Undo', run: () => void unplan(idea, made) },
+    });
+  }
+
+  async function unplan(idea: TrayIdea, made: readonly Slip[]) {
+    for (const { id, version } of made) {
+      const problem = problemOf(await call('POST', `/api/posts/${id}/deeds`, { deed: 'delete', version }));
+      if (problem) return say({ text: `Not undone. ${problem}`, wrong: true });
+      changes.remove(id);
+    }
+    const { title, suggestedChannelIds, version } = idea;
+    await call('PATCH', `/api/pieces/${idea.id}`, { version, title, channelIds: suggestedChannelIds });
+    changes.readAnew();
+  }
+
+  function drop({ active, over }: DragEndEvent) {
+    const load = loadOf(active);
     setLifted(null);
-    setOver(undefined);
-    if (!target) return;
-    const why = refusalFor(load, target.id, today);
+    if (!over) return;
+    const place = placeOf(over);
+    const why = refusalFor(load, place, ground);
     if (why) return say({ text: `Not moved: ${why}.`, wrong: true });
-    const place = placeOf(target.id);
     if (load.kind === 'idea') {
-      if (place.kind === 'day') void planOn(load.idea, place.date);
+      if (place.kind !== 'day') return;
+      const opening = openings.find(({ key }) => openingId(key) === over.id);
+      void plan(load.idea, place.date, {
+        ...(place.channelId ? { channelId: place.channelId } : {}),
+        ...(place.time ? { time: place.time } : {}),
+        ...(opening ? { opening } : {}),
+      });
       return;
     }
-    const to = place.kind === 'day' ? place.date : null;
-    if (to !== load.slip.date) void moves.move(load.slip, to);
+    dropPosts(load.slips, place);
+    focusSoon(load.slips[0]!.id);
   }
 
+  function dropPosts(load: readonly Slip[], place: ReturnType<typeof placeOf>) {
+    const first = load[0]!;
+    if (place.kind === 'tray')
+      return changes.change(
+        load.filter((slip) => slip.date !== null),
+        { kind: 'place', date: null },
+      );
+    if (place.kind === 'stage') {
+      if (place.stage === 'published' || place.stage === 'setAside') return;
+      return changes.change(
+        load.filter((slip) => slip.stage !== place.stage),
+        { kind: 'stage', stage: place.stage },
+      );
+    }
+    const byDays = first.date === null ? 0 : daysBetween(first.date, place.date);
+    if (load.length > 1 && first.date !== null)
+      return byDays === 0 ? undefined : changes.change(load, { kind: 'shift', days: byDays });
+    const isHere =
+      place.date === first.date &&
+      (place.channelId === null || place.channelId === first.channelId) &&
+      (place.time === null || place.time === first.time);
+    if (isHere) return;
+    const minutes =
+      first.time && place.time?.endsWith(':00') && !place.format && view === 'day' ? first.time.slice(3) : null;
+    changes.change(load, {
+      kind: 'place',
+      date: place.date,
+      ...(place.time ? { time: minutes ? `${place.time.slice(0, 2)}:${minutes}` : place.time } : {}),
+      ...(place.channelId ? { channelId: place.channelId } : {}),
+      ...(place.format ? { format: place.format } : {}),
+    });
+  }
+
+  function press(event: MouseEvent<HTMLDivElement>) {
+    const target = event.target as HTMLElement;
+    const slip = target.closest<HTMLElement>('[data-post]');
+    if (slip) {
+      if (!picks.pick(slip.dataset.post!, event)) open(slip.dataset.post!);
+      return;
+    }
+    const opening = openings.find(({ key }) => key === target.closest<HTMLElement>('[data-opening]')?.dataset.opening);
+    if (opening) return setAdding({ date: opening.date, time: opening.time, channelId: opening.channelId, opening });
+    const add = target.closest<HTMLElement>('[data-add]')?.dataset;
+    if (add) setAdding({ date: add.add!, ...(add.channel ? { channelId: add.channel } : {}) });
+  }
+
+  const pickedSlips = slips.filter(({ id }) => picks.picked.has(id));
+  const own = brandsShown[0]!;
+  const openBrand = brandOfSlip(brandsShown, openSheet, slips, openId) ?? own;
+  const title = titleOf(view, date, shown.dates);
+  const present = presentAddress(query);
+
   return (
-    <>
-      <header className="place-head">
-        <h1>{monthName(month)}</h1>
-        <span className="soft">{count === 1 ? '1 post' : `${count} posts`}</span>
-        <div className="period push" aria-busy={turning}>
-          <button
-            type="button"
-            className="step"
-            onClick={() => turn(-1)}
-            aria-label="Month before"
-            aria-keyshortcuts="["
-          >
-            ‹
-          </button>
-          <button type="button" className="word" onClick={() => void setDate(null)} aria-keyshortcuts="0">
-            Today
-          </button>
-          <button type="button" className="step" onClick={() => turn(1)} aria-label="Month after" aria-keyshortcuts="]">
-            ›
-          </button>
-        </div>
-      </header>
-      <DndContext
-        id="calendar"
-        sensors={sensors}
-        collisionDetection={collision}
-        measuring={{ droppable: { strategy: MeasuringStrategy.BeforeDragging } }}
-        accessibility={{ announcements: announcements(today), screenReaderInstructions: { draggable: INSTRUCTIONS } }}
-        onDragStart={({ active }) => setLifted(active.data.current as Load)}
-        onDragOver={({ over: target }) => setOver(target ? String(target.id) : undefined)}
-        onDragEnd={drop}
-        onDragCancel={() => {
-          setLifted(null);
-          setOver(undefined);
-        }}
-      >
-        <div className={`calendar${openId ? ' has-sheet' : ''}`}>
-          <Tray
-            ideas={ideas}
-            undated={undated}
-            colors={colors}
-            openId={openId}
-            unsaved={moves.unsaved}
-            onOpen={open}
-            onPlan={(idea) => setPlanning({ idea, date: today })}
-          />
-          <div className="month" ref={grid}>
-            <table className="month-grid" aria-label={monthName(month)}>
-              <thead>
-                <tr>
-                  {weeks[0]!.map((day) => (
-                    <th key={day.date} scope="col">
-                      {weekdayName(day.date)}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {weeks.map((week) => (
-                  <tr key={week[0]!.date}>
-                    {week.map((day) => (
-                      <DayCell
-                        key={day.date}
-                        day={day}
-                        today={today}
-                        slips={byDay.get(day.date) ?? NO_SLIPS}
-                        colors={colors}
-                        openId={openId}
-                        unsaved={moves.unsaved}
-                        refusing={refusal !== null}
-                        onOpen={open}
-                        onAdd={setAddingOn}
-                      />
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-          {openId && (
-            <Sheet
-              key={openId}
-              postId={openId}
-              initial={openSheet?.id === openId ? openSheet : null}
-              slipVersion={moves.slips.find((slip) => slip.id === openId)?.version ?? null}
-              onChanged={moves.put}
-              onGone={moves.remove}
-              onClose={() => void setOpenId(null)}
+    <TimetableProvider value={timetable}>
+      <MarksProvider value={marksOf}>
+        <header className="place-head calendar-head">
+          <h1>{title}</h1>
+          <span className="soft">
+            {view === 'lanes' && `week ${weekNumber(date)} · `}
+            {count === 1 ? '1 post' : `${count} posts`}
+            {shown.openings.length > 0 &&
+              ` · ${openings.length === 1 ? '1 opening left' : `${openings.length} openings left`}`}
+          </span>
+          {changes.waits && <span className="attention">not saved yet, trying again</span>}
+          <nav className="arrangements push" aria-label="Arrangement">
+            {VIEWS.map(({ name, label }, index) => (
+              <button
+                key={name}
+                type="button"
+                aria-current={name === view ? 'true' : undefined}
+                aria-keyshortcuts={String(index + 1)}
+                onClick={() => void setQuery({ as: name })}
+              >
+                <sup className="figures">{index + 1}</sup> {label}
+              </button>
+            ))}
+          </nav>
+          <div className="calendar-bar">
+            {view !== 'stages' && (
+              <div className="period" aria-busy={turning}>
+                <button
+                  type="button"
+                  className="step"
+                  onClick={() => turn(-1)}
+                  aria-label="Period before"
+                  aria-keyshortcuts="["
+                >
+                  ‹
+                </button>
+                <button
+                  type="button"
+                  className="word"
+                  onClick={() => void setQuery({ date: null })}
+                  aria-keyshortcuts="0"
+                >
+                  Today
+                </button>
+                <button
+                  type="button"
+                  className="step"
+                  onClick={() => turn(1)}
+                  aria-label="Period after"
+                  aria-keyshortcuts="]"
+                >
+                  ›
+                </button>
+              </div>
+            )}
+            {view === 'lanes' && (
+              <span className="weeks">
+                <button
+                  type="button"
+                  className="word"
+                  aria-pressed={weeks === 1}
+                  onClick={() => void setQuery({ weeks: null })}
+                >
+                  One week
+                </button>
+                <span className="soft"> · </span>
+                <button
+                  type="button"
+                  className="word"
+                  aria-pressed={weeks === 2}
+                  onClick={() => void setQuery({ weeks: '2' })}
+                >
+                  two
+                </button>
+              </span>
+            )}
+            <FilterBar
+              filter={filter}
+              onFilter={(next) => void setQuery(writeFilter(next))}
+              look={look}
+              onLook={(part, value) => void setQuery({ [part]: value }, { shallow: true })}
+              view={view}
+              brands={brands}
+              brandsShown={brandsShown.map((one) => one.brand.slug)}
+              onBrands={(slugs) => void setQuery({ brands: slugs.length === 0 ? null : slugs.join(',') })}
+              channels={channels}
+              owners={unique(brandsShown.flatMap((one) => one.people))}
+              pillars={brandsShown.flatMap((one) => one.pillars)}
+              campaigns={brandsShown.flatMap((one) => one.campaigns)}
             />
-          )}
-        </div>
-        <DragOverlay dropAnimation={null}>
-          {lifted && (
-            <div className="slip-overlay">
-              {lifted.kind === 'post' ? (
-                <div className={slipClass(lifted.slip)}>
-                  <SlipFace slip={lifted.slip} color={colors.get(lifted.slip.channelId) ?? 'currentcolor'} />
-                </div>
-              ) : (
-                <div className="slip">
-                  <span className="slip-title">{lifted.idea.title}</span>
-                </div>
-              )}
-              {refusal && <div className="drop-refusal">{refusal}</div>}
-            </div>
-          )}
-        </DragOverlay>
-      </DndContext>
-      {planning && (
-        <PlanDialog
-          piece={planning.idea}
-          date={planning.date}
-          onPlanned={(made) => moves.planned(planning.idea, made)}
-          onClose={() => setPlanning(null)}
-        />
-      )}
-      {addingOn && (
-        <NewPostDialog
-          date={addingOn}
-          onMade={(made) => {
-            made.forEach(moves.put);
-            void setOpenId(made[0]!.id);
+            <Readings readings={readings} present={present} />
+          </div>
+        </header>
+        <DndContext
+          id="calendar"
+          sensors={sensors}
+          collisionDetection={collision}
+          measuring={{ droppable: { strategy: MeasuringStrategy.BeforeDragging } }}
+          accessibility={{
+            announcements: announcements(ground, (id) => timetable.channels.get(id)?.name ?? ''),
+            screenReaderInstructions: { draggable: INSTRUCTIONS },
           }}
-          onClose={() => setAddingOn(null)}
-        />
+          onDragStart={({ active }) => setLifted(loadOf(active))}
+          onDragEnd={drop}
+          onDragCancel={() => setLifted(null)}
+        >
+          <Carrier className={`calendar${openId ? ' has-sheet' : ''}`} loadFor={loadFor} onClick={press}>
+            <Tray ideas={shown.ideas} slips={slips} onPlan={planFromTray(setPlanning, today)} />
+            <PickBox onPick={picks.add} className={`arrangement is-${view}${turning ? ' is-turning' : ''}`}>
+              <div className="arrangement-scroll" ref={arrangement}>
+                {view === 'lanes' && (
+                  <Lanes
+                    dates={openId && weeks === 2 ? shown.dates.slice(...weekOf(shown.dates, date)) : shown.dates}
+                    lanes={lanes}
+                    slips={dated}
+                    openings={openings}
+                    asked={shown.openings}
+                    horizons={shown.horizons}
+                    knownDates={shown.knownDates}
+                    onMore={(on) => void setQuery({ as: 'day', date: on })}
+                  />
+                )}
+                {view === 'month' && (
+                  <Month
+                    month={date}
+                    weeks={shown.weeks}
+                    slips={dated}
+                    openings={openings}
+                    knownDates={shown.knownDates}
+                  />
+                )}
+                {view === 'day' && (
+                  <Day
+                    date={date}
+                    now={date === today ? now : null}
+                    slips={dated}
+                    openings={openings}
+                    knownDates={shown.knownDates}
+                  />
+                )}
+                {view === 'stages' && (
+                  <Stages
+                    slips={slips}
+                    counts={shown.stageCounts}
+                    folded={folded}
+                    onFold={(stage) => {
+                      const next = new Set(folded);
+                      if (!next.delete(stage)) next.add(stage);
+                      void setQuery({ fold: [...next].join(',') || null }, { shallow: true, history: 'replace' });
+                    }}
+                  />
+                )}
+                {view === 'list' && (
+                  <List
+                    slips={dated}
+                    pieceTitles={shown.pieceTitles}
+                    campaignName={nameIn(brandsShown.flatMap((one) => one.campaigns))}
+                    isCut={shown.isCut}
+                    onSort={(sort) => void setQuery({ sort: sort === 'date' ? null : sort }, { shallow: true })}
+                    onGroup={(group: Grouping) =>
+                      void setQuery({ group: group === 'day' ? null : group }, { shallow: true })
+                    }
+                    onChange={changes.change}
+                  />
+                )}
+              </div>
+              {picks.picked.size > 0 && (
+                <PickBar
+                  count={pickedSlips.length}
+                  shownCount={dated.length}
+                  channels={own.channels}
+                  owners={own.people}
+                  pillars={own.pillars}
+                  campaigns={own.campaigns}
+                  onChange={(change) => changes.change(pickedSlips, change)}
+                  onPickAll={() => picks.add(dated.map(({ id }) => id))}
+                  onCopyWeek={(count) =>
+                    changes.change(pickedSlips, { kind: 'copy', days: count * 7, channelIds: null })
+                  }
+                  onClear={picks.clear}
+                />
+              )}
+            </PickBox>
+            {openId && (
+              <ShellProvider shell={{ ...shell, ...openBrand }}>
+                <Sheet
+                  key={openId}
+                  postId={openId}
+                  initial={openSheet?.id === openId ? openSheet : null}
+                  slipVersion={slips.find((slip) => slip.id === openId)?.version ?? null}
+                  onChanged={changes.put}
+                  onGone={changes.remove}
+                  onMove={() => setMoving(slips.find(({ id }) => id === openId) ?? null)}
+                  onClose={() => open(null)}
+                />
+              </ShellProvider>
+            )}
+          </Carrier>
+          <DragOverlay dropAnimation={null}>
+            {lifted && <InHand load={lifted} ground={ground} timetable={timetable} />}
+          </DragOverlay>
+        </DndContext>
+        {planning && (
+          <PlanDialog
+            piece={planning.idea}
+            date={planning.date}
+            time={planning.time}
+            onPlanned={(made) => planned(planning.idea, made)}
+            onClose={() => setPlanning(null)}
+          />
+        )}
+        {adding && (
+          <NewPostDialog
+            date={adding.date}
+            time={adding.time}
+            channelId={adding.channelId}
+            opening={adding.opening}
+            onMade={(made) => {
+              made.forEach(changes.put);
+              changes.readAnew();
+              open(made[0]!.id);
+            }}
+            onClose={() => setAdding(null)}
+          />
+        )}
+        {moving && (
+          <MoveDialog
+            slip={moving}
+            channels={channels.filter(({ brandId }) => brandId === moving.brandId)}
+            onMove={(change) => changes.change([moving], change)}
+            onClose={() => setMoving(null)}
+          />
+        )}
+      </MarksProvider>
+    </TimetableProvider>
+  );
+}
+
+interface Planning {
+  idea: TrayIdea;
+  date: LocalDate;
+  time?: LocalTime;
+}
+
+interface Adding {
+  date: LocalDate;
+  time?: LocalTime;
+  channelId?: string;
+  opening?: Opening;
+}
+
+/** Height of the month's row of weekday names, in pixels: what scrolls stops below it. */
+const MONTH_HEAD_PX = 26;
+const NO_OPENINGS: readonly Opening[] = [];
+const NO_IDS: ReadonlySet<string> = new Set();
+
+const planFromTray = (setPlanning: (planning: Planning) => void, today: LocalDate) => (idea: TrayIdea) =>
+  setPlanning({ idea, date: today });
+
+const nameIn =
+  (list: readonly { id: string; name: string }[]) =>
+  (id: string): string =>
+    list.find((item) => item.id === id)?.name ?? '';
+
+const unique = <T extends { id: string }>(list: readonly T[]): T[] => [
+  ...new Map(list.map((item) => [item.id, item])).values(),
+];
+
+/** The first and last index of the week that holds a date, within two weeks. */
+const weekOf = (dates: readonly LocalDate[], date: LocalDate): [number, number] =>
+  dates.indexOf(date) >= 7 ? [7, 14] : [0, 7];
+
+function titleOf(view: ViewName, date: LocalDate, dates: readonly LocalDate[]): string {
+  switch (view) {
+    case 'lanes':
+      return spanName(dates[0]!, dates.at(-1)!);
+    case 'month':
+      return monthName(date);
+    case 'day':
+      return spokenDate(date);
+    case 'stages':
+      return 'By stage';
+    case 'list':
+      return `Around ${monthName(date)}`;
+  }
+}
+
+/** The part of the address that a reading keeps, in a steady order. */
+function presentAddress(query: Record<string, string | null>): string {
+  const kept = KEPT_PARAMETERS.flatMap((name) => (query[name] ? [[name, query[name]]] : []));
+  return new URLSearchParams(kept as string[][]).toString();
+}
+
+function timetableOf(brandsShown: readonly BrandShown[], look: Timetable['look'], today: LocalDate): Timetable {
+  const channels = new Map(brandsShown.flatMap((one) => one.channels).map((channel) => [channel.id, channel]));
+  const people = unique(brandsShown.flatMap((one) => one.people));
+  const pillars = new Map(brandsShown.flatMap((one) => one.pillars).map((pillar) => [pillar.id, pillar]));
+  const todays = new Map(brandsShown.map((one) => [one.brand.id, one.today]));
+  const ownerIndex = new Map(people.map(({ id }, index) => [id, index]));
+  return {
+    channels,
+    look,
+    today,
+    todayOf: (brandId) => todays.get(brandId) ?? today,
+    bandOf: (slip) => {
+      switch (look.colour) {
+        case 'channel':
+          return null;
+        case 'stage':
+          return slip.stage === 'setAside' ? '#8B9097' : STAGE_COLOURS[STAGES.indexOf(slip.stage)]!;
+        case 'pillar':
+          return (slip.pillarId && pillars.get(slip.pillarId)?.color) || 'var(--rule)';
+        case 'owner':
+          return OWNER_COLOURS[(ownerIndex.get(slip.ownerId) ?? 0) % OWNER_COLOURS.length]!;
+      }
+    },
+    ownerName: nameIn(people),
+    pillarName: (id) => pillars.get(id)?.name ?? '',
+  };
+}
+
+function brandOfSlip(
+  brandsShown: readonly BrandShown[],
+  openSheet: PostSheet | null,
+  slips: readonly Slip[],
+  openId: string | null,
+): BrandShown | undefined {
+  const channelId = slips.find(({ id }) => id === openId)?.channelId ?? openSheet?.channelId;
+  return brandsShown.find((one) => one.channels.some(({ id }) => id === channelId));
+}
+
+/** The places of the arrangement shown, for moving by arrows. */
+function gridOf(
+  view: ViewName,
+  shown: CalendarView,
+  lanes: readonly { id: string }[],
+  openings: readonly Opening[],
+): PlaceGrid {
+  const openingsAt = (date: LocalDate, channelId: string | null) =>
+    openings
+      .filter((opening) => opening.date === date && (channelId === null || opening.channelId === channelId))
+      .map(({ key }) => openingId(key));
+  switch (view) {
+    case 'lanes':
+      return lanes.map(({ id }) => shown.dates.map((date) => [laneId(id, date), ...openingsAt(date, id)]));
+    case 'month':
+      return shown.weeks.map((week) => week.map(({ date }) => [dayId(date)]));
+    case 'day':
+      return [[[dayId(shown.dates[0]!)]], ...Array.from({ length: 24 }, (_, hour) => [[hourId(hour)]])];
+    case 'stages':
+      return [STAGES.map((stage) => [stageId(stage)])];
+    case 'list':
+      return [];
+  }
+}
+
+function startOf(
+  view: ViewName,
+  today: LocalDate,
+  dates: readonly LocalDate[],
+  lanes: readonly { id: string }[],
+): string | undefined {
+  const day = dates.includes(today) ? today : dates[0];
+  if (view === 'lanes') return lanes[0] && day && laneId(lanes[0].id, day);
+  if (view === 'stages') return stageId('drafting');
+  return day && dayId(day);
+}
+
+/** Puts the focus on a post where it stands after a drop. */
+function focusSoon(postId: string): void {
+  setTimeout(() => {
+    const slip = document.querySelector<HTMLElement>(`[data-post="${CSS.escape(postId)}"]`);
+    if (document.activeElement === document.body || document.activeElement === null) slip?.focus();
+  }, 60);
+}
+
+/** What is in the hand, with the reason where it may not be dropped. */
+function InHand({ load, ground, timetable }: { load: Load; ground: DropGround; timetable: Timetable }) {
+  const { over } = useDndContext();
+  const refusal = over ? refusalFor(load, placeOf(over), ground) : null;
+  const first = load.kind === 'posts' ? load.slips[0]! : null;
+  return (
+    <div className="slip-overlay">
+      {first ? (
+        <div className={slipClass(first)}>
+          <SlipFace slip={first} color={timetable.channels.get(first.channelId)?.color ?? 'currentcolor'} />
+        </div>
+      ) : (
+        <div className="slip">
+          <span className="slip-title">{load.kind === 'idea' && load.idea.title}</span>
+        </div>
       )}
-    </>
+      {load.kind === 'posts' && load.slips.length > 1 && <div className="in-hand">{load.slips.length} posts</div>}
+      {refusal && <div className="drop-refusal">{refusal}</div>}
+    </div>
   );
 }

@@ -1,60 +1,90 @@
 'use client';
 
-import { useState } from 'react';
+import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
 import type { Slip } from '@/core/calendar/slip';
-import type { LocalDate } from '@/core/time/plan';
-import { call, problemOf, type Answer } from '@/ui/api';
+import { askedFor } from '@/core/rhythm/entry';
+import type { Opening } from '@/core/rhythm/openings';
+import type { LocalDate, LocalTime } from '@/core/time/plan';
+import { readTypedTime } from '@/core/time/typed';
+import { call, problemOf, UNREACHABLE } from '@/ui/api';
+import { ChannelChoice } from '@/ui/ChannelChoice';
+import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
-import { PlanDialog } from '../PlanDialog';
 
-/** Makes a post in place: first what it says, which becomes its piece, then channels and date. */
+/**
+ * Makes a post in place: what it says becomes its piece; channel, date and time are set already where it was started from a
+ * lane or an opening.
+ */
 export function NewPostDialog({
-  date,
+  date: startDate,
+  time: startTime,
+  channelId,
+  opening,
   onMade,
   onClose,
 }: {
   date: LocalDate;
+  time?: LocalTime | undefined;
+  channelId?: string | undefined;
+  /** The opening it shall fill, with the format and theme it asks for. */
+  opening?: Opening | undefined;
   onMade: (slips: Slip[]) => void;
   onClose: () => void;
 }) {
-  const { brand } = useShell();
+  const { brand, channels } = useShell();
   const [title, setTitle] = useState('');
-  const [piece, setPiece] = useState<{ id: string; title: string } | null>(null);
+  const [channelIds, setChannelIds] = useState<string[]>(channelId ? [channelId] : []);
+  const [date, setDate] = useState(startDate);
+  const [time, setTime] = useState(startTime ?? '');
+  const [pieceId, setPieceId] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const channel = channels.find(({ id }) => id === channelId);
+  const asked = opening ? askedFor(opening) : '';
 
-  if (piece)
-    return (
-      <PlanDialog piece={{ ...piece, suggestedChannelIds: [] }} date={date} onPlanned={onMade} onClose={onClose} />
-    );
-
-  async function next() {
-    const answer: Answer<{ id: string; title: string }> = await call('POST', '/api/pieces', {
-      brandId: brand.id,
-      title,
+  async function make(event: FormEvent) {
+    event.preventDefault();
+    if (channelIds.length === 0) return setProblem('Choose at least one channel: a post is made for each.');
+    let piece = pieceId;
+    if (piece === null) {
+      const caught = await call<{ id: string }>('POST', '/api/pieces', {
+        brandId: channel?.brandId ?? brand.id,
+        title,
+      });
+      if (caught.kind !== 'done') return setProblem(problemOf(caught));
+      piece = caught.value.id;
+      // Kept, so that trying again after a refusal below does not catch it twice.
+      setPieceId(piece);
+    }
+    const answer = await call<{ slips: Slip[] }>('POST', `/api/pieces/${piece}/plan`, {
+      channelIds,
+      date: date || null,
+      time: time.trim() === '' ? null : (readTypedTime(time) ?? time),
+      format: opening?.format ?? null,
+      pillarId: opening?.pillarId ?? null,
     });
-    setProblem(problemOf(answer));
-    if (answer.kind === 'done') setPiece(answer.value);
+    if (answer.kind === 'refused') return setProblem(answer.refusal.message);
+    if (answer.kind === 'unreachable') return setProblem(UNREACHABLE);
+    onMade(answer.value.slips);
+    onClose();
   }
 
+  const when = date
+    ? `for ${shortDate(date)}${readTypedTime(time) ? ` ${readTypedTime(time)}` : ''}`
+    : 'without a date';
   return (
     <Modal show onHide={onClose} animation={false} aria-labelledby="new-post-title">
-      <Form
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          void next();
-        }}
-      >
+      <Form noValidate onSubmit={(event) => void make(event)}>
         <Modal.Header closeButton>
           <Modal.Title id="new-post-title" as="h2">
-            New post
+            New post{channel ? ` on ${channel.name}` : ''}
           </Modal.Title>
         </Modal.Header>
         <Modal.Body>
-          <Form.Group controlId="new-post-what">
+          {asked && <p className="soft">The rhythm asks for: {asked}.</p>}
+          <Form.Group controlId="new-post-what" className="mb-3">
             <Form.Label>Working title</Form.Label>
             <Form.Control
               autoFocus
@@ -63,6 +93,21 @@ export function NewPostDialog({
               autoComplete="off"
             />
           </Form.Group>
+          {!channel && (
+            <div className="mb-3">
+              <ChannelChoice legend="A post for each of" chosen={channelIds} onChange={setChannelIds} />
+            </div>
+          )}
+          <div className="d-flex-row">
+            <Form.Group controlId="new-post-date">
+              <Form.Label>Date</Form.Label>
+              <Form.Control type="date" value={date} onChange={(event) => setDate(event.target.value)} />
+            </Form.Group>
+            <Form.Group controlId="new-post-time">
+              <Form.Label>Time, if it is settled</Form.Label>
+              <Form.Control value={time} placeholder="14:30" onChange={(event) => setTime(event.target.value)} />
+            </Form.Group>
+          </div>
           {problem && (
             <div className="field-refusal" role="alert">
               {problem}
@@ -70,7 +115,7 @@ export function NewPostDialog({
           )}
         </Modal.Body>
         <Modal.Footer>
-          <Button type="submit">Choose its channels</Button>
+          <Button type="submit">Plan it {when}</Button>
           <Button variant="outline" onClick={onClose}>
             Not now
           </Button>

@@ -1,76 +1,103 @@
 'use client';
 
-import { useDraggable, useDroppable } from '@dnd-kit/core';
+import { memo, useMemo, useState } from 'react';
 import type { Slip } from '@/core/calendar/slip';
-import type { TrayIdea } from '@/usecases/views';
+import { byTimeOfDay } from '@/core/calendar/order';
+import type { TrayIdea } from '@/usecases/calendar';
 import { CallSign } from '@/ui/CallSign';
-import { useShell } from '@/ui/shell';
-import { LiftableSlip } from './LiftableSlip';
-import { TRAY_ID, type Load } from './dragging';
+import { CalendarSlip } from './CalendarSlip';
+import { LIFT_HELP_ID } from './Carrier';
+import { DropCell } from './DropCell';
+import { TRAY_ID } from './places';
+import { useMarks, useTimetable } from './timetable';
 
 /** Ideas and posts without a date, to be dragged into the calendar, and posts to be dragged out of it. */
-export function Tray({
+export const Tray = memo(function Tray({
   ideas,
-  undated,
-  colors,
-  openId,
-  unsaved,
-  onOpen,
+  slips,
   onPlan,
 }: {
   ideas: readonly TrayIdea[];
-  undated: readonly Slip[];
-  colors: ReadonlyMap<string, string>;
-  openId: string | null;
-  unsaved: ReadonlySet<string>;
-  onOpen: (id: string) => void;
+  /** All posts; those without a date lie here. */
+  slips: readonly Slip[];
   onPlan: (idea: TrayIdea) => void;
 }) {
-  const { setNodeRef, isOver } = useDroppable({ id: TRAY_ID });
+  const { channels } = useTimetable();
+  const marksOf = useMarks();
+  const [words, setWords] = useState('');
+  const [channelId, setChannelId] = useState('');
+  const { undated, some } = useMemo(() => {
+    const asked = words.toLocaleLowerCase().split(/\s+/).filter(Boolean);
+    const holds = (text: string) => asked.every((word) => text.toLocaleLowerCase().includes(word));
+    return {
+      undated: slips
+        .filter((slip) => slip.date === null && holds(slip.title) && (!channelId || slip.channelId === channelId))
+        .sort(byTimeOfDay),
+      some: ideas.filter(
+        (idea) => holds(`${idea.title} ${idea.note}`) && (!channelId || idea.suggestedChannelIds.includes(channelId)),
+      ),
+    };
+  }, [slips, ideas, words, channelId]);
+  const all = ideas.length + slips.filter((slip) => slip.date === null).length;
+  const shown = some.length + undated.length;
   return (
-    <aside ref={setNodeRef} className={`tray${isOver ? ' is-over' : ''}`} aria-label="Tray">
+    <DropCell as="aside" id={TRAY_ID} place={{ kind: 'tray' }} className="tray" aria-label="Tray">
       <header>
         <div>
           <h2>Tray</h2>
-          <span className="figures soft">{ideas.length + undated.length}</span>
+          <span className="figures soft">{shown === all ? all : `${shown} of ${all}`}</span>
         </div>
         <span className="soft small-text">Ideas and posts without a date</span>
+        {all > 0 && (
+          <div className="tray-find">
+            <input
+              type="search"
+              aria-label="Find in the tray"
+              placeholder="Find"
+              value={words}
+              onChange={(event) => setWords(event.target.value)}
+            />
+            <select
+              aria-label="Channel of what is in the tray"
+              className="plain-select"
+              value={channelId}
+              onChange={(event) => setChannelId(event.target.value)}
+            >
+              <option value="">all</option>
+              {[...channels.values()].map((channel) => (
+                <option key={channel.id} value={channel.id}>
+                  {channel.callSign}
+                </option>
+              ))}
+            </select>
+          </div>
+        )}
       </header>
       {undated.length > 0 && <h3 className="tray-section">Posts without a date</h3>}
       {undated.map((slip) => (
-        <LiftableSlip
-          key={slip.id}
-          slip={slip}
-          color={colors.get(slip.channelId) ?? 'currentcolor'}
-          open={slip.id === openId}
-          unsaved={unsaved.has(slip.id)}
-          onOpen={onOpen}
-        />
+        <CalendarSlip key={slip.id} slip={slip} marks={marksOf(slip.id)} />
       ))}
-      {ideas.length > 0 && undated.length > 0 && <h3 className="tray-section">Ideas</h3>}
-      {ideas.map((idea) => (
+      {some.length > 0 && undated.length > 0 && <h3 className="tray-section">Ideas</h3>}
+      {some.map((idea) => (
         <TrayRow key={idea.id} idea={idea} onPlan={onPlan} />
       ))}
-      {ideas.length + undated.length === 0 && (
-        <p className="soft small-text">Empty. Press i to catch an idea; then drag it onto a day.</p>
-      )}
-    </aside>
+      {all === 0 && <p className="soft small-text">Empty. Press i to catch an idea; then drag it onto a day.</p>}
+      {all > 0 && shown === 0 && <p className="soft small-text">Nothing here matches.</p>}
+    </DropCell>
   );
-}
+});
 
 function TrayRow({ idea, onPlan }: { idea: TrayIdea; onPlan: (idea: TrayIdea) => void }) {
-  const { channels } = useShell();
-  const load: Load = { kind: 'idea', idea };
-  const { attributes, listeners, setNodeRef, isDragging } = useDraggable({ id: `idea:${idea.id}`, data: load });
-  const suggested = channels.filter((channel) => idea.suggestedChannelIds.includes(channel.id));
+  const { channels } = useTimetable();
+  const suggested = idea.suggestedChannelIds.flatMap((id) => channels.get(id) ?? []);
   return (
-    <div className={`tray-idea${isDragging ? ' is-lifted' : ''}`} data-piece={idea.id}>
+    <div className="tray-idea" data-piece={idea.id}>
       <button
         type="button"
-        ref={setNodeRef}
         className="lift"
-        {...listeners}
-        aria-describedby={attributes['aria-describedby']}
+        data-lift="idea"
+        data-idea={idea.id}
+        aria-describedby={LIFT_HELP_ID}
         onClick={() => onPlan(idea)}
       >
         {idea.title}

@@ -1,66 +1,79 @@
 import {
   closestCenter,
   pointerWithin,
+  type Active,
   type Announcements,
   type CollisionDetection,
   type KeyboardCoordinateGetter,
-  type UniqueIdentifier,
+  type Over,
 } from '@dnd-kit/core';
-import type { DropPlace, Dragged } from '@/core/calendar/drop';
-import { whyNoDrop } from '@/core/calendar/drop';
+import { whyNoDrop, type Dragged, type DropGround, type DropPlace } from '@/core/calendar/drop';
 import type { Slip } from '@/core/calendar/slip';
-import type { LocalDate } from '@/core/time/plan';
-import type { TrayIdea } from '@/usecases/views';
+import { STAGE_LABELS } from '@/core/stages/stages';
+import type { TrayIdea } from '@/usecases/calendar';
 import { spokenDate } from '@/ui/format';
+import { nextStop, TRAY_ID, type PlaceGrid } from './places';
 
-/** What hangs on a draggable, so that a drop knows what it was. */
-export type Load = { kind: 'post'; slip: Slip } | { kind: 'idea'; idea: TrayIdea };
+/** What is in the hand: an idea, or one or more posts, the first of which was taken hold of. */
+export type Load = { kind: 'posts'; slips: readonly Slip[] } | { kind: 'idea'; idea: TrayIdea };
 
-export const dayId = (date: LocalDate): string => `day:${date}`;
-export const TRAY_ID = 'tray';
-
-/** The place a droppable stands for. */
-export function placeOf(id: UniqueIdentifier): DropPlace {
-  const text = String(id);
-  return text === TRAY_ID ? { kind: 'tray' } : { kind: 'day', date: text.slice(4) };
+/** What hangs on the one draggable: filled with a load just before it is lifted. */
+export interface Carried {
+  load: Load | null;
 }
 
-/** What core needs to know of what is dragged. */
-export const draggedOf = (load: Load): Dragged =>
+/** The load of a drag. */
+export const loadOf = (active: Pick<Active, 'data'>): Load => (active.data.current as Carried).load!;
+
+/** The place a droppable stands for. */
+export const placeOf = (over: Pick<Over, 'data'>): DropPlace => over.data.current as DropPlace;
+
+/** What core needs to know of each thing in the hand. */
+export const draggedOf = (load: Load): Dragged[] =>
   load.kind === 'idea'
-    ? { kind: 'idea' }
-    : { kind: 'post', stage: load.slip.stage, leaving: load.slip.delivery?.leaving ?? false, date: load.slip.date };
+    ? [{ kind: 'idea', brandId: load.idea.brandId }]
+    : load.slips.map((slip) => ({
+        kind: 'post',
+        brandId: slip.brandId,
+        stage: slip.stage,
+        leaving: slip.delivery?.leaving ?? false,
+        date: slip.date,
+        channelId: slip.channelId,
+      }));
 
-/** Why a load may not be dropped at a place, or null. */
-export const refusalFor = (load: Load | null, id: UniqueIdentifier | undefined, today: LocalDate): string | null =>
-  load && id !== undefined ? whyNoDrop(draggedOf(load), placeOf(id), today) : null;
+/** Why a load may not be dropped at a place, or null. Of several posts, one that may is enough: the others are told of after. */
+export function refusalFor(load: Load | null, place: DropPlace | null, ground: DropGround): string | null {
+  if (!load || !place) return null;
+  const reasons = draggedOf(load).map((dragged) => whyNoDrop(dragged, place, ground));
+  return reasons.includes(null) ? null : (reasons[0] ?? null);
+}
 
-/** By the pointer where there is one, by the nearest centre when moved by keyboard. */
-export const collision: CollisionDetection = (input) =>
-  input.pointerCoordinates ? pointerWithin(input) : closestCenter(input);
+/** By the pointer where there is one (the smallest place under it), by the nearest centre when moved by keyboard. */
+export const collision: CollisionDetection = (input) => {
+  if (!input.pointerCoordinates) return closestCenter(input);
+  const area = (id: string | number) => {
+    const rect = input.droppableRects.get(id);
+    return rect ? rect.width * rect.height : Infinity;
+  };
+  return pointerWithin(input).sort((a, b) => area(a.id) - area(b.id));
+};
 
-const STEPS: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 };
+const ARROWS = ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'];
 
 /**
- * Moves what was lifted by days: left and right by one, up and down by a week; Home goes to the tray. From the tray the
- * first arrow goes to today, or to the first day shown.
- *
- * @param dates the days shown, in order
+ * Moves what was lifted from place to place: by day and week, by day and lane, by hour or by stage, as the arrangement is
+ * laid out; Home goes to the tray. From where there is no place of the grid, the first arrow goes to `start`.
  */
-export function byDays(dates: readonly LocalDate[], today: LocalDate): KeyboardCoordinateGetter {
+export function byPlaces(grid: PlaceGrid, start: string | undefined): KeyboardCoordinateGetter {
   return (event, { context: { over, active, droppableRects, collisionRect } }) => {
-    const step = STEPS[event.code];
-    if (step === undefined && event.code !== 'Home') return undefined;
+    if (!ARROWS.includes(event.code) && event.code !== 'Home') return undefined;
     event.preventDefault();
-    const load = active?.data.current as Load | undefined;
-    const here = over ? placeOf(over.id) : { kind: 'tray' as const };
-    const startDate = load?.kind === 'post' && !over ? load.slip.date : null;
-    const from = here.kind === 'day' ? here.date : startDate;
-    const index = from === null ? -1 : dates.indexOf(from);
-    const first = Math.max(0, dates.indexOf(today));
-    const target = index < 0 ? first : Math.min(dates.length - 1, Math.max(0, index + (step ?? 0)));
-    const id = event.code === 'Home' ? TRAY_ID : dayId(dates[target]!);
-    const rect = droppableRects.get(id);
+    const id =
+      event.code === 'Home'
+        ? TRAY_ID
+        : ((over ? nextStop(grid, String(over.id), event.code) : undefined) ??
+          firstStop(active, grid, event.code, start));
+    const rect = id === undefined ? undefined : droppableRects.get(id);
     if (!rect || !collisionRect) return undefined;
     return {
       x: rect.left + rect.width / 2 - collisionRect.width / 2,
@@ -69,33 +82,58 @@ export function byDays(dates: readonly LocalDate[], today: LocalDate): KeyboardC
   };
 }
 
+/** Where the first arrow leads: from a post's own place in the grid to its neighbour, else to `start`. */
+function firstStop(active: Active | null, grid: PlaceGrid, key: string, start: string | undefined): string | undefined {
+  const load = active ? loadOf(active) : null;
+  const slip = load?.kind === 'posts' ? load.slips[0] : undefined;
+  if (!slip) return start;
+  const own = [`lane:${slip.channelId}:${slip.date}`, `day:${slip.date}`, `stage:${slip.stage}`, hourOf(slip)];
+  for (const id of own) {
+    const next = id && nextStop(grid, id, key);
+    if (next) return next;
+  }
+  return start;
+}
+
+const hourOf = (slip: Slip): string => (slip.time ? `hour:${Number(slip.time.slice(0, 2))}` : '');
+
 /** What screen readers are told before anything is lifted. */
 export const INSTRUCTIONS =
-  'Press Space to lift. Then arrows move by day and by week, Home goes to the tray, Space drops, Escape puts back. Enter opens.';
+  'Press Space to lift. Then arrows move by day, lane, hour or stage, Home goes to the tray, Space drops, Escape puts back. Enter opens.';
 
-const titleOf = (load: Load): string => (load.kind === 'idea' ? load.idea.title : load.slip.title);
-const placeName = (id: UniqueIdentifier): string => {
-  const place = placeOf(id);
-  return place.kind === 'tray' ? 'the tray' : spokenDate(place.date);
-};
+/** What is in the hand, by name. */
+export function nameOf(load: Load): string {
+  if (load.kind === 'idea') return `“${load.idea.title}”`;
+  return load.slips.length === 1 ? `“${load.slips[0]!.title}”` : `${load.slips.length} posts`;
+}
+
+/** A place by name: “Thursday 26 November, Glassrow, 18:00”. */
+export function placeName(place: DropPlace, channelName: (id: string) => string): string {
+  if (place.kind === 'tray') return 'the tray';
+  if (place.kind === 'stage') return STAGE_LABELS[place.stage];
+  return [spokenDate(place.date), place.channelId && channelName(place.channelId), place.time]
+    .filter(Boolean)
+    .join(', ');
+}
 
 /** What screen readers are told while something is moved. */
-export function announcements(today: LocalDate): Announcements {
-  const load = (data: { current?: unknown }) => data.current as Load;
+export function announcements(ground: DropGround, channelName: (id: string) => string): Announcements {
+  const back = (active: Active) => `${nameOf(loadOf(active))} is back where it was.`;
   return {
-    onDragStart: ({ active }) => `Lifted “${titleOf(load(active.data))}”.`,
+    onDragStart: ({ active }) => `Lifted ${nameOf(loadOf(active))}.`,
     onDragOver: ({ active, over }) => {
       if (!over) return 'Over nothing that takes it.';
-      const refusal = refusalFor(load(active.data), over.id, today);
-      return refusal ? `${placeName(over.id)}: not here, ${refusal}.` : `${placeName(over.id)}.`;
+      const refusal = refusalFor(loadOf(active), placeOf(over), ground);
+      const name = placeName(placeOf(over), channelName);
+      return refusal ? `${name}: not here, ${refusal}.` : `${name}.`;
     },
     onDragEnd: ({ active, over }) => {
-      if (!over) return `“${titleOf(load(active.data))}” is back where it was.`;
-      const refusal = refusalFor(load(active.data), over.id, today);
+      if (!over) return back(active);
+      const refusal = refusalFor(loadOf(active), placeOf(over), ground);
       return refusal
         ? `Not dropped: ${refusal}. It is back where it was.`
-        : `Dropped “${titleOf(load(active.data))}” on ${placeName(over.id)}.`;
+        : `Dropped ${nameOf(loadOf(active))} on ${placeName(placeOf(over), channelName)}.`;
     },
-    onDragCancel: ({ active }) => `“${titleOf(load(active.data))}” is back where it was.`,
+    onDragCancel: ({ active }) => back(active),
   };
 }

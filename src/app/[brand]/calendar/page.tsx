@@ -1,36 +1,61 @@
 import type { Metadata } from 'next';
-import { readDate } from '@/core/time/plan';
+import { readFilter } from '@/core/calendar/filter';
+import { localOf, readDate } from '@/core/time/plan';
+import { listReadings } from '@/data/readings';
 import { brandOfPage } from '@/app/server/brand';
-import { loadMonth, loadSheet, loadTray } from '@/usecases/views';
+import { brandsOfCalendar } from '@/app/server/calendar';
+import { ARRANGEMENTS, loadCalendar, type Arrangement, type CalendarAsk } from '@/usecases/calendar';
+import { loadSheet } from '@/usecases/views';
 import { CalendarScreen } from './CalendarScreen';
 
 export const metadata: Metadata = { title: 'Calendar' };
 
 interface Props {
   params: Promise<{ brand: string }>;
-  searchParams: Promise<{ date?: string; post?: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
 }
 
-/** The calendar of a brand in the month that holds `?date=`, with the post `?post=` open. */
+/** The calendar of a brand, or of several: arranged as `?as=` says, around `?date=`, filtered, with the post `?post=` open. */
 export default async function CalendarPage({ params, searchParams }: Props) {
-  const { db, brand, channels, today } = await brandOfPage((await params).brand);
+  const page = await brandOfPage((await params).brand);
+  const { db, brand, me, now, today } = page;
   const query = await searchParams;
-  const asked = readDate(query.date ?? '');
-  const month = `${(asked.ok ? asked.value : today).slice(0, 7)}-01`;
-  const openId = /^[0-9a-f-]{36}$/.test(query.post ?? '') ? query.post : undefined;
-  const [{ weeks, slips }, tray, sheet] = await Promise.all([
-    loadMonth(db, brand, channels, month),
-    loadTray(db, brand, channels),
+  const get = (name: string) => (typeof query[name] === 'string' ? query[name] : null);
+  const openId = /^[0-9a-f-]{36}$/.test(get('post') ?? '') ? get('post') : null;
+  const ask = askOf(get, today);
+  const shown = await brandsOfCalendar(page, get('brands'));
+  const [view, readings, sheet] = await Promise.all([
+    loadCalendar(
+      db,
+      shown.map((one) => one.brand),
+      shown.flatMap((one) => one.channels),
+      ask,
+      now,
+    ),
+    listReadings(db, brand.id, me.id),
     openId ? loadSheet(db, openId) : undefined,
   ]);
   return (
     <CalendarScreen
-      month={month}
+      asked={{ arrangement: ask.arrangement, date: ask.date, weeks: ask.weeks }}
       today={today}
-      weeks={weeks}
-      slips={[...slips, ...tray.undated]}
-      ideas={tray.ideas}
+      now={localOf(now, brand.zone).time}
+      view={view}
+      brandsShown={shown}
+      readings={readings}
       openSheet={sheet && !sheet.deleted ? sheet : null}
     />
   );
+}
+
+function askOf(get: (name: string) => string | null, today: string): CalendarAsk {
+  const asked = readDate(get('date') ?? '');
+  const day = asked.ok ? asked.value : today;
+  const arrangement: Arrangement = ARRANGEMENTS.find((name) => name === get('as')) ?? 'lanes';
+  return {
+    arrangement,
+    date: arrangement === 'month' ? `${day.slice(0, 7)}-01` : day,
+    weeks: get('weeks') === '2' ? 2 : 1,
+    filter: readFilter(get),
+  };
 }

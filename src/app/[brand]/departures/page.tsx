@@ -1,5 +1,5 @@
+import { addDays } from '@/core/time/days';
 import type { Metadata } from 'next';
-import { addDays } from '@/core/time/plan';
 import { brandOfPage } from '@/app/server/brand';
 import { loadDepartures } from '@/usecases/views';
 import { DepartureBoard } from './DepartureBoard';

@@ -11,6 +11,6 @@ const SHOWN = 300;
 /** The ideas of a brand, and those set aside. */
 export default async function IdeasPage({ params }: { params: Promise<{ brand: string }> }) {
   const { db, brand, today } = await brandOfPage((await params).brand);
-  const [ideas, aside] = await Promise.all([listIdeas(db, brand.id, SHOWN), listIdeas(db, brand.id, SHOWN, true)]);
+  const [ideas, aside] = await Promise.all([listIdeas(db, [brand.id], SHOWN), listIdeas(db, [brand.id], SHOWN, true)]);
   return <IdeaList ideas={ideas} aside={aside} today={today} />;
 }

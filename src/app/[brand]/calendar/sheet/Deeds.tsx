@@ -7,7 +7,7 @@ import { call, problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell, type Shell } from '@/ui/shell';
-import type { ChangedPost } from '../usePlanMoves';
+import type { ChangedPost } from '../changed';
 import type { PostEditor } from './usePostEditor';
 
 type Asked = 'address' | 'reason' | null;

@@ -7,7 +7,7 @@ import { shortDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';
 import { useSay } from '@/ui/messages';
 import { useShell, type Shell } from '@/ui/shell';
-import type { ChangedPost } from '../usePlanMoves';
+import type { ChangedPost } from '../changed';
 import type { PostEditor } from './usePostEditor';
 
 /** When, as what, by whom: one line, each part editable in place. */
@@ -22,7 +22,7 @@ export function Facts({
   channel: Shell['channels'][number];
   disabled: boolean;
 }) {
-  const { people } = useShell();
+  const { people, pillars, campaigns } = useShell();
   const say = useSay();
 
   async function move(date: string | null, time: string | null) {
@@ -39,7 +39,12 @@ export function Facts({
       say({ text: 'It stays scheduled and leaves at its new time.' });
   }
 
-  async function edit(change: { format?: Format; ownerId?: string }) {
+  async function edit(change: {
+    format?: Format;
+    ownerId?: string;
+    pillarId?: string | null;
+    campaignId?: string | null;
+  }) {
     const answer = await editor.change('PATCH', `/api/posts/${sheet.id}`, (version) => ({ version, ...change }));
     const problem = problemOf(answer);
     if (problem) say({ text: problem, wrong: true });
@@ -84,6 +89,27 @@ export function Facts({
         onChoose={(ownerId) => void edit({ ownerId })}
       />
       <span className="soft">on {channel.name}</span>
+      {pillars.length > 0 && (
+        <PlainSelect
+          label="Pillar"
+          value={sheet.pillarId ?? ''}
+          options={[{ value: '', label: 'no pillar' }, ...pillars.map(({ id, name }) => ({ value: id, label: name }))]}
+          disabled={disabled}
+          onChoose={(pillarId) => void edit({ pillarId: pillarId || null })}
+        />
+      )}
+      {campaigns.length > 0 && (
+        <PlainSelect
+          label="Campaign"
+          value={sheet.campaignId ?? ''}
+          options={[
+            { value: '', label: 'no campaign' },
+            ...campaigns.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          disabled={disabled}
+          onChoose={(campaignId) => void edit({ campaignId: campaignId || null })}
+        />
+      )}
     </div>
   );
 }

@@ -11,7 +11,7 @@ import { CallSign } from '@/ui/CallSign';
 import { dayAndTime } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
-import type { ChangedPost } from '../usePlanMoves';
+import type { ChangedPost } from '../changed';
 import { Deeds } from './Deeds';
 import { Facts } from './Facts';
 import { Pictures } from './Pictures';
@@ -35,6 +35,7 @@ export function Sheet({
   slipVersion,
   onChanged,
   onGone,
+  onMove,
   onClose,
 }: {
   postId: string;
@@ -43,6 +44,8 @@ export function Sheet({
   slipVersion: number | null;
   onChanged: (slip: Slip) => void;
   onGone: (id: string) => void;
+  /** Opens the dialog that moves it. */
+  onMove: () => void;
   onClose: () => void;
 }) {
   const { channels, brand } = useShell();
@@ -91,6 +94,11 @@ export function Sheet({
         <span className={`save-state ${editor.saveState === 'unreachable' ? 'wrong' : 'soft'}`} role="status">
           {SAVE_WORDS[editor.saveState]}
         </span>
+        {!isFixed && (
+          <button type="button" className="word" onClick={onMove} aria-keyshortcuts="m">
+            move
+          </button>
+        )}
         <button type="button" className="word" onClick={onClose} aria-keyshortcuts="Escape">
           close
         </button>

@@ -5,7 +5,7 @@ import type { PostSheet } from '@/core/posts/sheet';
 import type { Refusal } from '@/core/refusal';
 import { call, type Answer } from '@/ui/api';
 import { dropDraft, keepDraft, listDrafts, type DraftField } from '@/ui/drafts';
-import type { ChangedPost } from '../usePlanMoves';
+import type { ChangedPost } from '../changed';
 
 /** How long after the last keystroke a text is saved, in milliseconds. */
 const SAVE_AFTER_MS = 500;

@@ -15,6 +15,8 @@ const schema = fields({
   link: maybeText('Link'),
   format: format.optional(),
   ownerId: maybeText('Owner').uuid('Owner is no identifier.'),
+  pillarId: maybeText('Pillar').uuid('Pillar is no identifier.').nullable(),
+  campaignId: maybeText('Campaign').uuid('Campaign is no identifier.').nullable(),
 });
 
 /** An open post. */

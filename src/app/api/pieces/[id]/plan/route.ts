@@ -1,13 +1,16 @@
 import { array, string } from 'yup';
+import type { Format } from '@/core/rulesheets/types';
 import { planPiece } from '@/usecases/planning';
-import { loadSlip } from '@/usecases/views';
-import { date, fields, time } from '@/app/server/fields';
+import { loadSlips } from '@/usecases/views';
+import { date, fields, format, time } from '@/app/server/fields';
 import { done, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
 
 const schema = fields({
   channelIds: array(string().uuid('Channels holds something that is no identifier.').required()).max(200).required(),
   date: date.defined(),
   time: time.defined(),
+  format: format.nullable().optional(),
+  pillarId: string().uuid('Pillar is no identifier.').nullable().optional(),
 });
 
 /** Plans a piece: makes a post for each channel. Answers with their slips. */
@@ -17,7 +20,14 @@ export async function POST(request: Request, { params }: { params: Promise<{ id:
   const { app, work } = await workOfRequest();
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
-  const result = await planPiece(work, id, body.value.channelIds, { date: body.value.date, time: body.value.time });
+  const { channelIds, date: on, time: at, format: asked, pillarId } = body.value;
+  const result = await planPiece(
+    work,
+    id,
+    channelIds,
+    { date: on, time: at },
+    { format: (asked ?? null) as Format | null, pillarId: pillarId ?? null },
+  );
   if (!result.ok) return refusal(result.refusal);
-  return done({ slips: await Promise.all(result.value.map((postId) => loadSlip(app.db, postId))) });
+  return done({ slips: await loadSlips(app.db, result.value) });
 }

@@ -1,0 +1,55 @@
+'use client';
+
+import { useMemo, type KeyboardEvent, type MouseEvent, type PointerEvent, type ReactNode } from 'react';
+import { useDraggable } from '@dnd-kit/core';
+import type { Carried, Load } from './dragging';
+
+/** The id of the text that tells how to lift something. */
+export const LIFT_HELP_ID = 'DndDescribedBy-calendar';
+
+/**
+ * Lets everything inside that carries `data-lift` be lifted. One draggable carries whatever is taken hold of, so that
+ * a month of 2,000 slips costs no more than one: each slip is a plain button.
+ */
+export function Carrier({
+  loadFor,
+  children,
+  className,
+  onClick,
+}: {
+  /** What is lifted with an element: null for what may not be. */
+  loadFor: (element: HTMLElement) => Load | null;
+  children: ReactNode;
+  className?: string;
+  onClick: (event: MouseEvent<HTMLDivElement>) => void;
+}) {
+  const carried = useMemo<Carried>(() => ({ load: null }), []);
+  const { listeners, setNodeRef } = useDraggable({ id: 'carrier', data: carried });
+
+  function takeHold(event: PointerEvent | KeyboardEvent): boolean {
+    const target = event.target as HTMLElement;
+    const element = target.closest<HTMLElement>('[data-lift]');
+    if (!element || (event.type === 'keydown' && target !== element)) return false;
+    const load = loadFor(element);
+    if (!load) return false;
+    carried.load = load;
+    setNodeRef(element);
+    return true;
+  }
+
+  return (
+    <div
+      className={className}
+      onPointerDown={(event) => {
+        if (event.button === 0 && !event.ctrlKey && !event.metaKey && !event.shiftKey && takeHold(event))
+          listeners?.onPointerDown?.(event);
+      }}
+      onKeyDown={(event) => {
+        if (event.code === 'Space' && takeHold(event)) listeners?.onKeyDown?.(event);
+      }}
+      onClick={onClick}
+    >
+      {children}
+    </div>
+  );
+}

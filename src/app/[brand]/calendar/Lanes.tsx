@@ -1,0 +1,139 @@
+'use client';
+
+import { memo, useMemo } from 'react';
+import { cellKey, layOutLanes, type LaneCell } from '@/core/calendar/lanes';
+import type { Slip } from '@/core/calendar/slip';
+import type { Horizon } from '@/core/rhythm/horizon';
+import type { Opening } from '@/core/rhythm/openings';
+import type { LocalDate } from '@/core/time/plan';
+import type { KnownDate } from '@/data/knownDates';
+import { CallSign } from '@/ui/CallSign';
+import { HorizonBar } from '@/ui/HorizonBar';
+import { spokenDate } from '@/ui/format';
+import { CalendarSlip } from './CalendarSlip';
+import { DayHead } from './DayHead';
+import { DropCell } from './DropCell';
+import { OpeningSlip } from './OpeningSlip';
+import { laneId, lanePlace } from './places';
+import { useMarks, useTimetable, type ShownChannel } from './timetable';
+
+/** Items a cell shows before it counts the rest. */
+const ROOM = { slip: 8, line: 14 };
+
+/** A row per channel and a column per day; for one week, or for two in line density. */
+export const Lanes = memo(function Lanes({
+  dates,
+  lanes,
+  slips,
+  openings,
+  asked,
+  horizons,
+  knownDates,
+  onMore,
+}: {
+  dates: readonly LocalDate[];
+  lanes: readonly ShownChannel[];
+  slips: readonly Slip[];
+  /** Openings that are not filled. */
+  openings: readonly Opening[];
+  /** All openings of these days, filled or not: they name the days. */
+  asked: readonly Opening[];
+  horizons: readonly Horizon[];
+  knownDates: readonly KnownDate[];
+  onMore: (date: LocalDate, channelId: string) => void;
+}) {
+  const { today } = useTimetable();
+  const line = dates.length > 7;
+  const cells = useMemo(() => layOutLanes(slips, openings, line ? ROOM.line : ROOM.slip), [slips, openings, line]);
+  const horizonOf = useMemo(() => new Map(horizons.map((horizon) => [horizon.channelId, horizon])), [horizons]);
+  return (
+    <table className={`lanes${line ? ' is-line' : ''}`} aria-label="Posts by channel and day">
+      <thead>
+        <tr>
+          <th scope="col" className="lane-head soft">
+            Horizon
+          </th>
+          {dates.map((date) => (
+            <DayHead key={date} date={date} knownDates={knownDates} line={line} openings={asked} />
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {lanes.map((lane) => (
+          <tr key={lane.id}>
+            <th scope="row" className="lane-head">
+              <span className="lane-name">
+                <CallSign sign={lane.callSign} color={lane.color} />
+                <span className="name">{lane.name}</span>
+              </span>
+              <HorizonBar horizon={horizonOf.get(lane.id)} today={today} />
+            </th>
+            {dates.map((date) => (
+              <LaneDay
+                key={date}
+                channel={lane}
+                date={date}
+                cell={cells.get(cellKey(lane.id, date))}
+                line={line}
+                onMore={onMore}
+              />
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+});
+
+function LaneDay({
+  channel,
+  date,
+  cell,
+  line,
+  onMore,
+}: {
+  channel: ShownChannel;
+  date: LocalDate;
+  cell: LaneCell<Slip> | undefined;
+  line: boolean;
+  onMore: (date: LocalDate, channelId: string) => void;
+}) {
+  const { todayOf } = useTimetable();
+  const marksOf = useMarks();
+  const today = todayOf(channel.brandId);
+  return (
+    <DropCell
+      as="td"
+      id={laneId(channel.id, date)}
+      place={lanePlace(channel.id, date)}
+      data-date={date}
+      data-channel={channel.id}
+      className={date < today ? 'is-past' : date === today ? 'is-today' : ''}
+      aria-label={`${channel.name}, ${spokenDate(date)}`}
+    >
+      {cell?.items.map((item) =>
+        item.kind === 'post' ? (
+          <CalendarSlip key={item.post.id} slip={item.post} marks={marksOf(item.post.id)} line={line} inLane />
+        ) : (
+          <OpeningSlip key={item.opening.key} opening={item.opening} line={line} />
+        ),
+      )}
+      {cell && cell.hidden > 0 && (
+        <button type="button" className="word more" onClick={() => onMore(date, channel.id)}>
+          {cell.hidden} more
+        </button>
+      )}
+      {date >= today && (
+        <button
+          type="button"
+          className="add"
+          data-add={date}
+          data-channel={channel.id}
+          aria-label={`New post on ${channel.name}, ${spokenDate(date)}`}
+        >
+          +
+        </button>
+      )}
+    </DropCell>
+  );
+}

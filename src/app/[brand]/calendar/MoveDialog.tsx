@@ -1,0 +1,96 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import Modal from 'react-bootstrap/Modal';
+import type { Change } from '@/core/calendar/change';
+import type { Slip } from '@/core/calendar/slip';
+import { readTypedTime } from '@/core/time/typed';
+import { shortDate } from '@/ui/format';
+
+/** Moves a post without dragging: to a day, a time, another channel, or to the tray. */
+export function MoveDialog({
+  slip,
+  channels,
+  onMove,
+  onClose,
+}: {
+  slip: Slip;
+  channels: readonly { id: string; name: string }[];
+  onMove: (change: Change) => void;
+  onClose: () => void;
+}) {
+  const [date, setDate] = useState(slip.date ?? '');
+  const [time, setTime] = useState(slip.time ?? '');
+  const [channelId, setChannelId] = useState(slip.channelId);
+  const readTime = time.trim() === '' ? null : readTypedTime(time);
+  const isBadTime = time.trim() !== '' && readTime === null;
+
+  function move(event: FormEvent) {
+    event.preventDefault();
+    onMove({
+      kind: 'place',
+      date: date || null,
+      time: date ? readTime : null,
+      ...(channelId === slip.channelId ? {} : { channelId }),
+    });
+    onClose();
+  }
+
+  const where = channels.find(({ id }) => id === channelId)?.name ?? '';
+  return (
+    <Modal show onHide={onClose} animation={false} aria-labelledby="move-dialog-title">
+      <Form onSubmit={move} noValidate>
+        <Modal.Header closeButton>
+          <Modal.Title id="move-dialog-title" as="h2">
+            Move “{slip.title}”
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <div className="d-flex-row">
+            <Form.Group controlId="move-date">
+              <Form.Label>Date</Form.Label>
+              <Form.Control type="date" value={date} onChange={(event) => setDate(event.target.value)} />
+            </Form.Group>
+            <Form.Group controlId="move-time">
+              <Form.Label>Time</Form.Label>
+              <Form.Control
+                value={time}
+                placeholder="14:30"
+                isInvalid={isBadTime}
+                disabled={date === ''}
+                onChange={(event) => setTime(event.target.value)}
+              />
+            </Form.Group>
+            <Form.Group controlId="move-channel">
+              <Form.Label>Channel</Form.Label>
+              <Form.Select value={channelId} onChange={(event) => setChannelId(event.target.value)}>
+                {channels.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </Form.Select>
+            </Form.Group>
+          </div>
+          {isBadTime && (
+            <div className="field-refusal" role="alert">
+              “{time}” is not a time. Write hours and minutes, like 14:30.
+            </div>
+          )}
+        </Modal.Body>
+        <Modal.Footer>
+          <Button type="submit" disabled={isBadTime}>
+            {date
+              ? `Move to ${shortDate(date)}${readTime ? ` ${readTime}` : ''}${channelId === slip.channelId ? '' : ` on ${where}`}`
+              : 'Move to the tray'}
+          </Button>
+          <Button variant="outline" onClick={onClose}>
+            Not now
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}

@@ -1,0 +1,19 @@
+import type { Slip } from '@/core/calendar/slip';
+import type { PostSheet } from '@/core/posts/sheet';
+import type { ChangeOutcome } from '@/usecases/changes';
+
+/** What the server answers to a change of one post on its sheet. */
+export interface ChangedPost {
+  outcome: { unscheduled?: boolean; retimed?: boolean; tookBack?: boolean };
+  sheet: PostSheet;
+  slip: Slip;
+}
+
+/** What the server answers to a change on the calendar. */
+export interface CalendarAnswer {
+  outcome: ChangeOutcome;
+  /** The posts concerned as they are now. */
+  slips: Slip[];
+  /** Posts that the calendar shows no more. */
+  gone: string[];
+}

@@ -1,0 +1,202 @@
+'use client';
+
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { useRouter } from 'next/navigation';
+import { applyChange, type Change } from '@/core/calendar/change';
+import type { Slip } from '@/core/calendar/slip';
+import type { ChangeTarget } from '@/usecases/changes';
+import { call, problemOf, UNREACHABLE } from '@/ui/api';
+import { useSay } from '@/ui/messages';
+import type { CalendarAnswer } from './changed';
+
+/** A change that is on its way to the server, or waits until it can be reached. */
+interface Pending {
+  key: string;
+  brandId: string;
+  targets: ChangeTarget[];
+  change: Change;
+}
+
+/** How often a change that could not be saved is tried again, in milliseconds. */
+const TRY_AGAIN_MS = 4_000;
+/** How long after the last change the server's view is read anew, for horizons and openings. */
+const SETTLE_MS = 900;
+/** Reasons named in one message; the rest is counted. */
+const REASONS = 2;
+
+const storeName = (brandId: string) => `bimlo:changes:${brandId}`;
+
+/**
+ * The calendar's posts as they show: the server's, with the changes on top that are under way. A change shows at once and is
+ * sent after the one before it. One that is refused goes back and says why; one that could not be saved stays marked, is
+ * kept in the browser, and is tried until the server answers.
+ */
+export function useChanges(brandId: string, fromServer: readonly Slip[]) {
+  const say = useSay();
+  const router = useRouter();
+  const [source, setSource] = useState(fromServer);
+  const [slips, setSlips] = useState<readonly Slip[]>(fromServer);
+  const [pending, setPending] = useState<readonly Pending[]>([]);
+  const [waits, setWaits] = useState(false);
+  const busy = useRef(false);
+  /** Versions our own changes raised: a change behind them in the queue was decided on the older one. */
+  const raised = useRef(new Map<string, { from: number; to: number }>());
+  if (source !== fromServer) {
+    setSource(fromServer);
+    setSlips(pending.reduce(withChange, fromServer));
+  }
+
+  const put = useCallback((slip: Slip) => setSlips((all) => [...all.filter(({ id }) => id !== slip.id), slip]), []);
+  const remove = useCallback((id: string) => setSlips((all) => all.filter((slip) => slip.id !== id)), []);
+
+  useEffect(() => {
+    const kept = readKept(brandId);
+    if (kept.length === 0) return;
+     
+    setPending(kept);
+    setSlips((all) => kept.reduce(withChange, all));
+  }, [brandId]);
+
+  const settle = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const readAnew = useCallback(() => {
+    clearTimeout(settle.current);
+    settle.current = setTimeout(() => router.refresh(), SETTLE_MS);
+  }, [router]);
+
+  const keep = useCallback(
+    (next: readonly Pending[]) => {
+      setPending(next);
+      try {
+        if (next.length > 0) localStorage.setItem(storeName(brandId), JSON.stringify(next));
+        else localStorage.removeItem(storeName(brandId));
+      } catch (error) {
+        // A full or forbidden store only loses the copy that survives a reload.
+        console.warn('changes are not kept for a reload', error);
+      }
+    },
+    [brandId],
+  );
+
+  const take = useCallback((answer: CalendarAnswer, before: readonly ChangeTarget[]) => {
+    for (const slip of answer.slips) {
+      const target = before.find(({ id }) => id === slip.id);
+      if (target) raised.current.set(slip.id, { from: target.version, to: slip.version });
+    }
+    const ids = new Set([...answer.slips.map((slip) => slip.id), ...answer.gone]);
+    setSlips((all) => [...all.filter(({ id }) => !ids.has(id)), ...answer.slips]);
+  }, []);
+
+  const undo = useCallback(
+    async (changeId: string | null) => {
+      const answer = await call<CalendarAnswer>('POST', '/api/calendar/undo', { brandId, changeId });
+      const problem = problemOf(answer);
+      if (problem) return say({ text: `Not undone. ${problem}`, wrong: true });
+      if (answer.kind !== 'done') return;
+      take(answer.value, []);
+      say({ text: messageOf(answer.value), wrong: answer.value.outcome.refused.length > 0 });
+      readAnew();
+    },
+    [brandId, say, take, readAnew],
+  );
+
+  const send = useCallback(
+    async (next: Pending) => {
+      const posts = next.targets.map(({ id, version }) => {
+        const own = raised.current.get(id);
+        return { id, version: own && own.from === version ? own.to : version };
+      });
+      const answer = await call<CalendarAnswer>('POST', '/api/calendar/changes', {
+        brandId: next.brandId,
+        posts,
+        change: next.change,
+      });
+      if (answer.kind === 'unreachable') return false;
+      if (answer.kind === 'refused') {
+        say({ text: answer.refusal.message, wrong: true });
+        router.refresh();
+        return true;
+      }
+      take(answer.value, posts);
+      const { changeId, refused } = answer.value.outcome;
+      say({
+        text: messageOf(answer.value),
+        wrong: refused.length > 0,
+        ...(changeId ? { deed: { label: 'Undo', run: () => void undo(changeId) } } : {}),
+      });
+      readAnew();
+      return true;
+    },
+    [say, router, take, undo, readAnew],
+  );
+
+  useEffect(() => {
+    const next = pending[0];
+    if (!next || busy.current || waits) return;
+    busy.current = true;
+    void send(next).then((answered) => {
+      busy.current = false;
+      if (answered) return keep(pending.slice(1));
+      setWaits(true);
+      say({ text: UNREACHABLE, wrong: true });
+    });
+  }, [pending, waits, send, keep, say]);
+
+  useEffect(() => {
+    if (!waits) return;
+    const again = () => setWaits(false);
+    const timer = setTimeout(again, TRY_AGAIN_MS);
+    addEventListener('online', again);
+    return () => {
+      clearTimeout(timer);
+      removeEventListener('online', again);
+    };
+  }, [waits]);
+
+  const change = useCallback(
+    (targets: readonly Slip[], what: Change) => {
+      if (targets.length === 0) return;
+      const next: Pending = {
+        key: crypto.randomUUID(),
+        brandId,
+        targets: targets.map(({ id, version }) => ({ id, version })),
+        change: what,
+      };
+      setSlips((all) => withChange(all, next));
+      keep([...pending, next]);
+    },
+    [brandId, keep, pending],
+  );
+
+  /** Posts with changes that the server has not taken yet. */
+  const unsaved = waits ? new Set(pending.flatMap(({ targets }) => targets.map(({ id }) => id))) : NONE;
+  return { slips, unsaved, isSaving: pending.length > 0, waits, put, remove, change, undo, readAnew };
+}
+
+const NONE: ReadonlySet<string> = new Set();
+
+function withChange(slips: readonly Slip[], { targets, change }: Pending): readonly Slip[] {
+  const ids = new Set(targets.map(({ id }) => id));
+  return slips.map((slip) => (ids.has(slip.id) ? applyChange(slip, change) : slip));
+}
+
+function readKept(brandId: string): Pending[] {
+  try {
+    return JSON.parse(localStorage.getItem(storeName(brandId)) ?? '[]') as Pending[];
+  } catch (error) {
+    console.warn('changes kept before the reload cannot be read', error);
+    return [];
+  }
+}
+
+/** One message: what was done and to how many, what was refused and why, what else happened. */
+function messageOf({ outcome }: CalendarAnswer): string {
+  const { label, refused, notes, postIds } = outcome;
+  const some = (list: { title: string; message: string }[]) => {
+    const named = list.slice(0, REASONS).map(({ title, message }) => `“${title}”: ${message}`);
+    return named.join(' ') + (list.length > REASONS ? ` And ${list.length - REASONS} more.` : '');
+  };
+  const parts = [`${label}.`];
+  if (refused.length > 0) parts.push(`Not changed: ${refused.length}. ${some(refused)}`);
+  if (notes.length > 0) parts.push(postIds.length === 1 ? notes.map(({ message }) => message).join(' ') : some(notes));
+  return parts.join(' ');
+}

@@ -1,0 +1,57 @@
+import { array, lazy, mixed, number, object, string } from 'yup';
+import { CHANGE_LIMIT, type Change } from '@/core/calendar/change';
+import { changePosts, type ChangeTarget } from '@/usecases/changes';
+import { date, fields, format, id, ids, text, time, version } from '@/app/server/fields';
+import { readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answerChange } from '../answer';
+
+const kind = string().required();
+const days = number().integer('Days are whole.').required('How many days?');
+const maybeId = (label: string) =>
+  string().uuid(`${label} is no identifier.`).nullable().defined(`${label} is missing.`);
+
+const CHANGES = {
+  place: fields({
+    kind,
+    date: date.defined(),
+    time: time.optional(),
+    channelId: string().uuid().optional(),
+    format: format.optional(),
+  }),
+  shift: fields({ kind, days }),
+  time: fields({ kind, time: time.defined() }),
+  stage: fields({
+    kind,
+    stage: string()
+      .oneOf(['drafting', 'making', 'signOff', 'ready', 'scheduled'], 'That stage is not chosen by hand.')
+      .required(),
+  }),
+  title: fields({ kind, title: text('Working title') }),
+  owner: fields({ kind, ownerId: id('Owner') }),
+  pillar: fields({ kind, pillarId: maybeId('Pillar') }),
+  campaign: fields({ kind, campaignId: maybeId('Campaign') }),
+  setAside: fields({ kind, reason: text('Reason') }),
+  copy: fields({ kind, days, channelIds: ids('Channels').nullable().defined() }),
+};
+
+const schema = fields({
+  brandId: id('Brand'),
+  posts: array(object({ id: id('Post'), version }).noUnknown())
+    .max(CHANGE_LIMIT, `At most ${CHANGE_LIMIT} posts are changed at once.`)
+    .required('No post is named.'),
+  change: lazy((value: unknown) => {
+    const asked = (value as { kind?: string } | undefined)?.kind ?? '';
+    return asked in CHANGES
+      ? CHANGES[asked as keyof typeof CHANGES]
+      : mixed().test('kind', 'There is no such change.', () => false);
+  }),
+});
+
+/** Changes one or many posts on the calendar. */
+export async function POST(request: Request): Promise<Response> {
+  const { app, work } = await workOfRequest();
+  const body = await readBody(request, schema);
+  if (!body.ok) return refusal(body.refusal);
+  const { brandId, posts, change } = body.value as { brandId: string; posts: ChangeTarget[]; change: Change };
+  return answerChange(app, await changePosts(work, brandId, posts, change));
+}

@@ -1,0 +1,26 @@
+import { boolean } from 'yup';
+import { forgetReading, keepReading } from '@/usecases/readings';
+import { fields, id, text } from '@/app/server/fields';
+import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+
+const kept = fields({
+  brandId: id('Brand'),
+  name: text('Name'),
+  shared: boolean().required(),
+  address: text('Address'),
+});
+const forgotten = fields({ id: id('Reading') });
+
+/** Keeps a reading of the calendar. */
+export async function POST(request: Request): Promise<Response> {
+  const { work } = await workOfRequest();
+  const body = await readBody(request, kept);
+  return body.ok ? answer(await keepReading(work, body.value)) : refusal(body.refusal);
+}
+
+/** Forgets a reading. */
+export async function DELETE(request: Request): Promise<Response> {
+  const { work } = await workOfRequest();
+  const body = await readBody(request, forgotten);
+  return body.ok ? answer(await forgetReading(work, body.value.id)) : refusal(body.refusal);
+}

@@ -1,0 +1,120 @@
+import { FORMAT_LABELS, FORMATS, type Format } from '../rulesheets/types';
+import { accept, refuse, type Result } from '../refusal';
+import type { LocalDate, LocalTime } from '../time/plan';
+
+/** When an entry of a rhythm comes round. Weekdays are 1 for Monday to 7 for Sunday. */
+export type Recurrence =
+  /** Every `every` weeks; with more than one, the week that holds `from` is the first. */
+  | { kind: 'weekly'; weekday: number; every: number }
+  /** The first to fourth such weekday of each month, or with -1 the last. */
+  | { kind: 'monthlyWeekday'; weekday: number; nth: 1 | 2 | 3 | 4 | -1 }
+  /** That day of each month; months that lack it are passed over. -1 is the last day. */
+  | { kind: 'monthlyDate'; day: number };
+
+/** One line of a channel's rhythm: what it should publish, and when. */
+export interface RhythmEntry {
+  id: string;
+  recurrence: Recurrence;
+  time: LocalTime;
+  /** The format asked for; null takes any. */
+  format: Format | null;
+  /** The day's theme in a few words; empty for none. */
+  theme: string;
+  pillarId: string | null;
+  /** First and last day it holds, both included; null for no bound. */
+  from: LocalDate | null;
+  to: LocalDate | null;
+}
+
+/** Days, both included, on which nothing is asked for. */
+export interface DaySpan {
+  from: LocalDate;
+  to: LocalDate;
+}
+
+/** Entries one channel may have. */
+export const RHYTHM_LIMIT = 60;
+/** Weeks between two rounds at most. */
+export const MAX_WEEKS = 26;
+
+/**
+ * Checks a channel's rhythm as a whole. Refused: an entry outside its ranges, one that ends before it begins, one of
+ * several weeks without a first day to count from, two that ask for the same minute.
+ */
+export function readRhythm(entries: readonly RhythmEntry[]): Result<readonly RhythmEntry[]> {
+  if (entries.length > RHYTHM_LIMIT)
+    return refuse('rhythmTooLong', `A rhythm holds ${RHYTHM_LIMIT} entries, this has ${entries.length}.`, 'entries');
+  for (const [index, entry] of entries.entries()) {
+    const problem = problemOf(entry);
+    if (problem) return refuse('badEntry', `Entry ${index + 1}: ${problem}`, `entries[${index}]`);
+  }
+  for (const [index, entry] of entries.entries()) {
+    const twin = entries.findIndex((other, place) => place < index && asksForTheSame(other, entry));
+    if (twin >= 0)
+      return refuse(
+        'sameMinute',
+        `Entries ${twin + 1} and ${index + 1} both ask for ${recurrenceWords(entry.recurrence)} at ${entry.time}. Change or remove one.`,
+        `entries[${index}]`,
+      );
+  }
+  return accept(entries);
+}
+
+function problemOf({ recurrence, time, format, theme, from, to }: RhythmEntry): string | null {
+  if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(time)) return `“${time}” is not a time. Write it like 14:30.`;
+  if ('weekday' in recurrence && !isWhole(recurrence.weekday, 1, 7)) return 'the weekday is missing.';
+  if (recurrence.kind === 'weekly') {
+    if (!isWhole(recurrence.every, 1, MAX_WEEKS)) return `every how many weeks? Take 1 to ${MAX_WEEKS}.`;
+    if (recurrence.every > 1 && from === null) return 'every few weeks needs a first day to count from.';
+  }
+  if (recurrence.kind === 'monthlyWeekday' && ![1, 2, 3, 4, -1].includes(recurrence.nth))
+    return 'which one of the month? First to fourth, or last.';
+  if (recurrence.kind === 'monthlyDate' && recurrence.day !== -1 && !isWhole(recurrence.day, 1, 31))
+    return 'days of a month go from 1 to 31.';
+  if (format !== null && !FORMATS.includes(format)) return 'there is no such format.';
+  if (theme.length > 60) return `the theme has ${theme.length} characters; 60 are kept.`;
+  if (from !== null && to !== null && to < from) return 'it ends before it begins.';
+  return null;
+}
+
+const isWhole = (value: number, least: number, most: number): boolean =>
+  Number.isInteger(value) && value >= least && value <= most;
+
+function asksForTheSame(a: RhythmEntry, b: RhythmEntry): boolean {
+  const overlap = (a.from ?? '') <= (b.to ?? '9') && (b.from ?? '') <= (a.to ?? '9');
+  return overlap && a.time === b.time && JSON.stringify(sorted(a.recurrence)) === JSON.stringify(sorted(b.recurrence));
+}
+
+const sorted = (recurrence: Recurrence) => Object.entries(recurrence).sort();
+
+const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+const NTH: Record<number, string> = { 1: 'first', 2: 'second', 3: 'third', 4: 'fourth', [-1]: 'last' };
+
+/** The name of a weekday, 1 for Monday to 7 for Sunday. */
+export const weekdayWord = (weekday: number): string => WEEKDAYS[weekday - 1] ?? '?';
+
+/**
+ * A recurrence as people say it.
+ *
+ * @example
+ * recurrenceWords({ kind: 'weekly', weekday: 2, every: 1 }) // every Tuesday
+ * recurrenceWords({ kind: 'weekly', weekday: 2, every: 3 }) // Tuesday every 3 weeks
+ * recurrenceWords({ kind: 'monthlyWeekday', weekday: 5, nth: -1 }) // the last Friday of the month
+ * recurrenceWords({ kind: 'monthlyDate', day: 15 }) // day 15 of the month
+ */
+export function recurrenceWords(recurrence: Recurrence): string {
+  switch (recurrence.kind) {
+    case 'weekly':
+      return recurrence.every === 1
+        ? `every ${weekdayWord(recurrence.weekday)}`
+        : `${weekdayWord(recurrence.weekday)} every ${recurrence.every} weeks`;
+    case 'monthlyWeekday':
+      return `the ${NTH[recurrence.nth]} ${weekdayWord(recurrence.weekday)} of the month`;
+    case 'monthlyDate':
+      return recurrence.day === -1 ? 'the last day of the month' : `day ${recurrence.day} of the month`;
+  }
+}
+
+/** What an opening asks for, in a few words: “carousel · New object”. */
+export const askedFor = (opening: { format: Format | null; theme: string }): string =>
+  [opening.format ? FORMAT_LABELS[opening.format] : '', opening.theme].filter(Boolean).join(' · ');
