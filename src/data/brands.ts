@@ -30,6 +30,30 @@ export async function oneBrand(db: Queryable, id: string): Promise<Brand> {
   return brand;
 }
 
+/** The brand with that id, if there is one. */
+export async function maybeBrandById(db: Queryable, id: string): Promise<Brand | undefined> {
+  return (await db.rows<Brand>(`select ${COLUMNS} from brands where id = $1`, [id]))[0];
+}
+
+/** Whether a brand has that slug. */
+export async function existsBrandSlug(db: Queryable, slug: string): Promise<boolean> {
+  return (await db.rows('select 1 from brands where slug = $1', [slug])).length > 0;
+}
+
+/** Writes what can be set of a brand. */
+export async function updateBrand(
+  tx: Queryable,
+  id: string,
+  fields: Pick<Brand, 'name' | 'zone' | 'weekStart'>,
+): Promise<void> {
+  await tx.run('update brands set name = $2, zone = $3, week_start = $4 where id = $1', [
+    id,
+    fields.name,
+    fields.zone,
+    fields.weekStart,
+  ]);
+}
+
 /** Adds a brand. */
 export async function insertBrand(tx: Queryable, brand: Brand & { position: number }): Promise<void> {
   await tx.run('insert into brands (id, slug, name, zone, week_start, position) values ($1, $2, $3, $4, $5, $6)', [

@@ -11,13 +11,14 @@ export interface Channel {
   /** `#2E7D50` */
   color: string;
   account: string;
+  ruleSheetId: string;
   /** How many days ahead it should be filled. */
   aimDays: number;
   sheet: RuleSheet;
 }
 
 const SELECT = `select c.id, c.brand_id as "brandId", c.name, c.call_sign as "callSign", c.color, c.account,
-    c.aim_days as "aimDays", r.rules as sheet
+    c.rule_sheet_id as "ruleSheetId", c.aim_days as "aimDays", r.rules as sheet
   from channels c join rule_sheets r on r.id = c.rule_sheet_id`;
 
 /** The channels of a brand that are not archived, in their order. */
@@ -46,6 +47,64 @@ export async function oneChannel(db: Queryable, id: string): Promise<Channel> {
   return channel;
 }
 
+/** The channel with that id that is not archived, if there is one. */
+export async function maybeChannel(db: Queryable, id: string): Promise<Channel | undefined> {
+  return (await db.rows<Channel>(`${SELECT} where c.id = $1 and c.archived_at is null`, [id]))[0];
+}
+
+/** A rule sheet with what it is known by. */
+export interface KeptRuleSheet {
+  id: string;
+  slug: string;
+  name: string;
+  rules: RuleSheet;
+  /** Channels that go by it. */
+  channels: number;
+}
+
+/** All rule sheets by name. */
+export function listRuleSheets(db: Queryable): Promise<KeptRuleSheet[]> {
+  return db.rows<KeptRuleSheet>(
+    `select r.id, r.slug, r.name, r.rules,
+       (select count(*)::int from channels c where c.rule_sheet_id = r.id and c.archived_at is null) as channels
+     from rule_sheets r order by r.name`,
+  );
+}
+
+/** The channels that go by a rule sheet. */
+export function channelsOfSheet(db: Queryable, ruleSheetId: string): Promise<{ id: string; brandId: string }[]> {
+  return db.rows('select id, brand_id as "brandId" from channels where rule_sheet_id = $1', [ruleSheetId]);
+}
+
+/** Writes the rules of a rule sheet. */
+export async function updateRuleSheet(tx: Queryable, id: string, sheet: RuleSheet): Promise<void> {
+  await tx.run('update rule_sheets set name = $2, rules = $3::jsonb, version = version + 1 where id = $1', [
+    id,
+    sheet.name,
+    JSON.stringify(sheet),
+  ]);
+}
+
+/** Writes what can be set of a channel. @returns whether the brand has it */
+export async function updateChannel(
+  tx: Queryable,
+  brandId: string,
+  id: string,
+  fields: Pick<Channel, 'name' | 'callSign' | 'color' | 'account' | 'aimDays'> & { ruleSheetId: string },
+): Promise<boolean> {
+  const changed = await tx.run(
+    `update channels set name = $3, call_sign = $4, color = $5, account = $6, aim_days = $7, rule_sheet_id = $8
+     where id = $1 and brand_id = $2 and archived_at is null`,
+    [id, brandId, fields.name, fields.callSign, fields.color, fields.account, fields.aimDays, fields.ruleSheetId],
+  );
+  return changed === 1;
+}
+
+/** Archives a channel. */
+export async function archiveChannel(tx: Queryable, id: string, at: string): Promise<void> {
+  await tx.run('update channels set archived_at = $2 where id = $1', [id, at]);
+}
+
 /** The rule sheet with that slug, if there is one. */
 export async function maybeRuleSheet(db: Queryable, slug: string): Promise<RuleSheet | undefined> {
   return (await db.rows<{ rules: RuleSheet }>('select rules from rule_sheets where slug = $1', [slug]))[0]?.rules;
@@ -66,7 +125,7 @@ export async function insertRuleSheets(
 /** Adds a channel on the network with that rule sheet. */
 export async function insertChannel(
   tx: Queryable,
-  channel: Omit<Channel, 'sheet' | 'aimDays'> & { ruleSheetSlug: string; position: number; aimDays?: number },
+  channel: Omit<Channel, 'sheet' | 'aimDays' | 'ruleSheetId'> & { ruleSheetSlug: string; position: number; aimDays?: number },
 ): Promise<void> {
   await tx.run(
     `insert into channels (id, brand_id, rule_sheet_id, name, call_sign, color, account, position, aim_days)

@@ -54,3 +54,16 @@ export async function insertPerson(
   ]);
   await tx.run('insert into brand_people (brand_id, person_id) select unnest($1::uuid[]), $2', [brandIds, person.id]);
 }
+
+/** The person with that id, if there is one. */
+export async function maybePerson(db: Queryable, id: string): Promise<Person | undefined> {
+  return (await db.rows<Person>(`select ${COLUMNS} from people p where p.id = $1 and p.archived_at is null`, [id]))[0];
+}
+
+/** Lets a person work for a brand. */
+export async function addToBrand(tx: Queryable, brandId: string, personId: string): Promise<void> {
+  await tx.run('insert into brand_people (brand_id, person_id) values ($1, $2) on conflict do nothing', [
+    brandId,
+    personId,
+  ]);
+}

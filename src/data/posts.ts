@@ -308,6 +308,19 @@ export async function maybePostForUpdate(tx: Queryable, id: string): Promise<Pos
   return (await tx.rows<Post>(`select ${COLUMNS} from posts p where p.id = $1 for update`, [id]))[0];
 }
 
+/** Scheduled posts of a channel by date, at most `limit`. */
+export function listScheduledOfChannel(
+  db: Queryable,
+  channelId: string,
+  limit: number,
+): Promise<{ id: string; title: string; date: LocalDate }[]> {
+  return db.rows(
+    `select id, title, plan_date as date from posts where channel_id = $1 and stage = 'scheduled' and deleted_at is null
+     order by plan_date limit $2`,
+    [channelId, limit],
+  );
+}
+
 /** The versions of posts by id. */
 export async function listVersions(db: Queryable, ids: readonly string[]): Promise<Map<string, number>> {
   const rows = await db.rows<{ id: string; version: number }>(

@@ -24,9 +24,10 @@ export { expect };
 /** The calendar of the first brand. */
 export const CALENDAR = '/fennel-moor/calendar';
 
-/** Opens the calendar and waits until the browser has taken it over: before that, keys and drags go nowhere. */
+/** Opens the calendar by month, unless the query says otherwise, and waits until the browser has taken it over: before that, keys and drags go nowhere. */
 export async function openCalendar(page: Page, query = ''): Promise<void> {
-  await page.goto(`${CALENDAR}${query}`);
+  const asMonth = query.includes('as=') ? query : `${query}${query === '' ? '?' : '&'}as=month`;
+  await page.goto(`${CALENDAR}${asMonth}`);
   await takenOver(page);
 }
 

@@ -14,6 +14,7 @@ import { useShell } from '@/ui/shell';
 const IdeaDialog = dynamic(() => import('./IdeaDialog').then((module) => module.IdeaDialog), { ssr: false });
 
 const PLACES = [
+  { path: 'desk', label: 'Desk' },
   { path: 'ideas', label: 'Ideas' },
   { path: 'calendar', label: 'Calendar' },
   { path: 'pieces', label: 'Pieces' },
@@ -80,6 +81,9 @@ export function Rail({ meIsNew }: { meIsNew: boolean }) {
         })}
       </nav>
       <div className="rail-foot">
+        <Link className="rail-settings" href={`/${brand.slug}/settings`} prefetch={false}>
+          Settings
+        </Link>
         <Button variant="outline" onClick={() => setCatching(true)} aria-keyshortcuts="i">
           Catch an idea <span className="figures">i</span>
         </Button>

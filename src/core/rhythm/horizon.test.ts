@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { addDays } from '../time/days';
 import type { Format } from '../rulesheets/types';
 import type { RhythmEntry } from './entry';
+import { gapsByNeed } from './gaps';
 import { horizonOf, reachOf, HORIZON_DAYS, type HorizonPost } from './horizon';
 import { openingsBetween } from './openings';
 
@@ -118,4 +119,38 @@ describe('the horizon', () => {
     const now = { date: '2026-03-28', time: '12:00' };
     expect(reachOf(openings, [post('2026-03-29', '02:00')], now)).toMatchObject({ to: '2026-04-04' });
   });
+});
+
+describe('gaps in order of need', () => {
+  const place = (key: string, channelId: string, date: string, time = '18:00') => ({
+    key,
+    channelId,
+    date,
+    time,
+    format: null,
+  });
+  const aims: Record<string, number> = { often: 7, seldom: 28 };
+  const order = (places: ReturnType<typeof place>[], posts: HorizonPost[] = []) =>
+    gapsByNeed(places, posts, (id) => aims[id]!, NOW).map(({ key }) => key);
+  it('weighs how soon it comes against the aim', () =>
+    expect(
+      order([
+        place('letter', 'seldom', '2026-11-26'),
+        place('soon', 'often', '2026-11-24'),
+        place('later', 'often', '2026-12-01'),
+        place('today', 'seldom', '2026-11-23'),
+      ]),
+    ).toEqual(['today', 'letter', 'soon', 'later']));
+  it('leaves out what is filled, what has passed and what is far', () =>
+    expect(
+      order(
+        [
+          place('filled', 'often', '2026-11-24'),
+          place('passed', 'often', '2026-11-23', '09:00'),
+          place('far', 'often', '2026-12-07'),
+          place('last', 'often', '2026-12-06'),
+        ],
+        [post('2026-11-24', '18:00', { channelId: 'often' })],
+      ),
+    ).toEqual(['last']));
 });

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo, type KeyboardEvent, type MouseEvent, type PointerEvent, type ReactNode } from 'react';
-import { useDraggable } from '@dnd-kit/core';
+import { useDndMonitor, useDraggable } from '@dnd-kit/core';
 import type { Carried, Load } from './dragging';
 
 /** The id of the text that tells how to lift something. */
@@ -23,8 +23,15 @@ export function Carrier({
   className?: string;
   onClick: (event: MouseEvent<HTMLDivElement>) => void;
 }) {
-  const carried = useMemo<Carried>(() => ({ load: null }), []);
+  const carried = useMemo<Carried>(() => ({ load: null, element: null }), []);
   const { listeners, setNodeRef } = useDraggable({ id: 'carrier', data: carried });
+
+  const mark = (isLifted: boolean) => carried.element?.toggleAttribute('data-lifted', isLifted);
+  useDndMonitor({
+    onDragStart: () => mark(true),
+    onDragEnd: () => mark(false),
+    onDragCancel: () => mark(false),
+  });
 
   function takeHold(event: PointerEvent | KeyboardEvent): boolean {
     const target = event.target as HTMLElement;
@@ -33,6 +40,7 @@ export function Carrier({
     const load = loadFor(element);
     if (!load) return false;
     carried.load = load;
+    carried.element = element;
     setNodeRef(element);
     return true;
   }

@@ -20,6 +20,8 @@ export type Load = { kind: 'posts'; slips: readonly Slip[] } | { kind: 'idea'; i
 /** What hangs on the one draggable: filled with a load just before it is lifted. */
 export interface Carried {
   load: Load | null;
+  /** What was taken hold of, on the page. */
+  element: HTMLElement | null;
 }
 
 /** The load of a drag. */

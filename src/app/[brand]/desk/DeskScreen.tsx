@@ -1,0 +1,201 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import type { Fitness } from '@/core/delivery/departure';
+import { askedFor } from '@/core/rhythm/entry';
+import type { Opening } from '@/core/rhythm/openings';
+import { addDays } from '@/core/time/days';
+import type { DeskView } from '@/usecases/desk';
+import type { Departure } from '@/usecases/views';
+import { CallSign } from '@/ui/CallSign';
+import { shortDate, spokenDate } from '@/ui/format';
+import { HorizonBar } from '@/ui/HorizonBar';
+import { Notches } from '@/ui/Notches';
+import { useShell } from '@/ui/shell';
+
+const NewPostDialog = dynamic(() => import('../calendar/NewPostDialog').then((module) => module.NewPostDialog), {
+  ssr: false,
+});
+
+/** Gaps listed below the first. */
+const GAPS_SHOWN = 8;
+
+const FITNESS_WORDS: Record<Fitness, { words: string; isWrong?: boolean }> = {
+  fit: { words: 'fit' },
+  notScheduled: { words: 'not scheduled' },
+  notFit: { words: 'not fit', isWrong: true },
+  sending: { words: 'leaving' },
+  retrying: { words: 'tried again' },
+  failed: { words: 'failed', isWrong: true },
+  held: { words: 'held', isWrong: true },
+  handOver: { words: 'by hand, now' },
+  handOverToCome: { words: 'by hand' },
+  out: { words: 'out' },
+};
+
+/** One person's today: what leaves on the left, the horizons and the next gap on the right. */
+export function DeskScreen({
+  desk,
+  today,
+  aims,
+}: {
+  desk: DeskView;
+  today: string;
+  aims: Readonly<Record<string, number>>;
+}) {
+  const { brand, channels, me } = useShell();
+  const router = useRouter();
+  const [starting, setStarting] = useState<Opening | null>(null);
+  const channelOf = (id: string) => channels.find((channel) => channel.id === id);
+  const { leaves, week, near, horizons, gaps } = desk;
+  const [first, ...rest] = gaps;
+  const tomorrow = addDays(today, 1);
+  const calendar = `/${brand.slug}/calendar`;
+  return (
+    <>
+      <header className="place-head">
+        <h1>{spokenDate(today)}</h1>
+        <span className="soft">
+          {me.name}’s desk · this week {week.all} posts: {week.out} out, {week.ready} ready, {week.all - week.out - week.ready}{' '}
+          not ready
+        </span>
+      </header>
+      <div className="place-body desk">
+        <div>
+          {[
+            { name: 'Leaves today', rows: leaves.filter(({ slip }) => slip.date! <= today) },
+            { name: 'Leaves tomorrow', rows: leaves.filter(({ slip }) => slip.date === tomorrow) },
+          ].map(({ name, rows }) => (
+            <section key={name} aria-label={name}>
+              <h2>
+                {name} <span className="figures soft">{rows.length}</span>
+                <Link className="small-text push" href={`/${brand.slug}/departures`} prefetch={false}>
+                  Departures
+                </Link>
+              </h2>
+              {rows.map((row) => (
+                <LeavingRow key={row.slip.id} row={row} color={channelOf(row.slip.channelId)?.color} href={`${calendar}?post=${row.slip.id}`} />
+              ))}
+              {rows.length === 0 && <p className="soft">Nothing is planned to leave.</p>}
+            </section>
+          ))}
+          <section aria-label="Near and not ready">
+            <h2>
+              Near and not ready <span className="figures soft">{near.length}</span>
+              <Link className="small-text push" href={`${calendar}?as=list&lacks=readyNear`} prefetch={false}>
+                as a list
+              </Link>
+            </h2>
+            {near.map((slip) => (
+              <div className="desk-row" key={slip.id}>
+                <span className="figures when">
+                  {slip.date === today ? 'today' : shortDate(slip.date!)} {slip.time}
+                </span>
+                <CallSign sign={slip.callSign} color={channelOf(slip.channelId)?.color ?? 'currentcolor'} />
+                <Link href={`${calendar}?date=${slip.date}&post=${slip.id}`} prefetch={false}>
+                  {slip.title}
+                </Link>
+                <span className="push attention">{slip.missing ?? ''}</span>
+                <Notches stage={slip.stage} />
+              </div>
+            ))}
+            {near.length === 0 && <p className="soft">All of the next three days is ready.</p>}
+          </section>
+        </div>
+        <div>
+          <section aria-label="Horizon">
+            <h2>Horizon</h2>
+            {[...horizons]
+              .sort((a, b) => reachDays(a.planned) / a.aimDays - reachDays(b.planned) / b.aimDays)
+              .map((horizon) => {
+                const channel = channelOf(horizon.channelId);
+                return (
+                  channel && (
+                    <div className="desk-row is-horizon" key={horizon.channelId}>
+                      <CallSign sign={channel.callSign} color={channel.color} />
+                      <span className="name">{channel.name}</span>
+                      <HorizonBar horizon={horizon} today={today} />
+                      <span className="soft small-text">aim {aims[horizon.channelId]}</span>
+                    </div>
+                  )
+                );
+              })}
+          </section>
+          <section aria-label="Next gap">
+            {first ? (
+              <div className="next-gap">
+                <h2>
+                  Next gap: {dayWord(first.date, today)}, {first.time} on {channelOf(first.channelId)?.name}
+                </h2>
+                <p className="soft">
+                  {askedFor(first) ? `The rhythm asks for ${askedFor(first)}.` : 'The rhythm leaves open what it shall be.'}{' '}
+                  {gaps.length === 1 ? 'It is the only gap' : `${gaps.length} gaps`} in the next two weeks.
+                </p>
+                <Button onClick={() => setStarting(first)}>Start a post there</Button>{' '}
+                <Link className="btn btn-outline" href={`${calendar}?date=${first.date}`} prefetch={false}>
+                  Look at that week
+                </Link>
+              </div>
+            ) : (
+              <p className="soft">No gap in the next two weeks.</p>
+            )}
+            {rest.slice(0, GAPS_SHOWN).map((gap) => (
+              <div className="desk-row" key={gap.key}>
+                <span className="figures when">
+                  {shortDate(gap.date)} {gap.time}
+                </span>
+                <CallSign sign={channelOf(gap.channelId)?.callSign ?? ''} color={channelOf(gap.channelId)?.color ?? 'currentcolor'} />
+                <span className="soft">{askedFor(gap) || 'anything'}</span>
+                <button
+                  type="button"
+                  className="word push"
+                  aria-label={`Start a post on ${channelOf(gap.channelId)?.name}, ${shortDate(gap.date)} ${gap.time}`}
+                  onClick={() => setStarting(gap)}
+                >
+                  start a post
+                </button>
+              </div>
+            ))}
+            {rest.length > GAPS_SHOWN && <p className="soft small-text">and {rest.length - GAPS_SHOWN} more</p>}
+          </section>
+        </div>
+      </div>
+      {starting && (
+        <NewPostDialog
+          date={starting.date}
+          time={starting.time}
+          channelId={starting.channelId}
+          opening={starting}
+          onMade={(made) => router.push(`${calendar}?date=${starting.date}&post=${made[0]!.id}`)}
+          onClose={() => setStarting(null)}
+        />
+      )}
+    </>
+  );
+}
+
+const reachDays = (reach: DeskView['horizons'][number]['planned']): number =>
+  reach.kind === 'noRhythm' ? Infinity : reach.days;
+
+const dayWord = (date: string, today: string): string =>
+  date === today ? 'today' : date === addDays(today, 1) ? 'tomorrow' : shortDate(date);
+
+function LeavingRow({ row, color, href }: { row: Departure; color: string | undefined; href: string }) {
+  const { words, isWrong } = FITNESS_WORDS[row.fitness];
+  return (
+    <div className="desk-row">
+      <span className="figures when">{row.slip.time ?? 'no time'}</span>
+      <CallSign sign={row.slip.callSign} color={color ?? 'currentcolor'} />
+      <Link href={href} prefetch={false}>
+        {row.slip.title}
+      </Link>
+      <span className={`push ${isWrong ? 'wrong' : row.fitness === 'out' ? 'soft' : ''}`}>
+        {row.fitness === 'notFit' ? (row.slip.missing ?? words) : words}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,92 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import { useRouter } from 'next/navigation';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { weekdayWord } from '@/core/rhythm/entry';
+import { call, problemOf } from '@/ui/api';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import { SpanList, type Span } from './SpanList';
+
+const ZONES = Intl.supportedValuesOf('timeZone');
+
+/** What can be set of a brand; without one, makes a new brand. */
+export function BrandForm({
+  brand,
+  daysOff: startDaysOff,
+}: {
+  brand: { id: string; name: string; zone: string; weekStart: number } | null;
+  daysOff: readonly Span[];
+}) {
+  const shell = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const [name, setName] = useState(brand?.name ?? '');
+  const [zone, setZone] = useState(brand?.zone ?? shell.brand.zone);
+  const [weekStart, setWeekStart] = useState(brand?.weekStart ?? 1);
+  const [daysOff, setDaysOff] = useState<readonly Span[]>(startDaysOff);
+  const [problem, setProblem] = useState<string | null>(null);
+  const prefix = brand ? 'brand' : 'new-brand';
+
+  async function save(event: FormEvent) {
+    event.preventDefault();
+    const answer = await call<{ slug?: string }>('POST', '/api/settings/brands', {
+      id: brand?.id ?? null,
+      name,
+      zone,
+      weekStart,
+      daysOff: daysOff.map(({ name: what, from, to }) => ({ name: what, from, to })),
+    });
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    say({ text: brand ? 'Saved.' : `Made “${name.trim()}”.` });
+    if (answer.value.slug) router.push(`/${answer.value.slug}/settings/channels`);
+    else router.refresh();
+  }
+
+  return (
+    <Form onSubmit={(event) => void save(event)} noValidate>
+      <Form.Group controlId={`${prefix}-name`} className="mb-3">
+        <Form.Label>Name</Form.Label>
+        <Form.Control value={name} onChange={(event) => setName(event.target.value)} />
+      </Form.Group>
+      <div className="d-flex-row mb-3">
+        <Form.Group controlId={`${prefix}-zone`}>
+          <Form.Label>Time zone</Form.Label>
+          <Form.Select value={zone} onChange={(event) => setZone(event.target.value)}>
+            {[...new Set([zone, ...ZONES])].map((known) => (
+              <option key={known}>{known}</option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+        <Form.Group controlId={`${prefix}-week`}>
+          <Form.Label>The week starts on</Form.Label>
+          <Form.Select value={weekStart} onChange={(event) => setWeekStart(Number(event.target.value))}>
+            {[1, 2, 3, 4, 5, 6, 7].map((day) => (
+              <option key={day} value={day}>
+                {weekdayWord(day)}
+              </option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+      </div>
+      {brand && zone !== brand.zone && (
+        <p className="attention">
+          What is scheduled keeps the instant it was scheduled for. Look through Departures after this and schedule anew what
+          shall leave by the new zone’s clock.
+        </p>
+      )}
+      <SpanList legend="Days off: no openings on them" spans={daysOff} onChange={setDaysOff} />
+      {problem && (
+        <div className="field-refusal" role="alert">
+          {problem}
+        </div>
+      )}
+      <Button type="submit" variant={brand ? 'primary' : 'outline'} className="mt-2">
+        {brand ? 'Save the brand' : 'Make the brand'}
+      </Button>
+    </Form>
+  );
+}

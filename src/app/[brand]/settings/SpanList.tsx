@@ -1,0 +1,51 @@
+'use client';
+
+/** A named span of days. */
+export interface Span {
+  name: string;
+  from: string;
+  to: string;
+}
+
+/** A list of named spans of days that can be added to. */
+export function SpanList({
+  legend,
+  spans,
+  onChange,
+}: {
+  legend: string;
+  spans: readonly Span[];
+  onChange: (spans: readonly Span[]) => void;
+}) {
+  const set = (index: number, part: Partial<Span>) =>
+    onChange(spans.map((span, at) => (at === index ? { ...span, ...part } : span)));
+  return (
+    <fieldset className="span-list">
+      <legend className="form-label">{legend}</legend>
+      {spans.map((span, index) => (
+        <div key={index} className="span-row">
+          <input
+            aria-label="What for"
+            placeholder="What for"
+            value={span.name}
+            onChange={(event) => set(index, { name: event.target.value })}
+          />
+          <input type="date" aria-label="From" value={span.from} onChange={(event) => set(index, { from: event.target.value })} />
+          <span>to</span>
+          <input type="date" aria-label="To" value={span.to} onChange={(event) => set(index, { to: event.target.value })} />
+          <button
+            type="button"
+            className="word soft"
+            aria-label={`Remove ${span.name || 'this span'}`}
+            onClick={() => onChange(spans.filter((_, at) => at !== index))}
+          >
+            remove
+          </button>
+        </div>
+      ))}
+      <button type="button" className="word" onClick={() => onChange([...spans, { name: '', from: '', to: '' }])}>
+        Add days
+      </button>
+    </fieldset>
+  );
+}

@@ -1,0 +1,26 @@
+import type { Metadata } from 'next';
+import { brandOfPage } from '@/app/server/brand';
+import { listRuleSheets } from '@/data/channels';
+import { ChannelSettings } from './ChannelSettings';
+
+export const metadata: Metadata = { title: 'Channels' };
+
+/** The channels of a brand. */
+export default async function ChannelsPage({ params }: { params: Promise<{ brand: string }> }) {
+  const { db, channels } = await brandOfPage((await params).brand);
+  const sheets = await listRuleSheets(db);
+  return (
+    <ChannelSettings
+      channels={channels.map(({ id, name, callSign, color, account, aimDays, ruleSheetId }) => ({
+        id,
+        name,
+        callSign,
+        color,
+        account,
+        aimDays,
+        ruleSheetId,
+      }))}
+      sheets={sheets.map(({ id, name }) => ({ id, name }))}
+    />
+  );
+}

@@ -1,0 +1,25 @@
+import type { Metadata } from 'next';
+import { brandOfPage } from '@/app/server/brand';
+import { listDaysOff } from '@/data/rhythms';
+import { BrandForm } from './BrandForm';
+
+export const metadata: Metadata = { title: 'Brand settings' };
+
+/** A brand's zone, week and days off; and a place to make another brand. */
+export default async function BrandSettings({ params }: { params: Promise<{ brand: string }> }) {
+  const { db, brand } = await brandOfPage((await params).brand);
+  const daysOff = await listDaysOff(db, brand.id);
+  return (
+    <div className="two-columns">
+      <section>
+        <h2>{brand.name}</h2>
+        <BrandForm brand={brand} daysOff={daysOff} />
+      </section>
+      <section>
+        <h2>Another brand</h2>
+        <p className="soft">It begins without channels; give it some under Channels.</p>
+        <BrandForm brand={null} daysOff={[]} />
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,345 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import { useRouter } from 'next/navigation';
+import Button from 'react-bootstrap/Button';
+import { readRhythm, recurrenceWords, weekdayWord, type Recurrence, type RhythmEntry } from '@/core/rhythm/entry';
+import type { Habit, Practised } from '@/core/rhythm/propose';
+import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
+import { readTypedTime } from '@/core/time/typed';
+import { call, problemOf } from '@/ui/api';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import { SpanList, type Span } from '../SpanList';
+import { PracticeGrid } from './PracticeGrid';
+
+/** A channel's rhythm: its entries, its pauses, and what was done beside it. Saved as a whole. */
+export function RhythmEditor({
+  channelId,
+  entries: kept,
+  pauses: keptPauses,
+  practice,
+  proposed,
+  since,
+  weeks,
+  today,
+  others,
+}: {
+  channelId: string;
+  entries: readonly RhythmEntry[];
+  pauses: readonly Span[];
+  practice: readonly (Practised & { title: string })[];
+  proposed: readonly Habit[];
+  since: string;
+  weeks: number;
+  today: string;
+  others: readonly { id: string; name: string; entries: readonly RhythmEntry[] }[];
+}) {
+  const { channels, pillars } = useShell();
+  const channel = channels.find(({ id }) => id === channelId)!;
+  const router = useRouter();
+  const say = useSay();
+  const [entries, setEntries] = useState<readonly RhythmEntry[]>(kept);
+  const [pauses, setPauses] = useState<readonly Span[]>(keptPauses);
+  const [problem, setProblem] = useState<string | null>(null);
+  const isChanged = JSON.stringify([entries, pauses]) !== JSON.stringify([kept, keptPauses]);
+  const check = readRhythm(entries);
+
+  const set = (index: number, part: Partial<RhythmEntry>) =>
+    setEntries(entries.map((entry, at) => (at === index ? { ...entry, ...part } : entry)));
+  const add = (more: readonly RhythmEntry[]) => setEntries([...entries, ...more]);
+
+  async function save(event: FormEvent) {
+    event.preventDefault();
+    const answer = await call('POST', `/api/channels/${channelId}/rhythm`, {
+      entries: entries.map(({ id: _id, ...entry }) => entry),
+      pauses,
+    });
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    say({ text: `${channel.name} has its rhythm: ${entries.length === 1 ? '1 entry' : `${entries.length} entries`}.` });
+    router.refresh();
+  }
+
+  function propose() {
+    const known = new Set(entries.map((entry) => `${weekdayOf(entry.recurrence)} ${entry.time}`));
+    const more = proposed
+      .filter((habit) => !known.has(`${habit.weekday} ${habit.time}`))
+      .map((habit) => ({
+        ...FRESH,
+        id: crypto.randomUUID(),
+        recurrence: { kind: 'weekly' as const, weekday: habit.weekday, every: 1 },
+        time: habit.time,
+        format: habit.format,
+      }));
+    if (more.length === 0) return say({ text: 'What was done in these weeks is in the rhythm already.' });
+    add(more);
+    say({ text: `Added ${more.length === 1 ? '1 entry' : `${more.length} entries`} from what was done. Save to keep them.` });
+  }
+
+  return (
+    <form className="rhythm" onSubmit={(event) => void save(event)}>
+      <PracticeGrid entries={entries} practice={practice} since={since} weeks={weeks} />
+      <table className="settings-table">
+        <thead>
+          <tr>
+            <th scope="col">When</th>
+            <th scope="col">Time</th>
+            <th scope="col">Format</th>
+            <th scope="col">Day theme</th>
+            <th scope="col">Pillar</th>
+            <th scope="col">From</th>
+            <th scope="col">To</th>
+            <th scope="col">
+              <span className="visually-hidden">Deeds</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {entries.map((entry, index) => (
+            <tr key={entry.id}>
+              <td>
+                <RecurrenceFields
+                  name={`Entry ${index + 1}`}
+                  recurrence={entry.recurrence}
+                  onChange={(recurrence) =>
+                    set(index, {
+                      recurrence,
+                      ...(recurrence.kind === 'weekly' && recurrence.every > 1 && entry.from === null ? { from: today } : {}),
+                    })
+                  }
+                />
+              </td>
+              <td>
+                <input
+                  size={5}
+                  aria-label={`Time of entry ${index + 1}`}
+                  className="figures"
+                  value={entry.time}
+                  onChange={(event) => set(index, { time: event.target.value })}
+                  onBlur={(event) => set(index, { time: readTypedTime(event.target.value) ?? event.target.value })}
+                />
+              </td>
+              <td>
+                <select
+                  aria-label={`Format of entry ${index + 1}`}
+                  value={entry.format ?? ''}
+                  onChange={(event) => set(index, { format: (event.target.value || null) as Format | null })}
+                >
+                  <option value="">any</option>
+                  {channel.sheet.formats.map(({ format }) => (
+                    <option key={format} value={format}>
+                      {FORMAT_LABELS[format]}
+                    </option>
+                  ))}
+                </select>
+              </td>
+              <td>
+                <input
+                  aria-label={`Theme of entry ${index + 1}`}
+                  value={entry.theme}
+                  maxLength={60}
+                  onChange={(event) => set(index, { theme: event.target.value })}
+                />
+              </td>
+              <td>
+                <select
+                  aria-label={`Pillar of entry ${index + 1}`}
+                  value={entry.pillarId ?? ''}
+                  onChange={(event) => set(index, { pillarId: event.target.value || null })}
+                >
+                  <option value="">none</option>
+                  {pillars.map(({ id, name }) => (
+                    <option key={id} value={id}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </td>
+              <td>
+                <input
+                  type="date"
+                  aria-label={`First day of entry ${index + 1}`}
+                  value={entry.from ?? ''}
+                  onChange={(event) => set(index, { from: event.target.value || null })}
+                />
+              </td>
+              <td>
+                <input
+                  type="date"
+                  aria-label={`Last day of entry ${index + 1}`}
+                  value={entry.to ?? ''}
+                  onChange={(event) => set(index, { to: event.target.value || null })}
+                />
+              </td>
+              <td className="deeds">
+                <button
+                  type="button"
+                  className="word soft"
+                  aria-label={`Remove entry ${index + 1}: ${recurrenceWords(entry.recurrence)} at ${entry.time}`}
+                  onClick={() => setEntries(entries.filter((_, at) => at !== index))}
+                >
+                  remove
+                </button>
+              </td>
+            </tr>
+          ))}
+          {entries.length === 0 && (
+            <tr>
+              <td colSpan={8} className="soft">
+                No rhythm yet: nothing is asked for, and no horizon is shown. Add an entry, or propose from what was done.
+              </td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+      <div className="rhythm-deeds">
+        <button type="button" className="word" onClick={() => add([{ ...FRESH, id: crypto.randomUUID() }])}>
+          Add an entry
+        </button>
+        <button type="button" className="word" onClick={propose} disabled={proposed.length === 0}>
+          Propose from what was done
+        </button>
+        {others.some((other) => other.entries.length > 0) && (
+          <label>
+            Copy from{' '}
+            <select
+              className="plain-select"
+              value=""
+              onChange={(event) => {
+                const from = others.find(({ id }) => id === event.target.value);
+                if (from) add(from.entries.map((entry) => copyFor(entry, channel.sheet.formats.map(({ format }) => format))));
+              }}
+            >
+              <option value="">another channel</option>
+              {others
+                .filter((other) => other.entries.length > 0)
+                .map(({ id, name, entries: its }) => (
+                  <option key={id} value={id}>
+                    {name} ({its.length})
+                  </option>
+                ))}
+            </select>
+          </label>
+        )}
+      </div>
+      <SpanList legend="Pauses: spans of days that ask for nothing" spans={pauses} onChange={setPauses} />
+      {(problem ?? (check.ok ? null : check.refusal.message)) && (
+        <div className="field-refusal" role="alert">
+          {check.ok ? problem : check.refusal.message}
+        </div>
+      )}
+      <Button type="submit" disabled={!isChanged || !check.ok}>
+        {isChanged ? `Set the rhythm of ${channel.name}` : 'The rhythm is as kept'}
+      </Button>
+    </form>
+  );
+}
+
+const FRESH: Omit<RhythmEntry, 'id'> = {
+  recurrence: { kind: 'weekly', weekday: 1, every: 1 },
+  time: '09:00',
+  format: null,
+  theme: '',
+  pillarId: null,
+  from: null,
+  to: null,
+};
+
+const weekdayOf = (recurrence: Recurrence): number => ('weekday' in recurrence ? recurrence.weekday : 0);
+
+/** An entry for another channel; a format its network does not take becomes any. */
+const copyFor = (entry: RhythmEntry, formats: readonly Format[]): RhythmEntry => ({
+  ...entry,
+  id: crypto.randomUUID(),
+  format: entry.format && formats.includes(entry.format) ? entry.format : null,
+});
+
+/** How often, and on which day. */
+export function RecurrenceFields({
+  name,
+  recurrence,
+  onChange,
+}: {
+  /** Whose it is, for screen readers: “Entry 2”. */
+  name: string;
+  recurrence: Recurrence;
+  onChange: (recurrence: Recurrence) => void;
+}) {
+  const weekday = weekdayOf(recurrence) || 1;
+  return (
+    <span className="recurrence">
+      <select
+        aria-label={`${name}: how often`}
+        value={recurrence.kind}
+        onChange={(event) =>
+          onChange(
+            event.target.value === 'weekly'
+              ? { kind: 'weekly', weekday, every: 1 }
+              : event.target.value === 'monthlyWeekday'
+                ? { kind: 'monthlyWeekday', weekday, nth: 1 }
+                : { kind: 'monthlyDate', day: 1 },
+          )
+        }
+      >
+        <option value="weekly">weekly</option>
+        <option value="monthlyWeekday">monthly, a weekday</option>
+        <option value="monthlyDate">monthly, a date</option>
+      </select>
+      {recurrence.kind === 'monthlyWeekday' && (
+        <select
+          aria-label={`${name}: which of the month`}
+          value={recurrence.nth}
+          onChange={(event) => onChange({ ...recurrence, nth: Number(event.target.value) as 1 })}
+        >
+          <option value={1}>first</option>
+          <option value={2}>second</option>
+          <option value={3}>third</option>
+          <option value={4}>fourth</option>
+          <option value={-1}>last</option>
+        </select>
+      )}
+      {recurrence.kind !== 'monthlyDate' && (
+        <select
+          aria-label={`${name}: weekday`}
+          value={recurrence.weekday}
+          onChange={(event) => onChange({ ...recurrence, weekday: Number(event.target.value) })}
+        >
+          {[1, 2, 3, 4, 5, 6, 7].map((day) => (
+            <option key={day} value={day}>
+              {weekdayWord(day)}
+            </option>
+          ))}
+        </select>
+      )}
+      {recurrence.kind === 'monthlyDate' && (
+        <select
+          aria-label={`${name}: day of the month`}
+          value={recurrence.day}
+          onChange={(event) => onChange({ ...recurrence, day: Number(event.target.value) })}
+        >
+          {Array.from({ length: 31 }, (_, index) => (
+            <option key={index} value={index + 1}>
+              {index + 1}
+            </option>
+          ))}
+          <option value={-1}>last day</option>
+        </select>
+      )}
+      {recurrence.kind === 'weekly' && (
+        <label>
+          every{' '}
+          <input
+            type="number"
+            min={1}
+            max={26}
+            aria-label={`${name}: every how many weeks`}
+            value={recurrence.every}
+            onChange={(event) => onChange({ ...recurrence, every: Number(event.target.value) })}
+          />{' '}
+          wk
+        </label>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,269 @@
+'use client';
+
+import { useMemo, useState, type FormEvent } from 'react';
+import { useRouter } from 'next/navigation';
+import Button from 'react-bootstrap/Button';
+import { fitTexts } from '@/core/captions/compose';
+import { readRuleSheet } from '@/core/rulesheets/read';
+import {
+  FORMATS,
+  FORMAT_LABELS,
+  type CountUnit,
+  type FormatRule,
+  type RuleSheet,
+  type TextFieldRule,
+} from '@/core/rulesheets/types';
+import { call, problemOf } from '@/ui/api';
+import { Marked } from '@/ui/MarkedText';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+
+const UNIT_LABELS: Record<CountUnit, string> = {
+  grapheme: 'letters as people see them',
+  codePoint: 'Unicode code points',
+  utf16: 'UTF-16 units',
+};
+
+/** A rule sheet to be changed, with a caption pasted beside it to try it on. */
+export function SheetEditor({
+  id,
+  sheet: kept,
+  channels,
+}: {
+  /** Null makes a new one. */
+  id: string | null;
+  sheet: RuleSheet;
+  channels: number;
+}) {
+  const { brand } = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const [sheet, setSheet] = useState(kept);
+  const [pasted, setPasted] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const isChanged = id === null || JSON.stringify(sheet) !== JSON.stringify(kept);
+  const check = readRuleSheet(sheet);
+  const set = (part: Partial<RuleSheet>) => setSheet({ ...sheet, ...part });
+  const setField = (name: string, part: Partial<TextFieldRule>) =>
+    set({ fields: sheet.fields.map((field) => (field.name === name ? { ...field, ...part } : field)) });
+  const setFormat = (format: FormatRule['format'], part: Partial<FormatRule> | null) =>
+    set({
+      formats:
+        part === null
+          ? sheet.formats.filter((rule) => rule.format !== format)
+          : sheet.formats.some((rule) => rule.format === format)
+            ? sheet.formats.map((rule) => (rule.format === format ? { ...rule, ...part } : rule))
+            : [...sheet.formats, { format, picturesMin: 0, picturesMax: 1 }],
+    });
+
+  async function save(event: FormEvent) {
+    event.preventDefault();
+    const answer = await call<{ id: string }>('POST', '/api/settings/sheets', { id, sheet });
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    say({ text: id === null ? `Made the rule sheet ${sheet.name}.` : `Saved. ${channels} channels go by it now.` });
+    router.push(`/${brand.slug}/settings/sheets?sheet=${answer.value.id}`);
+    router.refresh();
+  }
+
+  return (
+    <form className="two-columns" onSubmit={(event) => void save(event)}>
+      <section className="sheet-fields">
+        <p>
+          <label>
+            Name{' '}
+            <input
+              value={sheet.name}
+              onChange={(event) =>
+                set({ name: event.target.value, ...(id === null ? { slug: slugOf(event.target.value) } : {}) })
+              }
+            />
+          </label>{' '}
+          <label>
+            What it is, in a few words <input value={sheet.about} onChange={(event) => set({ about: event.target.value })} />
+          </label>
+        </p>
+        <p>
+          <label>
+            <input type="checkbox" checked={sheet.automatic} onChange={(event) => set({ automatic: event.target.checked })} />{' '}
+            takes posts automatically
+          </label>{' '}
+          <label>
+            <input
+              type="checkbox"
+              checked={sheet.linksClickable}
+              onChange={(event) => set({ linksClickable: event.target.checked })}
+            />{' '}
+            links can be clicked
+          </label>
+        </p>
+        {sheet.fields.map((field) => (
+          <fieldset key={field.name}>
+            <legend>{field.name === 'caption' ? 'Main text' : 'Title'}</legend>
+            <label>
+              called <input size={12} value={field.label} onChange={(event) => setField(field.name, { label: event.target.value })} />
+            </label>
+            <label>
+              takes{' '}
+              <Whole value={field.limit} label={`Limit of ${field.label}`} onChange={(limit) => setField(field.name, { limit: limit ?? 0 })} />{' '}
+              <select
+                aria-label={`What ${field.label} is counted in`}
+                value={field.unit}
+                onChange={(event) => setField(field.name, { unit: event.target.value as CountUnit })}
+              >
+                {Object.entries(UNIT_LABELS).map(([unit, label]) => (
+                  <option key={unit} value={unit}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label>
+              wide characters weigh{' '}
+              <select
+                value={field.wideWeight}
+                onChange={(event) => setField(field.name, { wideWeight: Number(event.target.value) as 1 | 2 })}
+              >
+                <option value={1}>1</option>
+                <option value={2}>2</option>
+              </select>
+            </label>
+            <label>
+              a link weighs{' '}
+              <Whole value={field.linkLength} label="Weight of a link, empty for its length" empty="its length" onChange={(linkLength) => setField(field.name, { linkLength })} />
+            </label>
+            <label>
+              fold after{' '}
+              <Whole
+                value={field.fold?.units ?? null}
+                label="Fold, in the same units; empty for none"
+                empty="none"
+                onChange={(units) => setField(field.name, { fold: foldOf(units, field.fold?.lines ?? null) })}
+              />{' '}
+              or{' '}
+              <Whole
+                value={field.fold?.lines ?? null}
+                label="Fold, in lines; empty for none"
+                empty="none"
+                onChange={(lines) => setField(field.name, { fold: foldOf(field.fold?.units ?? null, lines) })}
+              />{' '}
+              lines
+            </label>
+          </fieldset>
+        ))}
+        <p>
+          <label>
+            Hashtags, at most{' '}
+            <Whole value={sheet.hashtagLimit} label="Hashtags at most; empty for no limit" empty="no limit" onChange={(hashtagLimit) => set({ hashtagLimit })} />
+          </label>{' '}
+          <label>
+            A picture has at most{' '}
+            <Whole
+              value={Math.round(sheet.pictureMaxBytes / 1_000_000)}
+              label="Largest picture in MB"
+              onChange={(megabytes) => set({ pictureMaxBytes: (megabytes ?? 0) * 1_000_000 })}
+            />{' '}
+            MB
+          </label>
+        </p>
+        <fieldset>
+          <legend>Formats, with the pictures each needs and takes</legend>
+          <div className="format-rules">
+            {FORMATS.map((format) => {
+              const rule = sheet.formats.find((one) => one.format === format);
+              return (
+                <div key={format}>
+                  <label>
+                    <input
+                      type="checkbox"
+                      checked={rule !== undefined}
+                      onChange={(event) => setFormat(format, event.target.checked ? {} : null)}
+                    />{' '}
+                    {FORMAT_LABELS[format]}
+                  </label>
+                  {rule && (
+                    <span>
+                      <Whole value={rule.picturesMin} label={`Pictures a ${FORMAT_LABELS[format]} needs`} onChange={(picturesMin) => setFormat(format, { picturesMin: picturesMin ?? 0 })} />{' '}
+                      to{' '}
+                      <Whole value={rule.picturesMax} label={`Pictures a ${FORMAT_LABELS[format]} takes`} onChange={(picturesMax) => setFormat(format, { picturesMax: picturesMax ?? 0 })} />
+                    </span>
+                  )}
+                </div>
+              );
+            })}
+          </div>
+        </fieldset>
+        {(problem !== null || !check.ok) && isChanged && (
+          <div className="field-refusal" role="alert">
+            {check.ok ? problem : check.refusal.message}
+          </div>
+        )}
+        <Button type="submit" disabled={!isChanged || !check.ok}>
+          {id === null ? 'Make this rule sheet' : `Save for ${channels === 1 ? '1 channel' : `${channels} channels`}`}
+        </Button>
+      </section>
+      <section>
+        <h2>Try it</h2>
+        <p className="soft">Paste a caption and see how this sheet counts it.</p>
+        <textarea className="try-text" rows={8} aria-label="Caption to try" value={pasted} onChange={(event) => setPasted(event.target.value)} />
+        {check.ok && pasted !== '' && <Tried sheet={sheet} text={pasted} />}
+      </section>
+    </form>
+  );
+}
+
+function Tried({ sheet, text }: { sheet: RuleSheet; text: string }) {
+  const fit = useMemo(
+    () =>
+      fitTexts({ headline: '', caption: text, hashtags: '', link: '' }, sheet).find(({ rule }) => rule.name === 'caption'),
+    [sheet, text],
+  );
+  if (!fit) return null;
+  return (
+    <>
+      <p>
+        <b className="figures">{fit.count}</b> of {fit.rule.limit},{' '}
+        <span className={fit.left < 0 ? 'wrong' : ''}>{fit.left < 0 ? `${-fit.left} over` : `${fit.left} left`}</span>
+      </p>
+      <div className="tried">
+        <Marked text={fit.text} foldAt={fit.foldAt} overAt={fit.overAt} />
+      </div>
+    </>
+  );
+}
+
+const foldOf = (units: number | null, lines: number | null): TextFieldRule['fold'] =>
+  units === null && lines === null ? null : { units, lines };
+
+const slugOf = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '');
+
+function Whole({
+  value,
+  label,
+  empty,
+  onChange,
+}: {
+  value: number | null;
+  label: string;
+  /** What no number means; without it a number is needed. */
+  empty?: string;
+  onChange: (value: number | null) => void;
+}) {
+  return (
+    <input
+      className="figures whole"
+      inputMode="numeric"
+      aria-label={label}
+      placeholder={empty ?? ''}
+      value={value ?? ''}
+      onChange={(event) => {
+        const digits = event.target.value.replace(/\D/g, '');
+        onChange(digits === '' ? null : Number(digits));
+      }}
+    />
+  );
+}

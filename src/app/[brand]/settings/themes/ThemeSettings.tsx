@@ -1,0 +1,102 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import { useRouter } from 'next/navigation';
+import Button from 'react-bootstrap/Button';
+import { call, problemOf } from '@/ui/api';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+
+interface Theme {
+  id: string | null;
+  name: string;
+  color: string;
+  from: string | null;
+  to: string | null;
+}
+
+const FRESH: Theme = { id: null, name: '', color: '#3B6E7A', from: null, to: null };
+
+/** A list of pillars or campaigns, each changed in its row. */
+export function ThemeSettings({
+  kind,
+  title,
+  about,
+  themes,
+}: {
+  kind: 'pillars' | 'campaigns';
+  title: string;
+  about: string;
+  themes: readonly Theme[];
+}) {
+  return (
+    <section>
+      <h2>{title}</h2>
+      <p className="soft">{about}</p>
+      {[...themes, FRESH].map((theme) => (
+        <ThemeRow key={theme.id ?? `new ${themes.length}`} kind={kind} theme={theme} />
+      ))}
+    </section>
+  );
+}
+
+function ThemeRow({ kind, theme }: { kind: 'pillars' | 'campaigns'; theme: Theme }) {
+  const { brand } = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const [fields, setFields] = useState(theme);
+  const [problem, setProblem] = useState<string | null>(null);
+  const isNew = theme.id === null;
+  const isChanged = JSON.stringify(fields) !== JSON.stringify(theme);
+  const one = kind === 'pillars' ? 'pillar' : 'campaign';
+  const label = (what: string) => `${what} of ${isNew ? `the new ${one}` : theme.name}`;
+
+  async function save(event: FormEvent) {
+    event.preventDefault();
+    const { from, to, ...rest } = fields;
+    const answer = await call('POST', '/api/settings/themes', {
+      kind,
+      brandId: brand.id,
+      ...rest,
+      ...(kind === 'campaigns' ? { from, to } : {}),
+    });
+    setProblem(problemOf(answer));
+    if (answer.kind === 'done') router.refresh();
+  }
+
+  async function archive() {
+    const answer = await call('DELETE', '/api/settings/themes', { kind, brandId: brand.id, id: theme.id });
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    say({ text: `Archived “${theme.name}”. Posts keep it.` });
+    router.refresh();
+  }
+
+  return (
+    <form className="theme-row" onSubmit={(event) => void save(event)}>
+      <input type="color" aria-label={label('Colour')} value={fields.color} onChange={(event) => setFields({ ...fields, color: event.target.value })} />
+      <input aria-label={label('Name')} placeholder={`New ${one}`} value={fields.name} onChange={(event) => setFields({ ...fields, name: event.target.value })} />
+      {kind === 'campaigns' && (
+        <>
+          <input type="date" aria-label={label('First day')} value={fields.from ?? ''} onChange={(event) => setFields({ ...fields, from: event.target.value || null })} />
+          <input type="date" aria-label={label('Last day')} value={fields.to ?? ''} onChange={(event) => setFields({ ...fields, to: event.target.value || null })} />
+        </>
+      )}
+      {isChanged && (
+        <Button type="submit" size="sm">
+          {isNew ? 'Make it' : 'Save'}
+        </Button>
+      )}
+      {!isNew && (
+        <button type="button" className="word soft" onClick={() => void archive()} aria-label={`Archive ${theme.name}`}>
+          archive
+        </button>
+      )}
+      {problem && (
+        <span className="field-refusal" role="alert">
+          {problem}
+        </span>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,32 @@
+import { number, string } from 'yup';
+import { archiveChannelOf, saveChannel } from '@/usecases/settings';
+import { fields, id, text } from '@/app/server/fields';
+import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+
+const saved = fields({
+  brandId: id('Brand'),
+  id: string().uuid().nullable().defined(),
+  name: text('Name'),
+  callSign: text('Call sign'),
+  color: text('Colour'),
+  account: text('Account'),
+  aimDays: number().typeError('The aim is a number of days.').required('How many days ahead?'),
+  ruleSheetId: id('Rule sheet'),
+});
+const archived = fields({ brandId: id('Brand'), id: id('Channel') });
+
+/** Makes a channel, or changes the one named. */
+export async function POST(request: Request): Promise<Response> {
+  const { work } = await workOfRequest();
+  const body = await readBody(request, saved);
+  if (!body.ok) return refusal(body.refusal);
+  const { brandId, id: channelId, ...input } = body.value;
+  return answer(await saveChannel(work, brandId, channelId, input));
+}
+
+/** Archives a channel. */
+export async function DELETE(request: Request): Promise<Response> {
+  const { work } = await workOfRequest();
+  const body = await readBody(request, archived);
+  return body.ok ? answer(await archiveChannelOf(work, body.value.brandId, body.value.id)) : refusal(body.refusal);
+}

@@ -1,0 +1,48 @@
+import { array, boolean, number, object, string } from 'yup';
+import type { RuleSheet } from '@/core/rulesheets/types';
+import { saveRuleSheet } from '@/usecases/settings';
+import { fields, format, text } from '@/app/server/fields';
+import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+
+const field = object({
+  name: string().oneOf(['headline', 'caption']).required(),
+  label: text('Label'),
+  limit: number().typeError('A limit is a number.').required('The limit is missing.'),
+  required: boolean().required(),
+  unit: text('Unit'),
+  wideWeight: number().required(),
+  linkLength: number().nullable().defined(),
+  fold: object({ units: number().nullable().defined(), lines: number().nullable().defined() })
+    .nullable()
+    .defined()
+    .default(undefined),
+  parts: array(string().required()).required(),
+}).noUnknown();
+
+const schema = fields({
+  id: string().uuid().nullable().defined(),
+  sheet: object({
+    slug: text('Short name'),
+    name: text('Name'),
+    automatic: boolean().required(),
+    about: text('About'),
+    fields: array(field).required(),
+    hashtagLimit: number().typeError('Hashtags: a number, or none.').nullable().defined(),
+    linksClickable: boolean().required(),
+    formats: array(
+      object({ format: format.required(), picturesMin: number().required(), picturesMax: number().required() }).noUnknown(),
+    ).required(),
+    pictureTypes: array(string().required()).required(),
+    pictureMaxBytes: number().required(),
+  })
+    .noUnknown()
+    .required(),
+});
+
+/** Makes a rule sheet, or changes the one named. */
+export async function POST(request: Request): Promise<Response> {
+  const { work } = await workOfRequest();
+  const body = await readBody(request, schema);
+  if (!body.ok) return refusal(body.refusal);
+  return answer(await saveRuleSheet(work, body.value.id, body.value.sheet as unknown as RuleSheet));
+}

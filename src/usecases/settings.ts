@@ -1,0 +1,286 @@
+import { readChannelColour } from '@/core/brands/colours';
+import { readTitle } from '@/core/pieces/piece';
+import type { DaySpan } from '@/core/rhythm/entry';
+import { readRuleSheet } from '@/core/rulesheets/read';
+import type { RuleSheet } from '@/core/rulesheets/types';
+import type { Result } from '@/core/refusal';
+import { isZone, readDate, type LocalDate, type Zone } from '@/core/time/plan';
+import { existsBrandSlug, insertBrand, maybeBrandById, updateBrand, type Brand } from '@/data/brands';
+import {
+  archiveChannel,
+  channelsOfSheet,
+  insertChannel,
+  insertRuleSheets,
+  listChannels,
+  listRuleSheets,
+  maybeChannel,
+  updateChannel,
+  updateRuleSheet,
+} from '@/data/channels';
+import { databaseError, SQLSTATE } from '@/data/db';
+import { addToBrand, maybePerson } from '@/data/people';
+import { listScheduledOfChannel } from '@/data/posts';
+import { replaceDaysOff } from '@/data/rhythms';
+import { archiveTheme, saveCampaign, savePillar } from '@/data/themes';
+import { readSpans } from './rhythms';
+import { attempt, doing, must, mustWorkFor, notFound, refused, type Doing, type Work } from './work';
+
+/** Settings are the manager's: makers and reviewers may look. */
+async function mustManage(act: Doing, brandId: string | null): Promise<void> {
+  if (brandId !== null) await mustWorkFor(act, brandId);
+  if ((await maybePerson(act.tx, act.actorId))?.role !== 'manager')
+    refused({ code: 'notYours', message: 'Only a manager changes settings. Ask one, or work as one.' });
+}
+
+/** What can be set of a brand. */
+export interface BrandInput {
+  name: string;
+  zone: Zone;
+  weekStart: number;
+  daysOff: readonly (DaySpan & { name: string })[];
+}
+
+/** Makes a brand; whoever makes it works for it. */
+export function makeBrand(work: Work, input: BrandInput): Promise<Result<Brand>> {
+  return doing(work, async (act) => {
+    await mustManage(act, null);
+    const fields = checkBrand(input);
+    const brand = { ...fields, id: act.ids(), slug: await freeSlug(act, fields.name) };
+    await insertBrand(act.tx, { ...brand, position: 1_000 });
+    await addToBrand(act.tx, brand.id, act.actorId);
+    await replaceDaysOff(act.tx, brand.id, input.daysOff);
+    await act.note({ brandId: brand.id, subject: 'brand', subjectId: brand.id, deed: 'made' });
+    return brand;
+  });
+}
+
+/** Changes a brand. Its address stays as it was. */
+export function editBrand(work: Work, id: string, input: BrandInput): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    await mustManage(act, id);
+    const before = await maybeBrandById(act.tx, id);
+    if (!before) refused(notFound('brand'));
+    const fields = checkBrand(input);
+    await updateBrand(act.tx, id, fields);
+    await replaceDaysOff(act.tx, id, input.daysOff);
+    const detail = before.zone === fields.zone ? {} : { zoneFrom: before.zone, zoneTo: fields.zone };
+    await act.note({ brandId: id, subject: 'brand', subjectId: id, deed: 'changed', detail });
+    return true as const;
+  });
+}
+
+function checkBrand({ name, zone, weekStart, daysOff }: BrandInput) {
+  if (!isZone(zone))
+    refused({ code: 'badZone', field: 'zone', message: `“${zone.slice(0, 60)}” is no time zone. Write it like Europe/Lisbon.` });
+  if (!Number.isInteger(weekStart) || weekStart < 1 || weekStart > 7)
+    refused({ code: 'badWeekStart', field: 'weekStart', message: 'A week starts on one of seven days.' });
+  must(readSpans(daysOff, 'daysOff'));
+  return { name: must(readTitle(name, 'name')), zone, weekStart };
+}
+
+async function freeSlug(act: Doing, name: string): Promise<string> {
+  const plain =
+    name
+      .normalize('NFKD')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 40) || 'brand';
+  for (let number = 1; ; number++) {
+    const slug = number === 1 ? plain : `${plain}-${number}`;
+    if (!RESERVED_SLUGS.includes(slug) && !(await existsBrandSlug(act.tx, slug))) return slug;
+  }
+}
+
+/** Addresses that are not a brand's. */
+const RESERVED_SLUGS = ['api', 'standins', 'bench', 'settings'];
+
+/** What can be set of a channel. */
+export interface ChannelInput {
+  name: string;
+  callSign: string;
+  color: string;
+  account: string;
+  aimDays: number;
+  ruleSheetId: string;
+}
+
+/** Makes a channel, or changes one: with an id. */
+export function saveChannel(
+  work: Work,
+  brandId: string,
+  id: string | null,
+  input: ChannelInput,
+): Promise<Result<{ id: string }>> {
+  return doing(work, async (act) => {
+    await mustManage(act, brandId);
+    const others = (await listChannels(act.tx, brandId)).filter((channel) => channel.id !== id);
+    const callSign = input.callSign.trim().toUpperCase();
+    if (!/^[A-Z]{2}$/.test(callSign))
+      refused({ code: 'badCallSign', field: 'callSign', message: 'A call sign is two letters from A to Z.' });
+    const twin = others.find((channel) => channel.callSign === callSign);
+    if (twin)
+      refused({ code: 'sameCallSign', field: 'callSign', message: `${twin.name} has the call sign ${callSign} already.` });
+    if (!Number.isInteger(input.aimDays) || input.aimDays < 1 || input.aimDays > 90)
+      refused({ code: 'badAim', field: 'aimDays', message: 'A channel is filled 1 to 90 days ahead.' });
+    const color = must(readChannelColour(input.color, others));
+    const sheet = (await listRuleSheets(act.tx)).find((one) => one.id === input.ruleSheetId);
+    if (!sheet) refused(notFound('rule sheet'));
+    const fields = {
+      name: must(readTitle(input.name, 'name')),
+      callSign,
+      color,
+      account: input.account.trim().slice(0, 100),
+      aimDays: input.aimDays,
+    };
+    if (id === null) {
+      const channel = { ...fields, id: act.ids(), brandId, ruleSheetSlug: sheet.slug, position: 1_000 };
+      const added = await attempt(() => tellTwins(callSign, () => insertChannel(act.tx, channel)));
+      must(added);
+      await act.note({ brandId, subject: 'channel', subjectId: channel.id, deed: 'made' });
+      return { id: channel.id };
+    }
+    if (!(await updateChannel(act.tx, brandId, id, { ...fields, ruleSheetId: sheet.id }))) refused(notFound('channel'));
+    await act.note({ brandId, subject: 'channel', subjectId: id, deed: 'changed' });
+    return { id };
+  });
+}
+
+/** An archived channel keeps its call sign; that is told as a refusal. */
+async function tellTwins<T>(callSign: string, write: () => Promise<T>): Promise<T> {
+  try {
+    return await write();
+  } catch (error) {
+    if (databaseError(error)?.code !== SQLSTATE.uniqueViolation) throw error;
+    return refused({
+      code: 'sameCallSign',
+      field: 'callSign',
+      message: `An archived channel has the call sign ${callSign}. Take another.`,
+    });
+  }
+}
+
+/**
+ * Archives a channel: it is offered no more, its posts stay. Refused while posts of it are scheduled: they are named and
+ * have to be moved or set aside first.
+ */
+export function archiveChannelOf(work: Work, brandId: string, id: string): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    await mustManage(act, brandId);
+    const channel = await maybeChannel(act.tx, id);
+    if (!channel || channel.brandId !== brandId) refused(notFound('channel'));
+    const scheduled = await listScheduledOfChannel(act.tx, id, 6);
+    if (scheduled.length > 0) {
+      const names = scheduled
+        .slice(0, 5)
+        .map((post) => `“${post.title}” (${post.date})`)
+        .join(', ');
+      refused({
+        code: 'scheduled',
+        message: `Still scheduled on ${channel.name}: ${names}${scheduled.length > 5 ? ' and more' : ''}. Move them to another channel or set them aside first.`,
+      });
+    }
+    await archiveChannel(act.tx, id, act.now);
+    await act.note({ brandId, subject: 'channel', subjectId: id, deed: 'archived' });
+    return true as const;
+  });
+}
+
+/** Makes a rule sheet (a copy of another, as a rule), or changes one: with an id. Channels that use it go by it at once. */
+export function saveRuleSheet(work: Work, id: string | null, sheet: RuleSheet): Promise<Result<{ id: string }>> {
+  return doing(work, async (act) => {
+    await mustManage(act, null);
+    const all = await listRuleSheets(act.tx);
+    const read = must(readRuleSheet(sheet));
+    const twin = all.find((other) => other.slug === read.slug && other.id !== id);
+    if (twin) refused({ code: 'sameSlug', field: 'slug', message: `${twin.name} has that short name already.` });
+    if (id === null) {
+      const made = { id: act.ids(), sheet: read };
+      await insertRuleSheets(act.tx, [made]);
+      return { id: made.id };
+    }
+    const before = all.find((other) => other.id === id);
+    if (!before) refused(notFound('rule sheet'));
+    if (before.slug !== read.slug)
+      refused({ code: 'fixedSlug', field: 'slug', message: 'The short name stands in addresses and stays as it is.' });
+    await updateRuleSheet(act.tx, id, read);
+    for (const channel of await channelsOfSheet(act.tx, id))
+      await act.note({ brandId: channel.brandId, subject: 'rule sheet', subjectId: id, deed: 'changed' });
+    return { id };
+  });
+}
+
+/** Makes or changes a pillar. */
+export function keepPillar(
+  work: Work,
+  brandId: string,
+  id: string | null,
+  input: { name: string; color: string },
+): Promise<Result<{ id: string }>> {
+  return doing(work, async (act) => {
+    await mustManage(act, brandId);
+    const pillar = { id: id ?? act.ids(), brandId, name: must(readTitle(input.name, 'name')), color: readHex(input.color) };
+    must(await attempt(() => tellSameName(pillar.name, () => savePillar(act.tx, pillar))));
+    return { id: pillar.id };
+  });
+}
+
+/** Makes or changes a campaign. */
+export function keepCampaign(
+  work: Work,
+  brandId: string,
+  id: string | null,
+  input: { name: string; color: string; from: LocalDate | null; to: LocalDate | null },
+): Promise<Result<{ id: string }>> {
+  return doing(work, async (act) => {
+    await mustManage(act, brandId);
+    for (const [field, date] of [
+      ['from', input.from],
+      ['to', input.to],
+    ] as const)
+      if (date !== null) must(readDate(date, field));
+    if (input.from && input.to && input.to < input.from)
+      refused({ code: 'backwards', field: 'to', message: 'The campaign ends before it begins.' });
+    const { from, to } = input;
+    const campaign = {
+      id: id ?? act.ids(),
+      brandId,
+      name: must(readTitle(input.name, 'name')),
+      color: readHex(input.color),
+      from,
+      to,
+    };
+    must(await attempt(() => tellSameName(campaign.name, () => saveCampaign(act.tx, campaign))));
+    return { id: campaign.id };
+  });
+}
+
+function readHex(color: string): string {
+  if (!/^#[0-9a-f]{6}$/i.test(color))
+    refused({ code: 'badColour', field: 'color', message: 'That is not a colour. Write it like #2E7D50.' });
+  return color.toUpperCase();
+}
+
+async function tellSameName<T>(name: string, write: () => Promise<T>): Promise<T> {
+  try {
+    return await write();
+  } catch (error) {
+    if (databaseError(error)?.code !== SQLSTATE.uniqueViolation) throw error;
+    return refused({ code: 'sameName', field: 'name', message: `“${name}” is there already. Take another name.` });
+  }
+}
+
+/** Archives a pillar or campaign: posts keep it, it is offered no more. */
+export function archiveThemeOf(
+  work: Work,
+  brandId: string,
+  table: 'pillars' | 'campaigns',
+  id: string,
+): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    await mustManage(act, brandId);
+    if (!(await archiveTheme(act.tx, table, brandId, id, act.now)))
+      refused(notFound(table === 'pillars' ? 'pillar' : 'campaign'));
+    return true as const;
+  });
+}
