@@ -9,7 +9,11 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,
-  experimental: { optimizePackageImports: ['react-bootstrap', 'lucide-react'] },
+  experimental: {
+    optimizePackageImports: ['react-bootstrap', 'lucide-react'],
+    // Room for the largest picture that is taken in; the routes state their own limits.
+    proxyClientMaxBodySize: '32mb',
+  },
 };
 
 export default config;

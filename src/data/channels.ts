@@ -14,11 +14,13 @@ export interface Channel {
   ruleSheetId: string;
   /** How many days ahead it should be filled. */
   aimDays: number;
+  archived: boolean;
   sheet: RuleSheet;
 }
 
 const SELECT = `select c.id, c.brand_id as "brandId", c.name, c.call_sign as "callSign", c.color, c.account,
-    c.rule_sheet_id as "ruleSheetId", c.aim_days as "aimDays", r.rules as sheet
+    c.rule_sheet_id as "ruleSheetId", c.aim_days as "aimDays",
+    c.archived_at is not null as archived, r.rules as sheet
   from channels c join rule_sheets r on r.id = c.rule_sheet_id`;
 
 /** The channels of a brand that are not archived, in their order. */
@@ -26,12 +28,16 @@ export function listChannels(db: Queryable, brandId: string): Promise<Channel[]>
   return listChannelsOf(db, [brandId]);
 }
 
-/** The channels of these brands that are not archived, brand by brand in their order. */
-export function listChannelsOf(db: Queryable, brandIds: readonly string[]): Promise<Channel[]> {
+/** The channels of these brands, brand by brand in their order; archived ones, last, on demand. */
+export function listChannelsOf(
+  db: Queryable,
+  brandIds: readonly string[],
+  options: { archived?: boolean } = {},
+): Promise<Channel[]> {
   return db.rows<Channel>(
-    `${SELECT} where c.brand_id = any($1::uuid[]) and c.archived_at is null
-     order by array_position($1::uuid[], c.brand_id), c.position, c.name`,
-    [brandIds],
+    `${SELECT} where c.brand_id = any($1::uuid[]) and (c.archived_at is null or $2)
+     order by array_position($1::uuid[], c.brand_id), c.archived_at is not null, c.position, c.name`,
+    [brandIds, options.archived ?? false],
   );
 }
 
@@ -125,7 +131,11 @@ export async function insertRuleSheets(
 /** Adds a channel on the network with that rule sheet. */
 export async function insertChannel(
   tx: Queryable,
-  channel: Omit<Channel, 'sheet' | 'aimDays' | 'ruleSheetId'> & { ruleSheetSlug: string; position: number; aimDays?: number },
+  channel: Omit<Channel, 'sheet' | 'aimDays' | 'ruleSheetId' | 'archived'> & {
+    ruleSheetSlug: string;
+    position: number;
+    aimDays?: number;
+  },
 ): Promise<void> {
   await tx.run(
     `insert into channels (id, brand_id, rule_sheet_id, name, call_sign, color, account, position, aim_days)

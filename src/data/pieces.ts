@@ -81,6 +81,34 @@ export function listPieces(db: Queryable, brandId: string, limit: number): Promi
   );
 }
 
+/** Ids of a brand's pieces by their titles, for the titles asked for; the newest where several have one. */
+export async function listPiecesByTitle(
+  db: Queryable,
+  brandId: string,
+  titles: readonly string[],
+): Promise<Map<string, string>> {
+  const rows = await db.rows<{ id: string; title: string }>(
+    `select id, title from pieces where brand_id = $1 and title = any($2::text[]) and deleted_at is null
+     order by created_at, id`,
+    [brandId, titles],
+  );
+  return new Map(rows.map(({ id, title }) => [title, id]));
+}
+
+/** Adds pieces. */
+export async function insertPieces(
+  tx: Queryable,
+  pieces: readonly (PieceTexts & { id: string; brandId: string; ownerId: string; createdAt: Instant })[],
+): Promise<void> {
+  await tx.run(
+    `insert into pieces (id, brand_id, title, note, link, source_text, owner_id, created_by, created_at)
+     select x.id, x."brandId", x.title, x.note, x.link, x."sourceText", x."ownerId", x."ownerId", x."createdAt"
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, title text, note text, link text,
+       "sourceText" text, "ownerId" uuid, "createdAt" timestamptz)`,
+    [JSON.stringify(pieces)],
+  );
+}
+
 /** Adds a piece. */
 export async function insertPiece(
   tx: Queryable,

@@ -308,6 +308,24 @@ export async function maybePostForUpdate(tx: Queryable, id: string): Promise<Pos
   return (await tx.rows<Post>(`select ${COLUMNS} from posts p where p.id = $1 for update`, [id]))[0];
 }
 
+/** The posts with these ids, deleted ones too, in no order. */
+export function listPostsById(db: Queryable, ids: readonly string[]): Promise<Post[]> {
+  return db.rows<Post>(`select ${COLUMNS} from posts p where p.id = any($1::uuid[])`, [ids]);
+}
+
+/** Every post that a filter lets through, dated or not, by date; at most `limit`. */
+export function listAllPosts(db: Queryable, scope: CalendarScope, limit: number): Promise<PostLine[]> {
+  const { where, parameters } = filterCondition(scope.filter, scope.today, 2);
+  const order = 'p.plan_date nulls last, p.plan_time nulls last, p.id';
+  return lines(
+    db,
+    `p.brand_id = any($1::uuid[]) and ${shownWith(scope.filter)}${where}`,
+    order,
+    [scope.brandIds, ...parameters],
+    `order by ${order} limit ${limit}`,
+  );
+}
+
 /** Scheduled posts of a channel by date, at most `limit`. */
 export function listScheduledOfChannel(
   db: Queryable,
@@ -354,14 +372,14 @@ export async function insertPosts(
   await tx.run(
     `insert into posts (id, brand_id, piece_id, channel_id, format, title, headline, caption, hashtags, link, plan_date,
        plan_time, stage, owner_id, created_by, published_at, address, created_at, pillar_id, campaign_id, series_id,
-       series_number)
+       series_number, set_aside_reason)
      select x.id, x."brandId", x."pieceId", x."channelId", x.format, x.title, x.headline, x.caption, x.hashtags, x.link,
        x.date, x.time, x.stage, x."ownerId", x."ownerId", x."publishedAt", x.address, x."createdAt", x."pillarId", x."campaignId",
-       x."seriesId", x."seriesNumber"
+       x."seriesId", x."seriesNumber", coalesce(x."setAsideReason", '')
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, "channelId" uuid, format text,
        title text, headline text, caption text, hashtags text, link text, date date, time time, stage text,
        "ownerId" uuid, "publishedAt" timestamptz, address text, "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid,
-       "seriesId" uuid, "seriesNumber" int)`,
+       "seriesId" uuid, "seriesNumber" int, "setAsideReason" text)`,
     [JSON.stringify(posts)],
   );
 }

@@ -20,21 +20,29 @@ export interface Campaign {
   to: LocalDate | null;
 }
 
-/** The pillars of these brands that are not archived, in their order. */
-export function listPillars(db: Queryable, brandIds: readonly string[]): Promise<Pillar[]> {
+/** The pillars of these brands in their order; archived ones on demand. */
+export function listPillars(
+  db: Queryable,
+  brandIds: readonly string[],
+  options: { archived?: boolean } = {},
+): Promise<Pillar[]> {
   return db.rows<Pillar>(
     `select id, brand_id as "brandId", name, color from pillars
-     where brand_id = any($1::uuid[]) and archived_at is null order by position, name`,
-    [brandIds],
+     where brand_id = any($1::uuid[]) and (archived_at is null or $2) order by position, name`,
+    [brandIds, options.archived ?? false],
   );
 }
 
-/** The campaigns of these brands that are not archived, the latest first. */
-export function listCampaigns(db: Queryable, brandIds: readonly string[]): Promise<Campaign[]> {
+/** The campaigns of these brands, the latest first; archived ones on demand. */
+export function listCampaigns(
+  db: Queryable,
+  brandIds: readonly string[],
+  options: { archived?: boolean } = {},
+): Promise<Campaign[]> {
   return db.rows<Campaign>(
     `select id, brand_id as "brandId", name, color, from_date as "from", to_date as "to" from campaigns
-     where brand_id = any($1::uuid[]) and archived_at is null order by from_date desc nulls last, name`,
-    [brandIds],
+     where brand_id = any($1::uuid[]) and (archived_at is null or $2) order by from_date desc nulls last, name`,
+    [brandIds, options.archived ?? false],
   );
 }
 
@@ -66,7 +74,7 @@ export async function archiveTheme(
   at: string,
 ): Promise<boolean> {
   const changed = await tx.run(
-    `update ${table} set archived_at = $3, name = name || ' (archived ' || left($3, 10) || ')'
+    `update ${table} set archived_at = $3::timestamptz, name = name || ' (archived ' || left($3::text, 10) || ')'
      where id = $1 and brand_id = $2 and archived_at is null`,
     [id, brandId, at],
   );

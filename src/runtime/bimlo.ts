@@ -9,6 +9,8 @@ import { noteSetUp, takeFolder, type DataFolder } from '@/data/folder';
 import { checkReadable, migrate, pendingMigrations, readMigrations } from '@/data/migrate';
 import { readPictureFile } from '@/data/pictureFiles';
 import { listSnapshots, snapshotIsDue, takeSnapshot } from '@/data/snapshots';
+import { listRunningSeries } from '@/data/series';
+import { keepAhead } from '@/usecases/series';
 import { networkClient } from '@/standins/network/client';
 import { clockFrom } from './clock';
 import { log } from './log';
@@ -72,7 +74,10 @@ async function open(): Promise<Bimlo> {
         network: networkClient(networkUrl, timeoutMs),
         readPicture: (sha256) => readPictureFile(folder.media, sha256),
       },
-      () => keepSnapshots(db, folder, clock),
+      async () => {
+        await keepSnapshots(db, folder, clock);
+        await keepSeriesAhead(db, clock);
+      },
     );
     log.info({ folder: folder.root, brokenOff }, 'data folder open');
     return {
@@ -106,3 +111,16 @@ async function keepSnapshots(db: Db, folder: DataFolder, clock: Clock): Promise<
 }
 
 const SNAPSHOT_CLEARANCE_MS = 60_000;
+
+/** How often series are looked at, in milliseconds: they lack a post ahead once a day at most. */
+const SERIES_EVERY_MS = 600_000;
+let seriesSeenAt: string | null = null;
+
+/** Lets every series make the posts it lacks ahead. */
+async function keepSeriesAhead(db: Db, clock: Clock): Promise<void> {
+  const now = clock.now();
+  if (seriesSeenAt !== null && Math.abs(msBetween(seriesSeenAt, now)) < SERIES_EVERY_MS) return;
+  seriesSeenAt = now;
+  for (const { id, ownerId } of await listRunningSeries(db))
+    await keepAhead({ db, clock, ids: randomUUID, actorId: ownerId }, id);
+}

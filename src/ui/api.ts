@@ -18,16 +18,29 @@ export async function call<T>(
   body?: object | File,
 ): Promise<Answer<T>> {
   const isFile = body instanceof File;
-  let response: Response;
-  let content: unknown;
-  try {
-    response = await fetch(path, {
+  return answerOf<T>(() =>
+    fetch(path, {
       method,
       ...(body ? { body: isFile ? body : JSON.stringify(body) } : {}),
       headers: isFile
         ? { 'content-type': 'application/octet-stream', 'x-file-name': encodeURIComponent(body.name) }
         : { 'content-type': 'application/json' },
-    });
+    }),
+  );
+}
+
+/** Sends a form with a file to a route handler of ours. Never throws. */
+export function sendForm<T>(path: string, fields: Record<string, string | File>): Promise<Answer<T>> {
+  const form = new FormData();
+  for (const [name, value] of Object.entries(fields)) form.set(name, value);
+  return answerOf<T>(() => fetch(path, { method: 'POST', body: form }));
+}
+
+async function answerOf<T>(ask: () => Promise<Response>): Promise<Answer<T>> {
+  let response: Response;
+  let content: unknown;
+  try {
+    response = await ask();
     content = await response.json();
   } catch {
     // fetch and json() reject alike when the server is gone, whatever the cause.

@@ -180,7 +180,7 @@ async function place(
 }
 
 /** Moves a post to another channel of its brand. Its words stay; what that channel's rules do not take is told. */
-async function moveToChannel(
+export async function moveToChannel(
   act: Doing,
   open: OpenPost,
   to: Omit<Extract<Change, { kind: 'place' }>, 'kind'>,
@@ -210,7 +210,12 @@ async function moveToChannel(
   ];
 }
 
-async function putAt(act: Doing, open: OpenPost, to: Extract<Change, { kind: 'stage' }>['stage']): Promise<string[]> {
+/** Puts a taken post at a stage, scheduling it where that is the stage. @returns what else happened */
+export async function putAt(
+  act: Doing,
+  open: OpenPost,
+  to: Extract<Change, { kind: 'stage' }>['stage'],
+): Promise<string[]> {
   if (to === 'scheduled') {
     const dueAt = must(maySchedule(open.facts));
     await copyIntoDelivery(act, open, dueAt);

@@ -29,12 +29,7 @@ export interface DeskView {
 const READY: readonly Stage[] = ['ready', 'scheduled'];
 
 /** Reads a brand's desk. */
-export async function loadDesk(
-  db: Db,
-  brand: Brand,
-  channels: readonly Channel[],
-  now: Instant,
-): Promise<DeskView> {
+export async function loadDesk(db: Db, brand: Brand, channels: readonly Channel[], now: Instant): Promise<DeskView> {
   const local = localOf(now, brand.zone);
   const today = local.date;
   const scope = { brandIds: [brand.id], filter: NO_FILTER, today };

@@ -71,7 +71,11 @@ export function editBrand(work: Work, id: string, input: BrandInput): Promise<Re
 
 function checkBrand({ name, zone, weekStart, daysOff }: BrandInput) {
   if (!isZone(zone))
-    refused({ code: 'badZone', field: 'zone', message: `“${zone.slice(0, 60)}” is no time zone. Write it like Europe/Lisbon.` });
+    refused({
+      code: 'badZone',
+      field: 'zone',
+      message: `“${zone.slice(0, 60)}” is no time zone. Write it like Europe/Lisbon.`,
+    });
   if (!Number.isInteger(weekStart) || weekStart < 1 || weekStart > 7)
     refused({ code: 'badWeekStart', field: 'weekStart', message: 'A week starts on one of seven days.' });
   must(readSpans(daysOff, 'daysOff'));
@@ -120,7 +124,11 @@ export function saveChannel(
       refused({ code: 'badCallSign', field: 'callSign', message: 'A call sign is two letters from A to Z.' });
     const twin = others.find((channel) => channel.callSign === callSign);
     if (twin)
-      refused({ code: 'sameCallSign', field: 'callSign', message: `${twin.name} has the call sign ${callSign} already.` });
+      refused({
+        code: 'sameCallSign',
+        field: 'callSign',
+        message: `${twin.name} has the call sign ${callSign} already.`,
+      });
     if (!Number.isInteger(input.aimDays) || input.aimDays < 1 || input.aimDays > 90)
       refused({ code: 'badAim', field: 'aimDays', message: 'A channel is filled 1 to 90 days ahead.' });
     const color = must(readChannelColour(input.color, others));
@@ -219,7 +227,12 @@ export function keepPillar(
 ): Promise<Result<{ id: string }>> {
   return doing(work, async (act) => {
     await mustManage(act, brandId);
-    const pillar = { id: id ?? act.ids(), brandId, name: must(readTitle(input.name, 'name')), color: readHex(input.color) };
+    const pillar = {
+      id: id ?? act.ids(),
+      brandId,
+      name: must(readTitle(input.name, 'name')),
+      color: readHex(input.color),
+    };
     must(await attempt(() => tellSameName(pillar.name, () => savePillar(act.tx, pillar))));
     return { id: pillar.id };
   });

@@ -13,6 +13,9 @@ import { useShell } from '@/ui/shell';
 
 const IdeaDialog = dynamic(() => import('./IdeaDialog').then((module) => module.IdeaDialog), { ssr: false });
 
+const FindAndDo = dynamic(() => import('./FindAndDo').then((module) => module.FindAndDo), { ssr: false });
+const Shortcuts = dynamic(() => import('./Shortcuts').then((module) => module.Shortcuts), { ssr: false });
+
 const PLACES = [
   { path: 'desk', label: 'Desk' },
   { path: 'ideas', label: 'Ideas' },
@@ -33,7 +36,11 @@ export function Rail({ meIsNew }: { meIsNew: boolean }) {
   const pathname = usePathname();
   const router = useRouter();
   const [catching, setCatching] = useState(false);
+  const [finding, setFinding] = useState(false);
+  const [helping, setHelping] = useState(false);
   useHotkeys('i', () => setCatching(true), { preventDefault: true });
+  useHotkeys('mod+k', () => setFinding(true), { preventDefault: true, enableOnFormTags: true });
+  useHotkeys('shift+slash', () => setHelping(true), { preventDefault: true });
 
   useEffect(() => {
     if (meIsNew) void call('POST', '/api/who', { personId: me.id });
@@ -87,6 +94,12 @@ export function Rail({ meIsNew }: { meIsNew: boolean }) {
         <Button variant="outline" onClick={() => setCatching(true)} aria-keyshortcuts="i">
           Catch an idea <span className="figures">i</span>
         </Button>
+        <button type="button" className="word rail-find" onClick={() => setFinding(true)}>
+          Find and do <span className="figures soft">^K</span>
+        </button>
+        <button type="button" className="word rail-find" onClick={() => setHelping(true)} aria-keyshortcuts="?">
+          Shortcuts <span className="figures soft">?</span>
+        </button>
         <Dropdown className="rail-who" drop="up">
           <Dropdown.Toggle as="button" type="button" aria-label={`You are ${me.name}. Switch`}>
             {me.name}
@@ -113,6 +126,15 @@ export function Rail({ meIsNew }: { meIsNew: boolean }) {
         </Dropdown>
       </div>
       {catching && <IdeaDialog onClose={() => setCatching(false)} />}
+      {finding && (
+        <FindAndDo
+          onCatch={() => setCatching(true)}
+          onHelp={() => setHelping(true)}
+          onGround={choose}
+          onClose={() => setFinding(false)}
+        />
+      )}
+      {helping && <Shortcuts onClose={() => setHelping(false)} />}
     </div>
   );
 }

@@ -56,7 +56,11 @@ describe('a rule sheet of one’s own', () => {
     ['letters counted in nothing', { fields: [{ ...base.fields[0]!, unit: 'byte' as 'utf16' }] }, 'fields.caption'],
     ['wide characters of three', { fields: [{ ...base.fields[0]!, wideWeight: 3 as 2 }] }, 'fields.caption'],
     ['links of nothing', { fields: [{ ...base.fields[0]!, linkLength: 0 }] }, 'fields.caption'],
-    ['a fold before the first letter', { fields: [{ ...base.fields[0]!, fold: { units: 0, lines: null } }] }, 'fields.caption'],
+    [
+      'a fold before the first letter',
+      { fields: [{ ...base.fields[0]!, fold: { units: 0, lines: null } }] },
+      'fields.caption',
+    ],
     ['nothing composed', { fields: [{ ...base.fields[0]!, parts: [] }] }, 'fields.caption'],
     ['no label', { fields: [{ ...base.fields[0]!, label: '' }] }, 'fields.caption'],
     ['fewer hashtags than none', { hashtagLimit: -1 }, 'hashtagLimit'],

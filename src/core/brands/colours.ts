@@ -52,10 +52,7 @@ export function colourDistance(a: string, b: string): number {
  * Checks a channel's colour: it has to be a hex colour, to show on both grounds, and to be told apart from the others of
  * its brand.
  */
-export function readChannelColour(
-  text: string,
-  others: readonly { name: string; color: string }[],
-): Result<string> {
+export function readChannelColour(text: string, others: readonly { name: string; color: string }[]): Result<string> {
   const hex = text.trim().toUpperCase();
   if (!/^#[0-9A-F]{6}$/.test(hex))
     return refuse('badColour', `“${text.slice(0, 20)}” is not a colour. Write it like #2E7D50.`, 'color');

@@ -48,7 +48,9 @@ export function proposeRhythm(posts: readonly Practised[], since: LocalDate, unt
       const inWeeks = new Set(cluster.map(({ week }) => week)).size;
       if (cluster.length > 0 && inWeeks >= Math.max(2, weeks * HABIT_SHARE)) {
         const median = cluster[Math.floor((cluster.length - 1) / 2)]!.minutes;
-        const [format, alike] = [...groupBy(cluster, (post) => post.format)].sort((a, b) => b[1].length - a[1].length)[0]!;
+        const [format, alike] = [...groupBy(cluster, (post) => post.format)].sort(
+          (a, b) => b[1].length - a[1].length,
+        )[0]!;
         habits.push({
           weekday,
           time: timeOf(Math.round(median / 5) * 5),

@@ -14,7 +14,8 @@ const isWhole = (value: unknown, least: number, most: number): value is number =
 /** Checks a rule sheet that a person made or changed. The refusal names the field. */
 export function readRuleSheet(sheet: RuleSheet): Result<RuleSheet> {
   const name = sheet.name.trim();
-  if (name === '' || name.length > 60) return refuse('badName', 'Give the rule sheet a name of up to 60 letters.', 'name');
+  if (name === '' || name.length > 60)
+    return refuse('badName', 'Give the rule sheet a name of up to 60 letters.', 'name');
   if (!/^[a-z0-9]+(-[a-z0-9]+)*$/.test(sheet.slug) || sheet.slug.length > 60)
     return refuse('badSlug', 'Its short name has lower-case letters, digits and hyphens.', 'slug');
   if (!sheet.fields.some((field) => field.name === 'caption'))
@@ -34,7 +35,11 @@ export function readRuleSheet(sheet: RuleSheet): Result<RuleSheet> {
       !isWhole(rule.picturesMin, 0, PICTURES_MOST) ||
       !isWhole(rule.picturesMax, rule.picturesMin, PICTURES_MOST)
     )
-      return refuse('badPictures', `Pictures of a format: from 0 to ${PICTURES_MOST}, the most not below the least.`, 'formats');
+      return refuse(
+        'badPictures',
+        `Pictures of a format: from 0 to ${PICTURES_MOST}, the most not below the least.`,
+        'formats',
+      );
   if (!isWhole(sheet.pictureMaxBytes, 1, BYTES_MOST))
     return refuse('badBytes', 'The largest picture: up to 100 MB.', 'pictureMaxBytes');
   return accept({ ...sheet, name });
@@ -45,7 +50,8 @@ function problemOfField(field: TextFieldRule): string | null {
   if (!isWhole(field.limit, 1, TEXT_LIMIT_MOST)) return 'the limit is a whole number from 1 to 100,000.';
   if (!UNITS.includes(field.unit)) return 'counted in what?';
   if (field.wideWeight !== 1 && field.wideWeight !== 2) return 'wide characters weigh 1 or 2.';
-  if (field.linkLength !== null && !isWhole(field.linkLength, 1, 1_000)) return 'a link weighs 1 to 1,000, or its length.';
+  if (field.linkLength !== null && !isWhole(field.linkLength, 1, 1_000))
+    return 'a link weighs 1 to 1,000, or its length.';
   if (field.fold?.units != null && !isWhole(field.fold.units, 1, TEXT_LIMIT_MOST)) return 'the fold is a whole number.';
   if (field.fold?.lines != null && !isWhole(field.fold.lines, 1, 1_000)) return 'the fold has a whole number of lines.';
   if (field.parts.length === 0 || !field.parts.every((part) => PARTS.includes(part))) return 'composed of what?';

@@ -174,3 +174,6 @@ create table import_mappings (
 alter table history drop constraint history_subject_known;
 alter table history add constraint history_subject_known
   check (subject in ('piece', 'post', 'media', 'delivery', 'channel', 'brand', 'series', 'rule sheet'));
+
+-- Words of a piece's title.
+create index pieces_by_words on pieces using gin (to_tsvector('simple', title)) where deleted_at is null;

@@ -78,7 +78,7 @@ export const List = memo(function List({
     };
     return listRows(slips, { ...look, folded }, names);
   }, [slips, look, folded, channels, ownerName, pillarName, pieceTitles]);
-   
+
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,

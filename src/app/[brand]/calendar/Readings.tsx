@@ -95,6 +95,20 @@ export function Readings({ readings, present }: { readings: readonly Reading[]; 
             Keep
           </Button>
         </form>
+        <p className="take-out soft small-text">
+          Take out what shows:{' '}
+          {[
+            ['csv', 'CSV'],
+            ['ics', 'iCalendar'],
+          ].map(([file, label]) => (
+            <a key={file} href={`/api/calendar/export?brand=${brand.slug}&file=${file}&${present}`} download>
+              {label}
+            </a>
+          ))}{' '}
+          <button type="button" className="word" onClick={() => print()}>
+            print
+          </button>
+        </p>
       </Dropdown.Menu>
     </Dropdown>
   );

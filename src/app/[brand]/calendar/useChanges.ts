@@ -52,7 +52,7 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
   useEffect(() => {
     const kept = readKept(brandId);
     if (kept.length === 0) return;
-     
+
     setPending(kept);
     setSlips((all) => kept.reduce(withChange, all));
   }, [brandId]);

@@ -60,8 +60,8 @@ export function DeskScreen({
       <header className="place-head">
         <h1>{spokenDate(today)}</h1>
         <span className="soft">
-          {me.name}’s desk · this week {week.all} posts: {week.out} out, {week.ready} ready, {week.all - week.out - week.ready}{' '}
-          not ready
+          {me.name}’s desk · this week {week.all} posts: {week.out} out, {week.ready} ready,{' '}
+          {week.all - week.out - week.ready} not ready
         </span>
       </header>
       <div className="place-body desk">
@@ -78,7 +78,12 @@ export function DeskScreen({
                 </Link>
               </h2>
               {rows.map((row) => (
-                <LeavingRow key={row.slip.id} row={row} color={channelOf(row.slip.channelId)?.color} href={`${calendar}?post=${row.slip.id}`} />
+                <LeavingRow
+                  key={row.slip.id}
+                  row={row}
+                  color={channelOf(row.slip.channelId)?.color}
+                  href={`${calendar}?post=${row.slip.id}`}
+                />
               ))}
               {rows.length === 0 && <p className="soft">Nothing is planned to leave.</p>}
             </section>
@@ -132,7 +137,9 @@ export function DeskScreen({
                   Next gap: {dayWord(first.date, today)}, {first.time} on {channelOf(first.channelId)?.name}
                 </h2>
                 <p className="soft">
-                  {askedFor(first) ? `The rhythm asks for ${askedFor(first)}.` : 'The rhythm leaves open what it shall be.'}{' '}
+                  {askedFor(first)
+                    ? `The rhythm asks for ${askedFor(first)}.`
+                    : 'The rhythm leaves open what it shall be.'}{' '}
                   {gaps.length === 1 ? 'It is the only gap' : `${gaps.length} gaps`} in the next two weeks.
                 </p>
                 <Button onClick={() => setStarting(first)}>Start a post there</Button>{' '}
@@ -148,7 +155,10 @@ export function DeskScreen({
                 <span className="figures when">
                   {shortDate(gap.date)} {gap.time}
                 </span>
-                <CallSign sign={channelOf(gap.channelId)?.callSign ?? ''} color={channelOf(gap.channelId)?.color ?? 'currentcolor'} />
+                <CallSign
+                  sign={channelOf(gap.channelId)?.callSign ?? ''}
+                  color={channelOf(gap.channelId)?.color ?? 'currentcolor'}
+                />
                 <span className="soft">{askedFor(gap) || 'anything'}</span>
                 <button
                   type="button"

@@ -74,8 +74,8 @@ export function BrandForm({
       </div>
       {brand && zone !== brand.zone && (
         <p className="attention">
-          What is scheduled keeps the instant it was scheduled for. Look through Departures after this and schedule anew what
-          shall leave by the new zone’s clock.
+          What is scheduled keeps the instant it was scheduled for. Look through Departures after this and schedule anew
+          what shall leave by the new zone’s clock.
         </p>
       )}
       <SpanList legend="Days off: no openings on them" spans={daysOff} onChange={setDaysOff} />

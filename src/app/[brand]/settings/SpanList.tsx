@@ -30,9 +30,19 @@ export function SpanList({
             value={span.name}
             onChange={(event) => set(index, { name: event.target.value })}
           />
-          <input type="date" aria-label="From" value={span.from} onChange={(event) => set(index, { from: event.target.value })} />
+          <input
+            type="date"
+            aria-label="From"
+            value={span.from}
+            onChange={(event) => set(index, { from: event.target.value })}
+          />
           <span>to</span>
-          <input type="date" aria-label="To" value={span.to} onChange={(event) => set(index, { to: event.target.value })} />
+          <input
+            type="date"
+            aria-label="To"
+            value={span.to}
+            onChange={(event) => set(index, { to: event.target.value })}
+          />
           <button
             type="button"
             className="word soft"

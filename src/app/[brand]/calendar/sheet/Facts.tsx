@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
 import type { PostSheet } from '@/core/posts/sheet';
 import { problemOf } from '@/ui/api';
@@ -22,7 +23,7 @@ export function Facts({
   channel: Shell['channels'][number];
   disabled: boolean;
 }) {
-  const { people, pillars, campaigns } = useShell();
+  const { brand, people, pillars, campaigns } = useShell();
   const say = useSay();
 
   async function move(date: string | null, time: string | null) {
@@ -89,6 +90,11 @@ export function Facts({
         onChoose={(ownerId) => void edit({ ownerId })}
       />
       <span className="soft">on {channel.name}</span>
+      {sheet.seriesNumber !== null && (
+        <Link href={`/${brand.slug}/settings/series`} prefetch={false}>
+          number {sheet.seriesNumber} of its series
+        </Link>
+      )}
       {pillars.length > 0 && (
         <PlainSelect
           label="Pillar"

@@ -53,7 +53,12 @@ export function ChannelSettings({
       </thead>
       <tbody>
         {channels.map((channel) => (
-          <ChannelRow key={channel.id} channel={channel} others={channels.filter(({ id }) => id !== channel.id)} sheets={sheets} />
+          <ChannelRow
+            key={channel.id}
+            channel={channel}
+            others={channels.filter(({ id }) => id !== channel.id)}
+            sheets={sheets}
+          />
         ))}
         <ChannelRow key={`new ${channels.length}`} channel={fresh} others={channels} sheets={sheets} />
       </tbody>
@@ -104,17 +109,41 @@ function ChannelRow({
       <tr>
         <td>
           <form id={formId} onSubmit={(event) => void save(event)} />
-          <input form={formId} size={3} maxLength={2} aria-label={label('Call sign')} value={fields.callSign} onChange={(event) => set({ callSign: event.target.value })} />{' '}
+          <input
+            form={formId}
+            size={3}
+            maxLength={2}
+            aria-label={label('Call sign')}
+            value={fields.callSign}
+            onChange={(event) => set({ callSign: event.target.value })}
+          />{' '}
           <CallSign sign={fields.callSign.toUpperCase() || '··'} color={fields.color} />
         </td>
         <td>
-          <input form={formId} aria-label={label('Name')} value={fields.name} placeholder={isNew ? 'New channel' : ''} onChange={(event) => set({ name: event.target.value })} />
+          <input
+            form={formId}
+            aria-label={label('Name')}
+            value={fields.name}
+            placeholder={isNew ? 'New channel' : ''}
+            onChange={(event) => set({ name: event.target.value })}
+          />
         </td>
         <td>
-          <input form={formId} aria-label={label('Account')} value={fields.account} placeholder="@name" onChange={(event) => set({ account: event.target.value })} />
+          <input
+            form={formId}
+            aria-label={label('Account')}
+            value={fields.account}
+            placeholder="@name"
+            onChange={(event) => set({ account: event.target.value })}
+          />
         </td>
         <td>
-          <select form={formId} aria-label={label('Rule sheet')} value={fields.ruleSheetId} onChange={(event) => set({ ruleSheetId: event.target.value })}>
+          <select
+            form={formId}
+            aria-label={label('Rule sheet')}
+            value={fields.ruleSheetId}
+            onChange={(event) => set({ ruleSheetId: event.target.value })}
+          >
             {sheets.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
@@ -123,19 +152,38 @@ function ChannelRow({
           </select>
         </td>
         <td>
-          <input form={formId} type="color" aria-label={label('Colour')} value={fields.color} onChange={(event) => set({ color: event.target.value.toUpperCase() })} />
+          <input
+            form={formId}
+            type="color"
+            aria-label={label('Colour')}
+            value={fields.color}
+            onChange={(event) => set({ color: event.target.value.toUpperCase() })}
+          />
         </td>
         <td>
-          <input form={formId} type="number" min={1} max={90} aria-label={label('Days filled ahead')} value={fields.aimDays} onChange={(event) => set({ aimDays: Number(event.target.value) })} />
+          <input
+            form={formId}
+            type="number"
+            min={1}
+            max={90}
+            aria-label={label('Days filled ahead')}
+            value={fields.aimDays}
+            onChange={(event) => set({ aimDays: Number(event.target.value) })}
+          />
         </td>
-        <td className="deeds">
+        <td className="row-deeds">
           {(isNew || isChanged) && (
             <Button form={formId} type="submit" size="sm" variant={isChanged ? 'primary' : 'outline'}>
               {isNew ? 'Make it' : 'Save'}
             </Button>
           )}
           {!isNew && (
-            <button type="button" className="word soft" onClick={() => void archive()} aria-label={`Archive ${channel.name}`}>
+            <button
+              type="button"
+              className="word soft"
+              onClick={() => void archive()}
+              aria-label={`Archive ${channel.name}`}
+            >
               archive
             </button>
           )}

@@ -52,7 +52,13 @@ export function PracticeGrid({
         ))}
         {days.map((date, column) => (
           <g key={date}>
-            <line className="rule" x1={LEFT + column * columnWidth} x2={LEFT + column * columnWidth} y1={TOP - 4} y2={HEIGHT} />
+            <line
+              className="rule"
+              x1={LEFT + column * columnWidth}
+              x2={LEFT + column * columnWidth}
+              y1={TOP - 4}
+              y2={HEIGHT}
+            />
             <text x={LEFT + column * columnWidth + 6} y={11}>
               {weekdayName(date)}
             </text>
@@ -62,10 +68,15 @@ export function PracticeGrid({
           const week = Math.floor(daysBetween(since, post.date) / 7);
           const x = LEFT + (columnOf(weekdayOf(post.date)) + (week + 0.5) / (weeks + 1)) * columnWidth;
           return (
-            <circle key={index} className="done" cx={x} cy={y(minutesOf(post.time!))} r={4} opacity={0.35 + (0.65 * week) / weeks}>
-              <title>
-                {shortDate(post.date)} {post.time}: {post.title}
-              </title>
+            <circle
+              key={index}
+              className="done"
+              cx={x}
+              cy={y(minutesOf(post.time!))}
+              r={4}
+              opacity={0.35 + (0.65 * week) / weeks}
+            >
+              <title>{`${shortDate(post.date)} ${post.time}: ${post.title}`}</title>
             </circle>
           );
         })}

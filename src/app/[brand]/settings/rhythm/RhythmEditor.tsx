@@ -74,7 +74,9 @@ export function RhythmEditor({
       }));
     if (more.length === 0) return say({ text: 'What was done in these weeks is in the rhythm already.' });
     add(more);
-    say({ text: `Added ${more.length === 1 ? '1 entry' : `${more.length} entries`} from what was done. Save to keep them.` });
+    say({
+      text: `Added ${more.length === 1 ? '1 entry' : `${more.length} entries`} from what was done. Save to keep them.`,
+    });
   }
 
   return (
@@ -105,7 +107,9 @@ export function RhythmEditor({
                   onChange={(recurrence) =>
                     set(index, {
                       recurrence,
-                      ...(recurrence.kind === 'weekly' && recurrence.every > 1 && entry.from === null ? { from: today } : {}),
+                      ...(recurrence.kind === 'weekly' && recurrence.every > 1 && entry.from === null
+                        ? { from: today }
+                        : {}),
                     })
                   }
                 />
@@ -172,7 +176,7 @@ export function RhythmEditor({
                   onChange={(event) => set(index, { to: event.target.value || null })}
                 />
               </td>
-              <td className="deeds">
+              <td className="row-deeds">
                 <button
                   type="button"
                   className="word soft"
@@ -187,7 +191,8 @@ export function RhythmEditor({
           {entries.length === 0 && (
             <tr>
               <td colSpan={8} className="soft">
-                No rhythm yet: nothing is asked for, and no horizon is shown. Add an entry, or propose from what was done.
+                No rhythm yet: nothing is asked for, and no horizon is shown. Add an entry, or propose from what was
+                done.
               </td>
             </tr>
           )}
@@ -208,7 +213,15 @@ export function RhythmEditor({
               value=""
               onChange={(event) => {
                 const from = others.find(({ id }) => id === event.target.value);
-                if (from) add(from.entries.map((entry) => copyFor(entry, channel.sheet.formats.map(({ format }) => format))));
+                if (from)
+                  add(
+                    from.entries.map((entry) =>
+                      copyFor(
+                        entry,
+                        channel.sheet.formats.map(({ format }) => format),
+                      ),
+                    ),
+                  );
               }}
             >
               <option value="">another channel</option>

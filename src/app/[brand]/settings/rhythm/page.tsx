@@ -58,11 +58,13 @@ export default async function RhythmPage({ params, searchParams }: Props) {
         since={since}
         weeks={WEEKS}
         today={today}
-        others={channels.filter(({ id }) => id !== channel.id).map(({ id, name }) => ({
-          id,
-          name,
-          entries: rhythmOf.get(id)?.[0]?.entries ?? [],
-        }))}
+        others={channels
+          .filter(({ id }) => id !== channel.id)
+          .map(({ id, name }) => ({
+            id,
+            name,
+            entries: rhythmOf.get(id)?.[0]?.entries ?? [],
+          }))}
       />
     </>
   );

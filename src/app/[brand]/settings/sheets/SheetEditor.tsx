@@ -80,12 +80,17 @@ export function SheetEditor({
             />
           </label>{' '}
           <label>
-            What it is, in a few words <input value={sheet.about} onChange={(event) => set({ about: event.target.value })} />
+            What it is, in a few words{' '}
+            <input value={sheet.about} onChange={(event) => set({ about: event.target.value })} />
           </label>
         </p>
         <p>
           <label>
-            <input type="checkbox" checked={sheet.automatic} onChange={(event) => set({ automatic: event.target.checked })} />{' '}
+            <input
+              type="checkbox"
+              checked={sheet.automatic}
+              onChange={(event) => set({ automatic: event.target.checked })}
+            />{' '}
             takes posts automatically
           </label>{' '}
           <label>
@@ -101,11 +106,20 @@ export function SheetEditor({
           <fieldset key={field.name}>
             <legend>{field.name === 'caption' ? 'Main text' : 'Title'}</legend>
             <label>
-              called <input size={12} value={field.label} onChange={(event) => setField(field.name, { label: event.target.value })} />
+              called{' '}
+              <input
+                size={12}
+                value={field.label}
+                onChange={(event) => setField(field.name, { label: event.target.value })}
+              />
             </label>
             <label>
               takes{' '}
-              <Whole value={field.limit} label={`Limit of ${field.label}`} onChange={(limit) => setField(field.name, { limit: limit ?? 0 })} />{' '}
+              <Whole
+                value={field.limit}
+                label={`Limit of ${field.label}`}
+                onChange={(limit) => setField(field.name, { limit: limit ?? 0 })}
+              />{' '}
               <select
                 aria-label={`What ${field.label} is counted in`}
                 value={field.unit}
@@ -130,7 +144,12 @@ export function SheetEditor({
             </label>
             <label>
               a link weighs{' '}
-              <Whole value={field.linkLength} label="Weight of a link, empty for its length" empty="its length" onChange={(linkLength) => setField(field.name, { linkLength })} />
+              <Whole
+                value={field.linkLength}
+                label="Weight of a link, empty for its length"
+                empty="its length"
+                onChange={(linkLength) => setField(field.name, { linkLength })}
+              />
             </label>
             <label>
               fold after{' '}
@@ -154,7 +173,12 @@ export function SheetEditor({
         <p>
           <label>
             Hashtags, at most{' '}
-            <Whole value={sheet.hashtagLimit} label="Hashtags at most; empty for no limit" empty="no limit" onChange={(hashtagLimit) => set({ hashtagLimit })} />
+            <Whole
+              value={sheet.hashtagLimit}
+              label="Hashtags at most; empty for no limit"
+              empty="no limit"
+              onChange={(hashtagLimit) => set({ hashtagLimit })}
+            />
           </label>{' '}
           <label>
             A picture has at most{' '}
@@ -183,9 +207,17 @@ export function SheetEditor({
                   </label>
                   {rule && (
                     <span>
-                      <Whole value={rule.picturesMin} label={`Pictures a ${FORMAT_LABELS[format]} needs`} onChange={(picturesMin) => setFormat(format, { picturesMin: picturesMin ?? 0 })} />{' '}
+                      <Whole
+                        value={rule.picturesMin}
+                        label={`Pictures a ${FORMAT_LABELS[format]} needs`}
+                        onChange={(picturesMin) => setFormat(format, { picturesMin: picturesMin ?? 0 })}
+                      />{' '}
                       to{' '}
-                      <Whole value={rule.picturesMax} label={`Pictures a ${FORMAT_LABELS[format]} takes`} onChange={(picturesMax) => setFormat(format, { picturesMax: picturesMax ?? 0 })} />
+                      <Whole
+                        value={rule.picturesMax}
+                        label={`Pictures a ${FORMAT_LABELS[format]} takes`}
+                        onChange={(picturesMax) => setFormat(format, { picturesMax: picturesMax ?? 0 })}
+                      />
                     </span>
                   )}
                 </div>
@@ -205,7 +237,13 @@ export function SheetEditor({
       <section>
         <h2>Try it</h2>
         <p className="soft">Paste a caption and see how this sheet counts it.</p>
-        <textarea className="try-text" rows={8} aria-label="Caption to try" value={pasted} onChange={(event) => setPasted(event.target.value)} />
+        <textarea
+          className="try-text"
+          rows={8}
+          aria-label="Caption to try"
+          value={pasted}
+          onChange={(event) => setPasted(event.target.value)}
+        />
         {check.ok && pasted !== '' && <Tried sheet={sheet} text={pasted} />}
       </section>
     </form>
@@ -215,7 +253,9 @@ export function SheetEditor({
 function Tried({ sheet, text }: { sheet: RuleSheet; text: string }) {
   const fit = useMemo(
     () =>
-      fitTexts({ headline: '', caption: text, hashtags: '', link: '' }, sheet).find(({ rule }) => rule.name === 'caption'),
+      fitTexts({ headline: '', caption: text, hashtags: '', link: '' }, sheet).find(
+        ({ rule }) => rule.name === 'caption',
+      ),
     [sheet, text],
   );
   if (!fit) return null;

@@ -74,12 +74,32 @@ function ThemeRow({ kind, theme }: { kind: 'pillars' | 'campaigns'; theme: Theme
 
   return (
     <form className="theme-row" onSubmit={(event) => void save(event)}>
-      <input type="color" aria-label={label('Colour')} value={fields.color} onChange={(event) => setFields({ ...fields, color: event.target.value })} />
-      <input aria-label={label('Name')} placeholder={`New ${one}`} value={fields.name} onChange={(event) => setFields({ ...fields, name: event.target.value })} />
+      <input
+        type="color"
+        aria-label={label('Colour')}
+        value={fields.color}
+        onChange={(event) => setFields({ ...fields, color: event.target.value })}
+      />
+      <input
+        aria-label={label('Name')}
+        placeholder={`New ${one}`}
+        value={fields.name}
+        onChange={(event) => setFields({ ...fields, name: event.target.value })}
+      />
       {kind === 'campaigns' && (
         <>
-          <input type="date" aria-label={label('First day')} value={fields.from ?? ''} onChange={(event) => setFields({ ...fields, from: event.target.value || null })} />
-          <input type="date" aria-label={label('Last day')} value={fields.to ?? ''} onChange={(event) => setFields({ ...fields, to: event.target.value || null })} />
+          <input
+            type="date"
+            aria-label={label('First day')}
+            value={fields.from ?? ''}
+            onChange={(event) => setFields({ ...fields, from: event.target.value || null })}
+          />
+          <input
+            type="date"
+            aria-label={label('Last day')}
+            value={fields.to ?? ''}
+            onChange={(event) => setFields({ ...fields, to: event.target.value || null })}
+          />
         </>
       )}
       {isChanged && (

@@ -30,7 +30,11 @@ const schema = fields({
     hashtagLimit: number().typeError('Hashtags: a number, or none.').nullable().defined(),
     linksClickable: boolean().required(),
     formats: array(
-      object({ format: format.required(), picturesMin: number().required(), picturesMax: number().required() }).noUnknown(),
+      object({
+        format: format.required(),
+        picturesMin: number().required(),
+        picturesMax: number().required(),
+      }).noUnknown(),
     ).required(),
     pictureTypes: array(string().required()).required(),
     pictureMaxBytes: number().required(),

@@ -3,7 +3,9 @@ import { archiveThemeOf, keepCampaign, keepPillar } from '@/usecases/settings';
 import { date, fields, id, text } from '@/app/server/fields';
 import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
 
-const kind = string().oneOf(['pillars', 'campaigns'] as const, 'Pillars or campaigns?').required();
+const kind = string()
+  .oneOf(['pillars', 'campaigns'] as const, 'Pillars or campaigns?')
+  .required();
 const saved = fields({
   kind,
   brandId: id('Brand'),

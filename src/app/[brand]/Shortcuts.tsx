@@ -1,0 +1,66 @@
+'use client';
+
+import Modal from 'react-bootstrap/Modal';
+
+const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
+  {
+    where: 'Everywhere',
+    keys: [
+      ['i', 'catch an idea'],
+      ['Ctrl or Cmd + K', 'find and do'],
+      ['?', 'these shortcuts'],
+    ],
+  },
+  {
+    where: 'On the calendar',
+    keys: [
+      ['1 – 5', 'lanes, month, day, stages, list'],
+      ['[ and ]', 'period back and forth'],
+      ['0', 'today'],
+      ['n', 'new post'],
+      ['/', 'find words in titles and captions'],
+      ['m', 'move the open post'],
+      ['Ctrl or Cmd + Z', 'undo the last change on the calendar'],
+      ['Escape', 'put the picks down, close the post'],
+    ],
+  },
+  {
+    where: 'On a slip',
+    keys: [
+      ['Enter', 'open; on an opening, start a post'],
+      ['Space', 'lift, and drop'],
+      ['arrows', 'while lifted: by day, lane, hour or stage'],
+      ['Home', 'while lifted: to the tray'],
+      ['Escape', 'while lifted: put back'],
+      ['Ctrl or Cmd + click', 'pick; with Shift, a range; draw a box for many'],
+    ],
+  },
+];
+
+/** The shortcuts there are. */
+export function Shortcuts({ onClose }: { onClose: () => void }) {
+  return (
+    <Modal show onHide={onClose} animation={false} aria-labelledby="shortcuts-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="shortcuts-title" as="h2">
+          Shortcuts
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {SHORTCUTS.map(({ where, keys }) => (
+          <section key={where} className="shortcuts">
+            <h3>{where}</h3>
+            <dl>
+              {keys.map(([key, deed]) => (
+                <div key={key}>
+                  <dt className="figures">{key}</dt>
+                  <dd>{deed}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
+      </Modal.Body>
+    </Modal>
+  );
+}

@@ -1,0 +1,128 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import { useRouter } from 'next/navigation';
+import Button from 'react-bootstrap/Button';
+import type { DateFile } from '@/data/knownDates';
+import type { DatesOutcome } from '@/usecases/knownDates';
+import { call, problemOf, sendForm } from '@/ui/api';
+import { dayAndTime, shortDate } from '@/ui/format';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import { BadRows } from '../BadRows';
+
+/** Brings iCalendar files of dates in, replaces and removes them. */
+export function DateFiles({ files }: { files: readonly DateFile[] }) {
+  const { brand } = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const [file, setFile] = useState<File | null>(null);
+  const [name, setName] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [outcome, setOutcome] = useState<DatesOutcome | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  async function bring(event: FormEvent) {
+    event.preventDefault();
+    if (!file) return setProblem('Choose an iCalendar file (.ics) first.');
+    setBusy(true);
+    const answer = await sendForm<DatesOutcome>('/api/calendar/dates', { file, brandId: brand.id, name });
+    setBusy(false);
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    setOutcome(answer.value);
+    setName('');
+    router.refresh();
+  }
+
+  async function remove({ id, name: called }: DateFile) {
+    const problem = problemOf(await call('DELETE', '/api/calendar/dates', { brandId: brand.id, id }));
+    if (problem) return say({ text: problem, wrong: true });
+    say({ text: `Took “${called}” out. Bring the file in again to have it back.` });
+    router.refresh();
+  }
+
+  return (
+    <>
+      <p className="soft">
+        Dates to plan around, such as holidays and events, show as a thin band at the head of their days.
+      </p>
+      <table className="settings-table">
+        <thead>
+          <tr>
+            <th scope="col">Name</th>
+            <th scope="col">Dates</th>
+            <th scope="col">From the file</th>
+            <th scope="col">Brought in</th>
+            <th scope="col">Repeating dates up to</th>
+            <th scope="col">
+              <span className="visually-hidden">Deeds</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {files.map((one) => (
+            <tr key={one.id}>
+              <td>{one.name}</td>
+              <td className="figures">{one.count}</td>
+              <td>{one.fileName}</td>
+              <td>{dayAndTime(one.importedAt, brand.zone)}</td>
+              <td>{shortDate(one.reckonedTo)}</td>
+              <td className="row-deeds">
+                <button type="button" className="word" onClick={() => setName(one.name)}>
+                  replace
+                </button>{' '}
+                <button
+                  type="button"
+                  className="word soft"
+                  onClick={() => void remove(one)}
+                  aria-label={`Take ${one.name} out`}
+                >
+                  take out
+                </button>
+              </td>
+            </tr>
+          ))}
+          {files.length === 0 && (
+            <tr>
+              <td colSpan={6} className="soft">
+                None yet. Bring in a calendar file of public holidays, say.
+              </td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+      <form className="bring" onSubmit={(event) => void bring(event)}>
+        <label>
+          iCalendar file{' '}
+          <input
+            type="file"
+            accept=".ics,text/calendar"
+            onChange={(event) => setFile(event.target.files?.[0] ?? null)}
+          />
+        </label>
+        <label>
+          called <input value={name} placeholder="as the file says" onChange={(event) => setName(event.target.value)} />
+        </label>
+        <Button type="submit" disabled={busy}>
+          {busy
+            ? 'Reading…'
+            : files.some((one) => one.name === name.trim())
+              ? `Replace ${name.trim()}`
+              : 'Bring the dates in'}
+        </Button>
+      </form>
+      {problem && (
+        <div className="field-refusal" role="alert">
+          {problem}
+        </div>
+      )}
+      {outcome && (
+        <p role="status">
+          Brought {outcome.count === 1 ? '1 date' : `${outcome.count} dates`} in as “{outcome.name}”.
+        </p>
+      )}
+      {outcome && <BadRows bad={outcome.bad} />}
+    </>
+  );
+}

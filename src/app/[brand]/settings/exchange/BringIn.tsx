@@ -1,0 +1,235 @@
+'use client';
+
+import { useState } from 'react';
+import { useRouter } from 'next/navigation';
+import Button from 'react-bootstrap/Button';
+import { COLUMNS, COLUMN_LABELS, type DateOrder } from '@/core/exchange/columns';
+import type { ImportMapping } from '@/core/exchange/planImport';
+import { ALL_STAGES, STAGE_LABELS, type Stage } from '@/core/stages/stages';
+import type { ImportOutcome, ImportPreview } from '@/usecases/bringIn';
+import { problemOf, sendForm } from '@/ui/api';
+import { useShell } from '@/ui/shell';
+import { BadRows } from '../BadRows';
+
+const ORDERS: { value: DateOrder; label: string }[] = [
+  { value: 'ymd', label: 'year, month, day' },
+  { value: 'dmy', label: 'day, month, year' },
+  { value: 'mdy', label: 'month, day, year' },
+];
+
+/** A CSV file of posts: chosen, looked at with its mapping, then brought in whole or without its bad rows. */
+export function BringIn() {
+  const { brand, channels } = useShell();
+  const router = useRouter();
+  const [file, setFile] = useState<File | null>(null);
+  const [preview, setPreview] = useState<ImportPreview | null>(null);
+  const [outcome, setOutcome] = useState<ImportOutcome | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState<string | null>(null);
+
+  async function look(chosen: File, mapping: ImportMapping | null) {
+    setBusy('Reading…');
+    const answer = await sendForm<ImportPreview>('/api/calendar/import', {
+      file: chosen,
+      brandId: brand.id,
+      apply: '',
+      mapping: mapping ? JSON.stringify(mapping) : '',
+    });
+    setBusy(null);
+    setOutcome(null);
+    setProblem(problemOf(answer));
+    setPreview(answer.kind === 'done' ? answer.value : null);
+  }
+
+  async function bring(extent: 'whole' | 'good') {
+    if (!file || !preview) return;
+    setBusy('Bringing in…');
+    const answer = await sendForm<ImportOutcome>('/api/calendar/import', {
+      file,
+      brandId: brand.id,
+      apply: extent,
+      mapping: JSON.stringify(preview.mapping),
+    });
+    setBusy(null);
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    setOutcome(answer.value);
+    setPreview(null);
+    router.refresh();
+  }
+
+  const change = (part: Partial<ImportMapping>) => {
+    if (file && preview) void look(file, { ...preview.mapping, ...part });
+  };
+
+  return (
+    <div className="bring-in">
+      <p className="bring">
+        <label>
+          CSV file of posts{' '}
+          <input
+            type="file"
+            accept=".csv,.tsv,.txt,text/csv"
+            onChange={(event) => {
+              const chosen = event.target.files?.[0] ?? null;
+              setFile(chosen);
+              setPreview(null);
+              if (chosen) void look(chosen, null);
+            }}
+          />
+        </label>{' '}
+        {busy && <span className="soft">{busy}</span>}
+      </p>
+      {problem && (
+        <div className="field-refusal" role="alert">
+          {problem}
+        </div>
+      )}
+      {outcome && (
+        <p role="status">
+          Made {outcome.made}, changed {outcome.changed}, {outcome.same} were as they are.
+        </p>
+      )}
+      {outcome && outcome.notes.length > 0 && (
+        <details className="bad-rows">
+          <summary>{outcome.notes.length} notes</summary>
+          <ul>
+            {outcome.notes.slice(0, 500).map(({ line, message }, index) => (
+              <li key={index}>
+                <span className="figures">line {line}</span> {message}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {outcome && <BadRows bad={outcome.bad} />}
+      {preview && (
+        <>
+          <div className="mapping-scroll">
+            <table className="settings-table mapping">
+              <thead>
+                <tr>
+                  {preview.header.map((name, index) => (
+                    <th key={index} scope="col">
+                      {name || `column ${index + 1}`}
+                      <select
+                        aria-label={`What column ${name || index + 1} holds`}
+                        value={COLUMNS.find((column) => preview.mapping.columns[column] === index) ?? ''}
+                        onChange={(event) => {
+                          const columns = { ...preview.mapping.columns };
+                          for (const column of COLUMNS) if (columns[column] === index) delete columns[column];
+                          if (event.target.value) columns[event.target.value as (typeof COLUMNS)[number]] = index;
+                          change({ columns });
+                        }}
+                      >
+                        <option value="">(left out)</option>
+                        {COLUMNS.map((column) => (
+                          <option key={column} value={column}>
+                            {COLUMN_LABELS[column]}
+                          </option>
+                        ))}
+                      </select>
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {preview.sample.map((cells, row) => (
+                  <tr key={row}>
+                    {preview.header.map((_name, index) => (
+                      <td key={index}>{cells[index]?.slice(0, 80)}</td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+          {preview.asksDateOrder && (
+            <p className="attention">
+              Is the day or the month first?{' '}
+              <Choice
+                label="Order of dates"
+                choices={ORDERS.map(({ value, label }) => ({ id: value, name: label }))}
+                onChoose={(order) => change({ dateOrder: order as DateOrder })}
+              />
+            </p>
+          )}
+          {preview.unknownChannels.slice(0, 20).map((text) => (
+            <p key={text} className="attention">
+              Which channel is “{text}”?{' '}
+              <Choice
+                label={`Channel for ${text}`}
+                choices={[...channels, { id: '', name: 'leave these rows out' }]}
+                onChoose={(id) => change({ channels: { ...preview.mapping.channels, [text]: id || null } })}
+              />
+            </p>
+          ))}
+          {preview.unknownStages.slice(0, 20).map((text) => (
+            <p key={text} className="attention">
+              Which stage is “{text}”?{' '}
+              <Choice
+                label={`Stage for ${text}`}
+                choices={ALL_STAGES.map((stage) => ({ id: stage, name: STAGE_LABELS[stage] }))}
+                onChoose={(stage) => change({ stages: { ...preview.mapping.stages, [text]: stage as Stage } })}
+              />
+            </p>
+          ))}
+          {preview.pastRows > 0 && (
+            <p className={preview.mapping.past === null ? 'attention' : ''}>
+              {preview.pastRows === 1 ? '1 row lies' : `${preview.pastRows} rows lie`} in the past. They{' '}
+              <select
+                aria-label="What becomes of rows in the past"
+                value={preview.mapping.past ?? ''}
+                onChange={(event) => change({ past: (event.target.value || null) as ImportMapping['past'] })}
+              >
+                <option value="">… choose</option>
+                <option value="publishedElsewhere">were published elsewhere</option>
+                <option value="setAside">shall be set aside</option>
+              </select>
+            </p>
+          )}
+          <p>
+            <b>{preview.fresh}</b> new, <b>{preview.changed}</b> change a post that is there, <b>{preview.same}</b> are
+            as they are.
+          </p>
+          <BadRows bad={preview.bad} />
+          <p>
+            <Button
+              disabled={
+                busy !== null || preview.rows.length === 0 || (preview.pastRows > 0 && preview.mapping.past === null)
+              }
+              onClick={() => void bring(preview.bad.length === 0 ? 'whole' : 'good')}
+            >
+              {preview.bad.length === 0
+                ? `Bring all ${preview.rows.length} rows in`
+                : `Bring the ${preview.rows.length} good rows in`}
+            </Button>
+          </p>
+        </>
+      )}
+    </div>
+  );
+}
+
+function Choice({
+  label,
+  choices,
+  onChoose,
+}: {
+  label: string;
+  choices: readonly { id: string; name: string }[];
+  onChoose: (id: string) => void;
+}) {
+  return (
+    <select aria-label={label} value="?" onChange={(event) => onChoose(event.target.value)}>
+      <option value="?" disabled>
+        … choose
+      </option>
+      {choices.map(({ id, name }) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+    </select>
+  );
+}

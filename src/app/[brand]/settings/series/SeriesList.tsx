@@ -1,0 +1,191 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import { useRouter } from 'next/navigation';
+import Button from 'react-bootstrap/Button';
+import { recurrenceWords, type Recurrence } from '@/core/rhythm/entry';
+import { DEFAULT_AHEAD } from '@/core/rhythm/series';
+import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
+import { readTypedTime } from '@/core/time/typed';
+import type { Series } from '@/data/series';
+import { call, problemOf } from '@/ui/api';
+import { CallSign } from '@/ui/CallSign';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import { RecurrenceFields } from '../rhythm/RhythmEditor';
+
+/** Every series in its row, to be changed from here on, and a row to start one. */
+export function SeriesList({ series, today }: { series: readonly Series[]; today: string }) {
+  return (
+    <>
+      <p className="soft">
+        A series makes its next posts ahead, numbered. They have no words yet, so they fill no horizon until somebody
+        writes them. Changing a series changes the posts nobody wrote yet; each can be changed on its own as well.
+      </p>
+      {series.map((one) => (
+        <SeriesForm key={`${one.id} ${one.version}`} series={one} today={today} />
+      ))}
+      <SeriesForm key={`new ${series.length}`} series={null} today={today} />
+    </>
+  );
+}
+
+function SeriesForm({ series, today }: { series: Series | null; today: string }) {
+  const { brand, channels } = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const [name, setName] = useState(series?.name ?? '');
+  const [channelId, setChannelId] = useState(series?.channelId ?? channels[0]?.id ?? '');
+  const channel = channels.find(({ id }) => id === channelId);
+  const [format, setFormat] = useState<Format>(series?.format ?? channel?.sheet.formats[0]?.format ?? 'text');
+  const [recurrence, setRecurrence] = useState<Recurrence>(
+    series?.recurrence ?? { kind: 'weekly', weekday: 5, every: 1 },
+  );
+  const [time, setTime] = useState(series?.time ?? '10:00');
+  const [from, setFrom] = useState(series?.from ?? today);
+  const [to, setTo] = useState(series?.to ?? '');
+  const [ahead, setAhead] = useState(series?.ahead ?? DEFAULT_AHEAD);
+  const [firstNumber, setFirstNumber] = useState(1);
+  const [problem, setProblem] = useState<string | null>(null);
+  const whose = series?.name ?? 'the new series';
+
+  async function save(event: FormEvent) {
+    event.preventDefault();
+    const fields = { name, format, recurrence, time: readTypedTime(time) ?? time, from, to: to || null, ahead };
+    const answer = series
+      ? await call<{ moved: number; kept: number }>('POST', `/api/series/${series.id}`, fields)
+      : await call<{ made: number }>('POST', '/api/series', { brandId: brand.id, channelId, firstNumber, ...fields });
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    say({
+      text:
+        'made' in answer.value
+          ? `Started “${name.trim()}”: ${answer.value.made} posts ahead.`
+          : `Changed from here on: ${answer.value.moved} posts follow, ${answer.value.kept} keep what they are.`,
+    });
+    router.refresh();
+  }
+
+  async function end() {
+    const answer = await call('DELETE', `/api/series/${series!.id}`);
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    say({ text: `Ended “${series!.name}”. Its posts stay.` });
+    router.refresh();
+  }
+
+  return (
+    <form className="series-row" onSubmit={(event) => void save(event)}>
+      {series && channel ? (
+        <span className="series-name">
+          <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />
+          <span className="soft">
+            {recurrenceWords(series.recurrence)}, next is number {series.nextNumber}
+          </span>
+        </span>
+      ) : (
+        <h2>Start a series</h2>
+      )}
+      <input
+        aria-label={`Name of ${whose}`}
+        placeholder="A question every Friday"
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+      />
+      {!series && (
+        <select
+          aria-label="Channel of the new series"
+          value={channelId}
+          onChange={(event) => {
+            setChannelId(event.target.value);
+            const next = channels.find(({ id }) => id === event.target.value);
+            if (next && !next.sheet.formats.some((rule) => rule.format === format))
+              setFormat(next.sheet.formats[0]!.format);
+          }}
+        >
+          {channels.map(({ id, name: channelName }) => (
+            <option key={id} value={id}>
+              {channelName}
+            </option>
+          ))}
+        </select>
+      )}
+      <select
+        aria-label={`Format of ${whose}`}
+        value={format}
+        onChange={(event) => setFormat(event.target.value as Format)}
+      >
+        {channel?.sheet.formats.map((rule) => (
+          <option key={rule.format} value={rule.format}>
+            {FORMAT_LABELS[rule.format]}
+          </option>
+        ))}
+      </select>
+      <RecurrenceFields name={whose} recurrence={recurrence} onChange={setRecurrence} />
+      <label>
+        at{' '}
+        <input
+          size={5}
+          className="figures"
+          aria-label={`Time of ${whose}`}
+          value={time}
+          onChange={(event) => setTime(event.target.value)}
+        />
+      </label>
+      <label>
+        from{' '}
+        <input
+          type="date"
+          aria-label={`First day of ${whose}`}
+          value={from}
+          onChange={(event) => setFrom(event.target.value)}
+        />
+      </label>
+      <label>
+        to{' '}
+        <input
+          type="date"
+          aria-label={`Last day of ${whose}`}
+          value={to}
+          onChange={(event) => setTo(event.target.value)}
+        />
+      </label>
+      <label>
+        <input
+          type="number"
+          min={1}
+          max={26}
+          aria-label={`Posts ahead of ${whose}`}
+          value={ahead}
+          onChange={(event) => setAhead(Number(event.target.value))}
+        />{' '}
+        ahead
+      </label>
+      {!series && (
+        <label>
+          from number{' '}
+          <input
+            type="number"
+            min={1}
+            aria-label="First number"
+            value={firstNumber}
+            onChange={(event) => setFirstNumber(Number(event.target.value))}
+          />
+        </label>
+      )}
+      <Button type="submit" size="sm" variant={series ? 'outline' : 'primary'}>
+        {series ? 'Change from here on' : 'Start it'}
+      </Button>
+      {series && (
+        <button type="button" className="word soft" onClick={() => void end()} aria-label={`End ${series.name}`}>
+          end
+        </button>
+      )}
+      {problem && (
+        <span className="field-refusal" role="alert">
+          {problem}
+        </span>
+      )}
+    </form>
+  );
+}

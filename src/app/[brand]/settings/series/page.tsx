@@ -1,0 +1,12 @@
+import type { Metadata } from 'next';
+import { brandOfPage } from '@/app/server/brand';
+import { listSeries } from '@/data/series';
+import { SeriesList } from './SeriesList';
+
+export const metadata: Metadata = { title: 'Series' };
+
+/** The series of a brand: recurring themes that make their next posts ahead. */
+export default async function SeriesPage({ params }: { params: Promise<{ brand: string }> }) {
+  const { db, brand, today } = await brandOfPage((await params).brand);
+  return <SeriesList series={await listSeries(db, brand.id)} today={today} />;
+}

@@ -1,0 +1,221 @@
+import { FORMATS, FORMAT_LABELS, type Format } from '../rulesheets/types';
+import { ALL_STAGES, STAGE_LABELS, type Stage } from '../stages/stages';
+
+/** What a column of a file of posts can hold; also the header of a file that goes out, in this order. */
+export const COLUMNS = [
+  'id',
+  'piece',
+  'title',
+  'channel',
+  'format',
+  'date',
+  'time',
+  'zone',
+  'stage',
+  'headline',
+  'caption',
+  'hashtags',
+  'link',
+  'owner',
+  'pillar',
+  'campaign',
+] as const;
+export type Column = (typeof COLUMNS)[number];
+
+/** What each column is called in the mapping. */
+export const COLUMN_LABELS: Record<Column, string> = {
+  id: 'id',
+  piece: 'piece',
+  title: 'working title',
+  channel: 'channel',
+  format: 'format',
+  date: 'date',
+  time: 'time',
+  zone: 'zone',
+  stage: 'stage',
+  headline: 'title or subject that is sent',
+  caption: 'caption',
+  hashtags: 'hashtags',
+  link: 'link',
+  owner: 'owner',
+  pillar: 'pillar',
+  campaign: 'campaign',
+};
+
+/** Other names that headers go by, in lower case with letters and digits only. */
+const NAMES: Record<Column, readonly string[]> = {
+  id: ['id', 'postid', 'number', 'nr', 'key'],
+  piece: ['piece', 'idea', 'content', 'topic', 'source'],
+  title: ['title', 'workingtitle', 'name', 'post', 'what', 'subjectline'],
+  channel: ['channel', 'platform', 'network', 'account', 'where', 'medium'],
+  format: ['format', 'type', 'kind', 'posttype', 'contenttype'],
+  date: ['date', 'day', 'publishdate', 'publishingdate', 'postdate', 'when', 'scheduleddate', 'publishon', 'due'],
+  time: ['time', 'hour', 'publishtime', 'posttime', 'scheduledtime', 'at'],
+  zone: ['zone', 'timezone', 'tz'],
+  stage: ['stage', 'status', 'state', 'progress'],
+  headline: ['headline', 'subject', 'sendtitle', 'posttitle'],
+  caption: ['caption', 'text', 'copy', 'body', 'message', 'description'],
+  hashtags: ['hashtags', 'tags', 'hashtag'],
+  link: ['link', 'url', 'address', 'website'],
+  owner: ['owner', 'who', 'person', 'assignee', 'responsible', 'author'],
+  pillar: ['pillar', 'theme', 'category'],
+  campaign: ['campaign', 'project'],
+};
+
+/** Which column of the file holds what: indices from 0. */
+export type ColumnMap = Partial<Record<Column, number>>;
+
+const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
+
+/** What values of a file can be recognised by. */
+export interface KnownNames {
+  channels: readonly { id: string; name: string; callSign: string }[];
+}
+
+/**
+ * Guesses which column holds what: by its name first, then, for what is still missing, by what most of its cells look like
+ * (dates, times, addresses, channels, stages, hashtags).
+ *
+ * @param sample some rows of the file
+ */
+export function guessColumns(header: readonly string[], sample: readonly string[][], known: KnownNames): ColumnMap {
+  const map: ColumnMap = {};
+  const taken = new Set<number>();
+  const take = (column: Column, index: number) => {
+    if (index < 0 || taken.has(index) || map[column] !== undefined) return;
+    map[column] = index;
+    taken.add(index);
+  };
+  const names = header.map(plain);
+  for (const column of COLUMNS) take(column, names.indexOf(plain(column)));
+  for (const column of COLUMNS)
+    take(
+      column,
+      names.findIndex((name) => NAMES[column].includes(name)),
+    );
+  const looksLike = (test: (cell: string) => boolean): number =>
+    header.findIndex((_name, index) => {
+      if (taken.has(index)) return false;
+      const cells = sample.map((row) => (row[index] ?? '').trim()).filter((cell) => cell !== '');
+      return cells.length > 0 && cells.filter(test).length >= cells.length * 0.8;
+    });
+  take(
+    'date',
+    looksLike((cell) => dateOrders(cell).length > 0),
+  );
+  take(
+    'time',
+    looksLike((cell) => /^\d{1,2}[:.]\d{2}(\s*[ap]m)?$/i.test(cell)),
+  );
+  take(
+    'link',
+    looksLike((cell) => /^https?:\/\//i.test(cell)),
+  );
+  take(
+    'channel',
+    looksLike((cell) => guessChannel(cell, known.channels) !== null),
+  );
+  take(
+    'stage',
+    looksLike((cell) => guessStage(cell) !== null),
+  );
+  take(
+    'hashtags',
+    looksLike((cell) => /^#\S+/.test(cell)),
+  );
+  if (map.title === undefined && map.piece !== undefined) map.title = map.piece;
+  return map;
+}
+
+/** The channel a cell names by call sign or name, if one does. */
+export function guessChannel(
+  cell: string,
+  channels: readonly { id: string; name: string; callSign: string }[],
+): string | null {
+  const asked = plain(cell);
+  return (
+    channels.find(({ callSign }) => plain(callSign) === asked)?.id ??
+    channels.find(({ name }) => plain(name) === asked)?.id ??
+    null
+  );
+}
+
+/** Words that files use for stages, beside Bimlo's own. */
+const STAGE_WORDS: Record<string, Stage> = {
+  idea: 'drafting',
+  draft: 'drafting',
+  todo: 'drafting',
+  planned: 'drafting',
+  inprogress: 'making',
+  wip: 'making',
+  doing: 'making',
+  review: 'signOff',
+  approval: 'signOff',
+  forapproval: 'signOff',
+  approved: 'ready',
+  done: 'ready',
+  final: 'ready',
+  posted: 'published',
+  live: 'published',
+  sent: 'published',
+  out: 'published',
+  cancelled: 'setAside',
+  dropped: 'setAside',
+};
+
+/** The stage a cell names, if one does. */
+export function guessStage(cell: string): Stage | null {
+  const asked = plain(cell);
+  return (
+    ALL_STAGES.find((stage) => plain(stage) === asked || plain(STAGE_LABELS[stage]) === asked) ??
+    STAGE_WORDS[asked] ??
+    null
+  );
+}
+
+/** The format a cell names, if one does. */
+export function guessFormat(cell: string): Format | null {
+  const asked = plain(cell);
+  return FORMATS.find((format) => plain(format) === asked || plain(FORMAT_LABELS[format]) === asked) ?? null;
+}
+
+/** Orders of day, month and year that a date can be written in. */
+export type DateOrder = 'ymd' | 'dmy' | 'mdy';
+
+/** The orders in which a cell is a real date; empty for what is none. `03/04/2026` is one in two of them. */
+export function dateOrders(cell: string): DateOrder[] {
+  return (['ymd', 'dmy', 'mdy'] as const).filter((order) => readOrderedDate(cell, order) !== null);
+}
+
+/**
+ * Reads a date in an order. Signs between may be `-`, `/`, `.` or a space; years have four digits.
+ *
+ * @example
+ * readOrderedDate('3.4.2026', 'dmy') // 2026-04-03
+ * readOrderedDate('2026-04-03T09:00', 'ymd') // 2026-04-03: a time behind it is passed over
+ * readOrderedDate('31/04/2026', 'dmy') // null: April has 30 days
+ */
+export function readOrderedDate(cell: string, order: DateOrder): string | null {
+  const parts =
+    order === 'ymd'
+      ? /^(\d{4})[-/. ](\d{1,2})[-/. ](\d{1,2})(?:[T ].*)?$/.exec(cell.trim())
+      : /^(\d{1,2})[-/. ](\d{1,2})[-/. ](\d{4})(?:[T ].*)?$/.exec(cell.trim());
+  if (!parts) return null;
+  const [first, second, third] = parts.slice(1).map(Number) as [number, number, number];
+  const [year, month, day] =
+    order === 'ymd' ? [first, second, third] : order === 'dmy' ? [third, second, first] : [third, first, second];
+  const text = `${year}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`;
+  const real = new Date(`${text}T00:00:00Z`);
+  return !Number.isNaN(real.getTime()) && real.toISOString().startsWith(text) ? text : null;
+}
+
+/** The one order in which all these cells are dates; `ask` where two are possible, `none` where no order fits all. */
+export function orderOfDates(cells: readonly string[]): DateOrder | 'ask' | 'none' {
+  const filled = cells.map((cell) => cell.trim()).filter((cell) => cell !== '');
+  const possible = (['ymd', 'dmy', 'mdy'] as const).filter((order) =>
+    filled.every((cell) => dateOrders(cell).includes(order) || dateOrders(cell).length === 0),
+  );
+  const real = possible.filter((order) => filled.some((cell) => readOrderedDate(cell, order) !== null));
+  if (real.length === 1) return real[0]!;
+  return real.length === 0 ? 'none' : 'ask';
+}

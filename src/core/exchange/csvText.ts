@@ -1,0 +1,111 @@
+import Papa from 'papaparse';
+import { accept, refuse, type Result } from '../refusal';
+
+/** Bytes of a CSV file that Bimlo takes in. */
+export const CSV_LIMIT_BYTES = 12_000_000;
+/** Rows that are brought in at once. */
+export const CSV_LIMIT_ROWS = 10_000;
+
+/** A row of a file with the line it begins on, counted from 1. */
+export interface CsvRow {
+  line: number;
+  cells: string[];
+}
+
+/** A file of rows. */
+export interface CsvTable {
+  header: string[];
+  rows: CsvRow[];
+  /** Rows that could not be read, by line. */
+  bad: { line: number; reason: string }[];
+}
+
+/**
+ * Reads bytes as text: UTF-8 with or without its mark, UTF-16 by its mark or by its zero bytes, and otherwise Windows-1252,
+ * which every byte is a letter of.
+ */
+export function decodeText(bytes: Uint8Array): string {
+  const [a, b] = bytes;
+  if (a === 0xff && b === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
+  if (a === 0xfe && b === 0xff) return new TextDecoder('utf-16be').decode(bytes);
+  const zeros = (from: number) => {
+    let count = 0;
+    const end = Math.min(bytes.length, 400);
+    for (let at = from; at < end; at += 2) if (bytes[at] === 0) count++;
+    return end > 4 && count > end / 5;
+  };
+  if (zeros(1)) return new TextDecoder('utf-16le').decode(bytes);
+  if (zeros(0)) return new TextDecoder('utf-16be').decode(bytes);
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch (error) {
+    if (!(error instanceof TypeError)) throw error;
+    return decodeWindows1252(bytes);
+  }
+}
+
+/** Windows-1252 from 0x80 to 0x9F (WHATWG Encoding Standard); below and above it is Latin 1. Node's own decoder takes these for Latin 1 too. */
+const WINDOWS_1252 = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
+
+function decodeWindows1252(bytes: Uint8Array): string {
+  let text = '';
+  for (const byte of bytes)
+    text += byte >= 0x80 && byte <= 0x9f ? WINDOWS_1252[byte - 0x80]! : String.fromCharCode(byte);
+  return text;
+}
+
+/** Reads a CSV text, set apart by commas, semicolons, tabs or bars. A row with a quote that never ends is named by its line. */
+export function readCsv(marked: string): Result<CsvTable> {
+  const text = marked.replace(/^\ufeff/, '');
+  if (text.trim() === '') return refuse('emptyFile', 'The file is empty.', 'file');
+  const rows: CsvRow[] = [];
+  const bad: CsvTable['bad'] = [];
+  let line = 1;
+  let from = 0;
+  let tooMany = false;
+  Papa.parse<string[]>(text, {
+    skipEmptyLines: true,
+    delimitersToGuess: [',', ';', '\t', '|'],
+    step: ({ data, errors, meta }, parser) => {
+      const begins = line;
+      for (let at = from; at < meta.cursor; at++)
+        if (text[at] === '\n' || (text[at] === '\r' && text[at + 1] !== '\n')) line++;
+      from = meta.cursor;
+      const problem = errors.find((error) => error.type === 'Quotes');
+      if (problem)
+        bad.push({ line: begins, reason: 'a quote is opened and never closed, or text follows a closed one' });
+      else if (data.some((cell) => cell.trim() !== '')) rows.push({ line: begins, cells: data });
+      if (rows.length > CSV_LIMIT_ROWS + 1) {
+        tooMany = true;
+        parser.abort();
+      }
+    },
+  });
+  if (tooMany)
+    return refuse(
+      'tooManyRows',
+      `The file has more than ${CSV_LIMIT_ROWS.toLocaleString('en-GB')} rows, which is what is brought in at once. Split it.`,
+      'file',
+    );
+  const [head, ...rest] = rows;
+  if (!head)
+    return refuse('noHeader', 'No row of the file can be read: the quotes in its first line are wrong.', 'file');
+  return accept({ header: head.cells.map((cell) => cell.trim()), rows: rest, bad });
+}
+
+/** What a spreadsheet would take for a formula: OWASP’s list of first characters. */
+const RISKY = /^[=+\-@\t\r]/;
+
+/**
+ * Makes a cell harmless for spreadsheets, which would run `=…` as a formula: an apostrophe goes before it. Where the text
+ * itself begins with an apostrophe before such a sign, it gets one more, so that `restoreCell` gives back what was there.
+ */
+export const harmlessCell = (text: string): string => (RISKY.test(text.replace(/^'+/, '')) ? `'${text}` : text);
+
+/** The text that `harmlessCell` was given. */
+export const restoreCell = (cell: string): string =>
+  cell.startsWith("'") && RISKY.test(cell.replace(/^'+/, '')) ? cell.slice(1) : cell;
+
+/** Writes rows as CSV (RFC 4180), cells made harmless. */
+export const writeCsv = (header: readonly string[], rows: readonly (readonly string[])[]): string =>
+  Papa.unparse({ fields: [...header], data: rows.map((row) => row.map(harmlessCell)) }, { newline: '\r\n' }) + '\r\n';

@@ -1,0 +1,253 @@
+import { readTitle } from '../pieces/piece';
+import { formatRule, FORMAT_LABELS, type Format, type RuleSheet } from '../rulesheets/types';
+import type { Stage } from '../stages/stages';
+import { dueInstant, type LocalDate, type LocalTime, type Zone } from '../time/plan';
+import { readTypedTime } from '../time/typed';
+import {
+  guessChannel,
+  guessFormat,
+  guessStage,
+  orderOfDates,
+  readOrderedDate,
+  type Column,
+  type ColumnMap,
+  type DateOrder,
+} from './columns';
+import { restoreCell, type CsvTable } from './csvText';
+
+/** How a file is meant: which column holds what, and what its values stand for. */
+export interface ImportMapping {
+  columns: ColumnMap;
+  /** Channel ids by the text in the file; null leaves the rows out. */
+  channels: Record<string, string | null>;
+  /** Stages by the text in the file. */
+  stages: Record<string, Stage>;
+  dateOrder: DateOrder | null;
+  /** What becomes of rows that lie in the past: null as long as it was not asked. */
+  past: 'publishedElsewhere' | 'setAside' | null;
+}
+
+/** What the rows are held against. */
+export interface ImportGround {
+  channels: readonly { id: string; name: string; callSign: string; sheet: RuleSheet }[];
+  people: readonly { id: string; name: string }[];
+  pillars: readonly { id: string; name: string }[];
+  campaigns: readonly { id: string; name: string }[];
+  zone: Zone;
+  today: LocalDate;
+}
+
+/** A row that can be brought in. What its file has no column for is absent, and stays as it is on a post that is there. */
+export interface ImportRow {
+  line: number;
+  /** What the row is known by when the file comes again. */
+  key: string;
+  /** The content of its id column. */
+  givenId: string;
+  pieceTitle: string;
+  title: string;
+  channelId: string;
+  format?: Format;
+  date?: LocalDate | null;
+  time?: LocalTime | null;
+  stage?: Stage;
+  headline?: string;
+  caption?: string;
+  hashtags?: string;
+  link?: string;
+  ownerId?: string;
+  pillarId?: string | null;
+  campaignId?: string | null;
+}
+
+/** What a file would bring in, what is wrong with it, and what has to be asked. */
+export interface ImportPlan {
+  mapping: ImportMapping;
+  rows: ImportRow[];
+  bad: { line: number; reason: string }[];
+  /** Texts that no channel or stage was found for yet. */
+  unknownChannels: string[];
+  unknownStages: string[];
+  /** Whether day and month could be meant either way. */
+  asksDateOrder: boolean;
+  /** Rows in the past that are not published by the file itself. */
+  pastRows: number;
+}
+
+/** Starts a mapping for a file, from what was used for the same header before where that is known. */
+export function startMapping(
+  table: CsvTable,
+  columns: ColumnMap,
+  before: Partial<ImportMapping> | null,
+): ImportMapping {
+  const order = columns.date === undefined ? 'none' : orderOfDates(cellsOf(table, columns.date));
+  return {
+    columns: before?.columns ?? columns,
+    channels: before?.channels ?? {},
+    stages: before?.stages ?? {},
+    dateOrder: before?.dateOrder ?? (order === 'ask' || order === 'none' ? null : order),
+    past: before?.past ?? null,
+  };
+}
+
+const cellsOf = (table: CsvTable, index: number): string[] => table.rows.map(({ cells }) => cells[index] ?? '');
+
+/**
+ * Plans what a file brings in. Every row that cannot be is named by its line with the reason; nothing is guessed where the
+ * file can be meant in two ways: that is asked.
+ */
+export function planImport(table: CsvTable, mapping: ImportMapping, ground: ImportGround): ImportPlan {
+  const { columns } = mapping;
+  const bad = [...table.bad];
+  const plan: ImportPlan = {
+    mapping,
+    rows: [],
+    bad,
+    unknownChannels: [],
+    unknownStages: [],
+    asksDateOrder: false,
+    pastRows: 0,
+  };
+  if (columns.channel === undefined) {
+    bad.push({ line: 1, reason: 'no column holds the channel: choose one, every post needs a channel' });
+    return plan;
+  }
+  const order = columns.date === undefined ? 'none' : (mapping.dateOrder ?? orderOfDates(cellsOf(table, columns.date)));
+  plan.asksDateOrder = order === 'ask';
+  const seen = new Map<string, number>();
+  const lacking = { channels: new Set<string>(), stages: new Set<string>() };
+  for (const { line, cells } of table.rows) {
+    const read = readRow(cells, line);
+    if (typeof read === 'string') bad.push({ line, reason: read });
+    else if (read) plan.rows.push(read);
+  }
+  plan.unknownChannels = [...lacking.channels];
+  plan.unknownStages = [...lacking.stages];
+  plan.pastRows = plan.rows.filter(
+    (row) => isPast(row) && row.stage !== 'published' && row.stage !== 'setAside',
+  ).length;
+  bad.sort((a, b) => a.line - b.line);
+  return plan;
+
+  function isPast(row: ImportRow): boolean {
+    return row.date != null && row.date < ground.today;
+  }
+
+  /** @returns the row, the reason why not, or null for a row that is left out on purpose */
+  function readRow(cells: readonly string[], line: number): ImportRow | string | null {
+    const cell = (column: Column): string | undefined => {
+      const index = columns[column];
+      return index === undefined ? undefined : restoreCell(cells[index] ?? '');
+    };
+    const trimmed = (column: Column) => cell(column)?.trim();
+    const channelText = trimmed('channel') ?? '';
+    if (channelText === '') return 'its channel is empty';
+    const channelId =
+      channelText in mapping.channels ? mapping.channels[channelText] : guessChannel(channelText, ground.channels);
+    if (channelId === null && channelText in mapping.channels) return null;
+    const channel = ground.channels.find(({ id }) => id === channelId);
+    if (!channel) {
+      lacking.channels.add(channelText);
+      return `no channel is called “${clip(channelText)}”: say which one is meant`;
+    }
+    const title = readTitle(trimmed('title') || trimmed('piece') || firstWords(trimmed('caption') ?? ''));
+    if (!title.ok) return 'it has neither title nor caption';
+    const pieceTitle = readTitle(trimmed('piece') || title.value);
+    if (!pieceTitle.ok) return pieceTitle.refusal.message;
+    const row: ImportRow = {
+      line,
+      key: '',
+      givenId: trimmed('id') ?? '',
+      pieceTitle: pieceTitle.value,
+      title: title.value,
+      channelId: channel.id,
+    };
+    const problem = readPlan(row) ?? readWords(row) ?? readNames(row);
+    if (problem) return problem;
+    const known = row.givenId !== '' ? `id ${row.givenId}` : `${row.pieceTitle} · ${row.title} · ${channel.callSign}`;
+    const count = (seen.get(known) ?? 0) + 1;
+    seen.set(known, count);
+    if (row.givenId !== '' && count > 1) return `the id “${clip(row.givenId)}” stands there twice`;
+    row.key = count === 1 ? known : `${known} · ${count}`;
+    return row;
+
+    function readPlan(into: ImportRow): string | null {
+      const zone = trimmed('zone');
+      if (zone && zone !== ground.zone) return `its zone is ${clip(zone)}; this brand’s is ${ground.zone}`;
+      const dateText = trimmed('date');
+      if (dateText !== undefined) {
+        const date =
+          dateText === '' ? null : order === 'none' || order === 'ask' ? undefined : readOrderedDate(dateText, order);
+        if (order === 'ask' && dateText !== '') return `“${clip(dateText)}”: is the day or the month first? Say which`;
+        if (date === undefined || (date === null && dateText !== ''))
+          return `“${clip(dateText)}” is not a date; write it like 2026-11-26`;
+        into.date = date;
+      }
+      const timeText = trimmed('time');
+      if (timeText !== undefined) {
+        const time = timeText === '' ? null : readTypedTime(timeText.replace(/^(\d{1,2}:\d{2}):\d{2}$/, '$1'));
+        if (time === null && timeText !== '') return `“${clip(timeText)}” is not a time; write it like 14:30`;
+        if (time !== null && into.date == null) return 'it has a time and no date';
+        into.time = time;
+        if (time !== null) {
+          const due = dueInstant(into.date!, time, ground.zone);
+          if (!due.ok) return due.refusal.message;
+        }
+      } else if (into.date !== undefined) {
+        const within = /^\d{4}-\d{1,2}-\d{1,2}[T ](\d{1,2}:\d{2})/.exec(dateText!)?.[1];
+        if (within) into.time = readTypedTime(within);
+      }
+      const stageText = trimmed('stage');
+      if (stageText) {
+        const stage = mapping.stages[stageText] ?? guessStage(stageText);
+        if (!stage) {
+          lacking.stages.add(stageText);
+          return `no stage is called “${clip(stageText)}”: say which one is meant`;
+        }
+        into.stage = stage;
+        if (stage === 'published' && (into.date == null || into.date > ground.today))
+          return 'it is published, but has no date up to today';
+      }
+      return null;
+    }
+
+    function readWords(into: ImportRow): string | null {
+      for (const column of ['headline', 'caption', 'hashtags', 'link'] as const) {
+        const text = cell(column);
+        if (text !== undefined) into[column] = text.replace(/\r\n?/g, '\n');
+      }
+      const formatText = trimmed('format');
+      if (!formatText) return null;
+      const format = guessFormat(formatText);
+      if (!format) return `there is no format “${clip(formatText)}”`;
+      if (!formatRule(channel!.sheet, format)) return `${channel!.name} takes no ${FORMAT_LABELS[format]}`;
+      into.format = format;
+      return null;
+    }
+
+    function readNames(into: ImportRow): string | null {
+      const byName = (list: readonly { id: string; name: string }[], name: string) =>
+        list.find((item) => item.name.toLowerCase() === name.toLowerCase())?.id;
+      const owner = trimmed('owner');
+      if (owner) {
+        const id = byName(ground.people, owner);
+        if (!id) return `nobody of this brand is called “${clip(owner)}”`;
+        into.ownerId = id;
+      }
+      for (const [column, list, field] of [
+        ['pillar', ground.pillars, 'pillarId'],
+        ['campaign', ground.campaigns, 'campaignId'],
+      ] as const) {
+        const name = trimmed(column);
+        if (name === undefined) continue;
+        const id = name === '' ? null : byName(list, name);
+        if (id === undefined) return `there is no ${column} “${clip(name)}”: make it in the settings first`;
+        into[field] = id;
+      }
+      return null;
+    }
+  }
+}
+
+const firstWords = (text: string): string => text.split(/\s+/).slice(0, 8).join(' ').slice(0, 80);
+const clip = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
