@@ -22,8 +22,13 @@ const BATCH = 2_000;
 const FIRST_DAY: LocalDate = '2026-10-26';
 const DAYS_SHOWN = 42;
 
-/** Fills an empty database with one brand of 100,000 posts, 700 of which the month arrangement of November 2026 shows. */
-export async function fill(db: Db): Promise<{ brandId: string }> {
+/**
+ * Fills an empty database with one brand of posts, 100,000 if nothing else is said; 700 of them lie in the weeks that the
+ * month arrangement of November 2026 shows, the others before.
+ *
+ * @param shown how many lie in those weeks
+ */
+export async function fill(db: Db, count = POSTS, shown = POSTS_OF_MONTH): Promise<{ brandId: string }> {
   const [brandId, personId, pieceId] = [randomUUID(), randomUUID(), randomUUID()];
   const channelIds: string[] = [];
   await db.transaction(async (tx) => {
@@ -59,12 +64,12 @@ export async function fill(db: Db): Promise<{ brandId: string }> {
       createdAt: '2020-01-01T00:00:00.000Z',
     });
   });
-  for (let from = 0; from < POSTS; from += BATCH) {
-    const posts = Array.from({ length: BATCH }, (_, offset) => {
+  for (let from = 0; from < count; from += BATCH) {
+    const posts = Array.from({ length: Math.min(BATCH, count - from) }, (_, offset) => {
       const index = from + offset;
       const channel = index % 8;
       const sheet = SHIPPED_RULE_SHEETS[channel]!;
-      const isShown = index < POSTS_OF_MONTH;
+      const isShown = index < shown;
       const date = isShown ? addDays(FIRST_DAY, index % DAYS_SHOWN) : addDays('2026-10-25', -(index % 2_400));
       return {
         id: randomUUID(),

@@ -6,6 +6,8 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { table, type Line } from './figures';
+import { benchAnswers } from './answers';
+import { benchArrangements } from './arrangements';
 import { benchCounting } from './counting';
 import { benchDelivery } from './delivery';
 import { benchPages } from './pages';
@@ -22,6 +24,8 @@ try {
   add(await benchCounting());
   add(await benchQueries(root));
   add(await benchPages(root));
+  add(await benchAnswers(root));
+  add(await benchArrangements(root));
   add(await benchDelivery());
 } finally {
   rmSync(root, { recursive: true, force: true });

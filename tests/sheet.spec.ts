@@ -1,4 +1,4 @@
-import { api, day, expect, openCalendar, saved, sheet, test } from './support/test';
+import { takenOver, api, day, expect, openCalendar, saved, sheet, test } from './support/test';
 
 test.use({ serverOf: 'sheet' });
 
@@ -54,6 +54,7 @@ test('of two windows editing one caption, the later is refused and shows both te
   const id = await openDraft(page);
   const other = await context.newPage();
   await other.goto(page.url());
+  await takenOver(other);
   await expect(sheet(other)).toBeVisible();
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('From the first window.');
   await saved(page);

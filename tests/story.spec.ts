@@ -38,7 +38,7 @@ test.describe.serial('from an idea to three published posts', () => {
     await expect(day(page, '2026-11-23').locator('[data-post]')).toHaveCount(6);
 
     await page.getByRole('button', { name: /Catch an idea/ }).click();
-    await page.getByLabel('Title').fill('Rings seen edge on');
+    await page.getByRole('dialog').getByLabel('Title').fill('Rings seen edge on');
     await page.keyboard.press('Enter');
     const idea = page.locator('[data-piece]', { hasText: 'Rings seen edge on' });
     await expect(idea).toBeVisible();
@@ -112,7 +112,7 @@ test.describe.serial('from an idea to three published posts', () => {
     await server.goTo('2026-11-25T12:00:00.000Z');
     await openCalendar(page);
     await page.keyboard.press('i');
-    await expect(page.getByLabel('Title')).toBeFocused();
+    await expect(page.getByRole('dialog').getByLabel('Title')).toBeFocused();
     await page.keyboard.type('Keyboard moon');
     await page.keyboard.press('Enter');
     await expect(page.locator('[data-piece]', { hasText: 'Keyboard moon' })).toBeVisible();

@@ -40,7 +40,15 @@ export function Rail({ meIsNew }: { meIsNew: boolean }) {
   const [helping, setHelping] = useState(false);
   useHotkeys('i', () => setCatching(true), { preventDefault: true });
   useHotkeys('mod+k', () => setFinding(true), { preventDefault: true, enableOnFormTags: true });
-  useHotkeys('shift+slash', () => setHelping(true), { preventDefault: true });
+  // By the sign, not by the key: where “?” lies differs from keyboard to keyboard.
+  useEffect(() => {
+    const help = (event: KeyboardEvent) => {
+      const isTyping = (event.target as HTMLElement).closest('input, textarea, select, [contenteditable]');
+      if (event.key === '?' && !isTyping) setHelping(true);
+    };
+    addEventListener('keydown', help);
+    return () => removeEventListener('keydown', help);
+  }, []);
 
   useEffect(() => {
     if (meIsNew) void call('POST', '/api/who', { personId: me.id });

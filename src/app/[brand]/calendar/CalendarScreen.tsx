@@ -342,6 +342,19 @@ export function CalendarScreen({
     });
   }
 
+  const present = useRef(slips);
+  useEffect(() => void (present.current = slips), [slips]);
+  const { put, readAnew } = changes;
+  const changedOnSheet = useCallback(
+    (slip: Slip) => {
+      put(slip);
+      const before = present.current.find(({ id }) => id === slip.id);
+      // Horizons and openings depend on these; on words being there, not on each word.
+      if (before?.hasWords !== slip.hasWords || before.stage !== slip.stage || before.date !== slip.date) readAnew();
+    },
+    [put, readAnew],
+  );
+
   function press(event: MouseEvent<HTMLDivElement>) {
     const target = event.target as HTMLElement;
     const slip = target.closest<HTMLElement>('[data-post]');
@@ -359,7 +372,7 @@ export function CalendarScreen({
   const own = brandsShown[0]!;
   const openBrand = brandOfSlip(brandsShown, openSheet, slips, openId) ?? own;
   const title = titleOf(view, date, shown.dates);
-  const present = presentAddress(query);
+  const address = presentAddress(query);
 
   return (
     <TimetableProvider value={timetable}>
@@ -452,7 +465,7 @@ export function CalendarScreen({
               pillars={brandsShown.flatMap((one) => one.pillars)}
               campaigns={brandsShown.flatMap((one) => one.campaigns)}
             />
-            <Readings readings={readings} present={present} />
+            <Readings readings={readings} present={address} />
           </div>
         </header>
         <DndContext
@@ -552,7 +565,7 @@ export function CalendarScreen({
                   postId={openId}
                   initial={openSheet?.id === openId ? openSheet : null}
                   slipVersion={slips.find((slip) => slip.id === openId)?.version ?? null}
-                  onChanged={changes.put}
+                  onChanged={changedOnSheet}
                   onGone={changes.remove}
                   onMove={() => setMoving(slips.find(({ id }) => id === openId) ?? null)}
                   onClose={() => open(null)}

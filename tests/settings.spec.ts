@@ -1,0 +1,179 @@
+import { expect, openCalendar, test } from './support/test';
+
+test.use({ serverOf: 'settings' });
+
+test('a rhythm is proposed from what was done, set, and its openings appear', async ({ page }) => {
+  await page.goto('/fennel-moor/settings/rhythm');
+  await page.getByRole('link', { name: /Hourlight/ }).click();
+  await expect(page.getByLabel('Time of entry 1')).toHaveValue('19:00');
+  await page.getByRole('link', { name: /Homestoop/ }).click();
+  await page.getByRole('button', { name: /^Remove entry 1/ }).click();
+  await page.getByRole('button', { name: 'Propose from what was done' }).click();
+  await expect(page.getByLabel('Time of entry 1')).toHaveValue('12:00');
+  await page.getByRole('button', { name: 'Add an entry' }).click();
+  await page.getByLabel('Time of entry 2').fill('12:00');
+  await page.getByLabel('Entry 2: weekday').selectOption({ label: 'Thursday' });
+  await expect(page.getByRole('alert').filter({ hasText: 'both ask for every Thursday at 12:00' })).toBeVisible();
+  await page.getByLabel('Entry 2: weekday').selectOption({ label: 'Friday' });
+  await page.getByLabel('Theme of entry 2').fill('Weekend news');
+  await page.getByRole('button', { name: 'Set the rhythm of Homestoop' }).click();
+  await expect(page.getByText('Homestoop has its rhythm: 2 entries.')).toBeVisible();
+  await openCalendar(page, '?as=lanes');
+  const opening = page.locator('td[data-date="2026-11-27"] [data-opening]', { hasText: 'Weekend news' });
+  await opening.press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'New post on Homestoop' });
+  await expect(dialog.getByLabel('Time, if it is settled')).toHaveValue('12:00');
+  await dialog.getByLabel('Working title').fill('News for the weekend');
+  await dialog.getByRole('button', { name: 'Plan it for Fri 27 Nov 12:00' }).click();
+  await expect(
+    page.locator('td[data-date="2026-11-27"] [data-post]', { hasText: 'News for the weekend' }),
+  ).toBeVisible();
+  await expect(opening).toHaveCount(0);
+});
+
+test('the desk starts a post at the next gap', async ({ page }) => {
+  await page.goto('/fennel-moor/desk');
+  await expect(page.getByRole('heading', { level: 1, name: 'Monday 23 November' })).toBeVisible();
+  const gap = page.getByRole('heading', { name: /^Next gap:/ });
+  const first = (await gap.textContent())!;
+  await page.getByRole('button', { name: 'Start a post there' }).click();
+  await page.getByRole('dialog').getByLabel('Working title').fill('Filled from the desk');
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Plan it for/ })
+    .click();
+  await expect(page).toHaveURL(/post=/);
+  await page.getByRole('textbox', { name: 'Caption' }).fill('Words, so that it counts.');
+  await expect(page.getByRole('region', { name: /^Post/ }).getByRole('status').first()).toHaveText('saved');
+  await page.goto('/fennel-moor/desk');
+  await expect(gap).not.toHaveText(first);
+});
+
+test('a channel is made, checked for its colour, given a rule sheet of its own, and archived', async ({ page }) => {
+  await page.goto('/fennel-moor/settings/sheets');
+  await page.getByRole('link', { name: 'Glassrow', exact: false }).first().click();
+  await page.getByRole('link', { name: /^Make a new one/ }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Notice board');
+  await page.getByLabel('Limit of Caption').fill('40');
+  await page.getByLabel('Caption to try').fill('This caption is rather too long for a small notice board.');
+  await expect(page.getByText(/17 over/)).toBeVisible();
+  await page.getByRole('button', { name: 'Make this rule sheet' }).click();
+  await expect(page.getByText('Made the rule sheet Notice board.')).toBeVisible();
+
+  await page.goto('/fennel-moor/settings/channels');
+  const of = (what: string) => page.getByLabel(`${what} of the new channel`);
+  await of('Call sign').fill('GR');
+  await of('Name').fill('Gate board');
+  await of('Rule sheet').selectOption({ label: 'Notice board' });
+  await of('Colour').fill('#2e7d50');
+  await expect(page.getByRole('alert').filter({ hasText: 'told apart from Glassrow' })).toBeVisible();
+  await of('Colour').fill('#a0522d');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Glassrow has the call sign GR already.' })).toBeVisible();
+  await of('Call sign').fill('GB');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByLabel('Name of Gate board')).toBeVisible();
+  await page.getByRole('button', { name: 'Archive Gate board' }).click();
+  await expect(page.getByLabel('Name of Gate board')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Archive Pithline' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Still scheduled on Pithline' })).toBeVisible();
+});
+
+test('a series makes its posts ahead', async ({ page }) => {
+  await page.goto('/fennel-moor/settings/series');
+  await page.getByLabel('Name of the new series').fill('A rock every Tuesday');
+  await page.getByLabel('the new series: weekday').selectOption({ label: 'Tuesday' });
+  await page.getByLabel('Time of the new series').fill('7');
+  await page.getByRole('button', { name: 'Start it' }).click();
+  await expect(page.getByText('Started “A rock every Tuesday”: 4 posts ahead.')).toBeVisible();
+  await openCalendar(page, '?as=lanes');
+  await expect(
+    page.locator('td[data-date="2026-11-24"] [data-post]', { hasText: 'A rock every Tuesday 1' }),
+  ).toContainText('07:00');
+});
+
+test('posts go out as CSV and come in again unchanged; another file is mapped, asked about and brought in', async ({
+  page,
+}) => {
+  await page.goto('/fennel-moor/settings/exchange');
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'as CSV' }).click();
+  const file = await (await download).path();
+  await page.getByLabel('CSV file of posts').setInputFiles({
+    name: 'fennel-moor-posts.csv',
+    mimeType: 'text/csv',
+    buffer: await import('node:fs/promises').then(({ readFile }) => readFile(file)),
+  });
+  await expect(page.getByText(/^0 new, 0 change a post that is there, \d+ are as they are\.$/)).toBeVisible({
+    timeout: 30_000,
+  });
+  await expect(page.locator('.bad-rows')).toHaveCount(0);
+
+  const text =
+    'Platform;Publish date;Post;Copy\nFace wall;03/12/2026;A star map;Words\nPithline;04/12/2026;Another;More words\nPithline;32/12/2026;Bad;x\n';
+  await page.getByLabel('CSV file of posts').setInputFiles({
+    name: 'old plan.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(text, 'utf16le')]),
+  });
+  await page.getByLabel('Order of dates').selectOption({ label: 'day, month, year' });
+  await page.getByLabel('Channel for Face wall').selectOption({ label: 'Corkwall' });
+  await expect(page.getByText('2 new, 0 change')).toBeVisible();
+  await expect(page.getByText('“32/12/2026” is not a date')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring the 2 good rows in' }).click();
+  await expect(page.getByText('Made 2, changed 0, 0 were as they are.')).toBeVisible();
+  await openCalendar(page, '?as=lanes&date=2026-12-03');
+  await expect(page.locator('td[data-date="2026-12-03"] [data-post]', { hasText: 'A star map' })).toBeVisible();
+});
+
+test('dates to plan around show as a band; a file that is none is refused', async ({ page }) => {
+  await page.goto('/fennel-moor/settings/dates');
+  const choose = (text: string) =>
+    page
+      .getByLabel('iCalendar file')
+      .setInputFiles({ name: 'days.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
+  await choose('hello');
+  await page.getByRole('button', { name: 'Bring the dates in' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'The file is no iCalendar' })).toBeVisible();
+  await choose(
+    'BEGIN:VCALENDAR\r\nX-WR-CALNAME:Moor days\r\nBEGIN:VEVENT\r\nSUMMARY:Village fair\r\nDTSTART;VALUE=DATE:20261126\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nSUMMARY:Tick\r\nDTSTART:20261126T100000\r\nRRULE:FREQ=SECONDLY\r\nEND:VEVENT\r\nEND:VCALENDAR',
+  );
+  await page.getByRole('button', { name: 'Bring the dates in' }).click();
+  await expect(page.getByText('Brought 1 date in as “Moor days”.')).toBeVisible();
+  await expect(page.getByText('“Tick” repeats secondly')).toBeVisible();
+  for (const view of ['lanes', 'month', 'day&date=2026-11-26']) {
+    await openCalendar(page, `?as=${view}`);
+    await expect(page.locator('.date-band', { hasText: 'Village fair' }).first()).toBeVisible();
+  }
+});
+
+test('a brand is made and is there to switch to; Ctrl+K finds a post and goes anywhere; ? shows the shortcuts', async ({
+  page,
+}) => {
+  await page.goto('/fennel-moor/settings');
+  const form = page.locator('form').filter({ has: page.getByRole('button', { name: 'Make the brand' }) });
+  await form.getByLabel('Name').fill('Harbour Light');
+  await form.getByLabel('The week starts on').selectOption({ label: 'Sunday' });
+  await form.getByRole('button', { name: 'Make the brand' }).click();
+  await expect(page).toHaveURL(/harbour-light\/settings\/channels/);
+  await page.goto('/fennel-moor/desk');
+  await expect(page.getByRole('button', { name: /Catch an idea/ })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  await page.keyboard.press('ControlOrMeta+k');
+  await expect(page.getByRole('combobox', { name: 'Find and do' })).toBeFocused();
+  await page.keyboard.type('sombrero');
+  await expect(page.getByRole('option', { name: /The Sombrero/ }).first()).toBeVisible();
+  await page
+    .getByRole('option', { name: /PL The Sombrero/ })
+    .first()
+    .click();
+  await expect(page.getByRole('textbox', { name: 'Working title' })).toHaveValue('The Sombrero');
+  await page.locator('h1').click();
+  await page.keyboard.press('ControlOrMeta+k');
+  await expect(page.getByRole('combobox', { name: 'Find and do' })).toBeFocused();
+  await page.keyboard.type('by stage');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/as=stages/);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('undo the last change on the calendar');
+});
