@@ -2,7 +2,7 @@ import { createRoot, type Root } from 'react-dom/client';
 import { flushSync } from 'react-dom';
 import { useState } from 'react';
 import { Calendar, dateFnsLocalizer } from 'react-big-calendar';
-import withDragAndDrop from 'react-big-calendar/lib/addons/dragAndDrop';
+import dragAndDrop from 'react-big-calendar/lib/addons/dragAndDrop';
 import { addMonths, format, getDay, parse, startOfWeek } from 'date-fns';
 import { enGB } from 'date-fns/locale';
 import 'react-big-calendar/lib/css/react-big-calendar.css';
@@ -18,6 +18,8 @@ interface Event {
   end: Date;
 }
 
+// The package is CommonJS, so its default export comes wrapped.
+const withDragAndDrop = (dragAndDrop as unknown as { default?: typeof dragAndDrop }).default ?? dragAndDrop;
 const localizer = dateFnsLocalizer({ format, parse, startOfWeek, getDay, locales: { 'en-GB': enGB } });
 const Draggable = withDragAndDrop<Event>(Calendar<Event>);
 let turn: () => void;
