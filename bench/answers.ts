@@ -24,7 +24,6 @@ const ASKED = [
 /** The server's answers with 100,000 posts (in `root/data`) against those with 5,000, and scrolling a list of 10,000 rows. */
 export async function benchAnswers(root: string): Promise<Line[]> {
   await makeFolder(join(root, 'few'), FEW);
-  await makeFolder(join(root, 'long'), LIST_ROWS, LIST_ROWS);
   const many = await startServer({}, join(root, 'data'));
   const few = await startServer({}, join(root, 'few'));
   const lines: Line[] = [];
@@ -35,7 +34,7 @@ export async function benchAnswers(root: string): Promise<Line[]> {
   }
   await many.end();
   await few.end();
-  lines.push(await scrolling(join(root, 'long')));
+  lines.push(await benchScrolling(root));
   return lines;
 }
 
@@ -48,33 +47,33 @@ async function makeFolder(path: string, count: number, shown?: number): Promise<
   await folder.release();
 }
 
-async function scrolling(folder: string): Promise<Line> {
+/** Frames while a list of 10,000 rows scrolls. */
+export async function benchScrolling(root: string): Promise<Line> {
+  const folder = join(root, 'long');
+  await makeFolder(folder, LIST_ROWS, LIST_ROWS);
   const server = await startServer({}, folder);
   const browser = await chromium.launch(config.use!.launchOptions);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.goto(`${server.url}/${BRAND}/calendar?as=list&date=2026-11-28&group=none`);
+  await page.goto(`${server.url}/${BRAND}/calendar?as=list&date=2026-11-25&group=none`);
   const list = page.getByRole('table', { name: 'Posts' });
   await list.waitFor();
   await page.waitForLoadState('networkidle');
   const rows = Number(await list.getAttribute('aria-rowcount')) - 1;
   if (rows !== LIST_ROWS) throw new Error(`the list has ${rows} rows`);
-  const frames = await list.evaluate(
-    (element, duration) =>
-      new Promise<number[]>((resolve) => {
-        const deltas: number[] = [];
-        const start = performance.now();
-        let last = start;
-        const step = (now: number) => {
-          deltas.push(now - last);
-          last = now;
-          element.scrollTop += 90;
-          if (now - start < duration) requestAnimationFrame(step);
-          else resolve(deltas.slice(1));
-        };
-        requestAnimationFrame(step);
-      }),
-    SCROLL_MS,
-  );
+  // As text: what the loader adds to functions for their names does not exist in the page.
+  const frames = await page.evaluate<number[]>(`new Promise((resolve) => {
+    const element = document.querySelector('.list-rows');
+    const deltas = [];
+    const start = performance.now();
+    let last = start;
+    requestAnimationFrame(function step(now) {
+      deltas.push(now - last);
+      last = now;
+      element.scrollTop += 90;
+      if (now - start < ${SCROLL_MS}) requestAnimationFrame(step);
+      else resolve(deltas.slice(1));
+    });
+  })`);
   await browser.close();
   await server.end();
   return figureLine('a list of 10,000 rows, frame while scrolling, p95', percentile(frames, 95), 32, 'ms');

@@ -17,7 +17,9 @@ const root = mkdtempSync(join(tmpdir(), 'bimlo-bench-'));
 const lines: Line[] = [];
 const add = (more: Line[]) => {
   lines.push(...more);
-  more.forEach((line) => console.log(`${line.what}: ${line.measured}`));
+  more.forEach((line) =>
+    console.log(`${line.what}: ${line.measured} (${Number(line.value.toFixed(2))} of ${line.limit} ${line.unit})`),
+  );
 };
 
 try {

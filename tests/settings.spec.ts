@@ -177,3 +177,31 @@ test('a brand is made and is there to switch to; Ctrl+K finds a post and goes an
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('undo the last change on the calendar');
 });
+
+test('files that are too large, or hold something else, are refused with the reason, and the server stays well', async ({
+  page,
+}) => {
+  await page.goto('/fennel-moor/settings/exchange');
+  const send = (path: string, megabytes: number, begin = '') =>
+    page.evaluate(
+      async ({ path, megabytes, begin }) => {
+        const form = new FormData();
+        form.set('file', new File([begin, new Uint8Array(megabytes * 1_000_000).fill(0x61)], 'file'));
+        const brands = await (await fetch('/fennel-moor/settings')).text();
+        form.set('brandId', /"brand":\{"id":"([0-9a-f-]{36})"/.exec(brands.replaceAll('\\"', '"'))?.[1] ?? '');
+        form.set('apply', '');
+        const response = await fetch(path, { method: 'POST', body: form });
+        return { status: response.status, message: (await response.json()).refusal?.message as string | undefined };
+      },
+      { path, megabytes, begin },
+    );
+  const csv = await send('/api/calendar/import', 20);
+  expect(csv).toEqual({ status: 413, message: expect.stringContaining('larger than 12 MB') });
+  const calendar = await send('/api/calendar/dates', 50);
+  expect(calendar).toEqual({ status: 413, message: expect.stringContaining('larger than 5 MB') });
+  const rows = await send('/api/calendar/import', 0, `channel,title\n${'GR,x\n'.repeat(10_001)}`);
+  expect(rows.message).toContain('10,000 rows');
+  const quote = await send('/api/calendar/import', 0, '"never closed');
+  expect(quote.message).toContain('quotes in its first line');
+  expect((await page.request.get('/fennel-moor/desk')).ok()).toBe(true);
+});

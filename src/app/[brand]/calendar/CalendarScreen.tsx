@@ -9,7 +9,6 @@ import {
   KeyboardSensor,
   MeasuringStrategy,
   PointerSensor,
-  useDndContext,
   useSensor,
   useSensors,
   type DragEndEvent,
@@ -23,28 +22,30 @@ import { addMonths } from '@/core/calendar/months';
 import type { Slip } from '@/core/calendar/slip';
 import { fillOpenings } from '@/core/rhythm/fill';
 import type { Opening } from '@/core/rhythm/openings';
-import { STAGES } from '@/core/stages/stages';
 import { addDays, daysBetween, weekNumber } from '@/core/time/days';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { PostSheet } from '@/core/posts/sheet';
 import type { Reading } from '@/data/readings';
 import type { CalendarView, TrayIdea } from '@/usecases/calendar';
 import { call, problemOf, type Answer } from '@/ui/api';
-import { monthName, shortDate, spanName, spokenDate } from '@/ui/format';
+import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
-import { ShellProvider, useShell, type Shell } from '@/ui/shell';
-import { SlipFace, slipClass } from '@/ui/SlipFace';
+import { ShellProvider, useShell } from '@/ui/shell';
 import { Carrier } from './Carrier';
+import { presentAddress, titleOf, weekOf } from './heading';
+import { InHand } from './InHand';
+import { brandOfSlip, nameIn, timetableOf, unique, type BrandShown } from './makeTimetable';
+import { gridOf, startOf } from './placeGrid';
 import { Day } from './Day';
 import { announcements, byPlaces, collision, INSTRUCTIONS, loadOf, placeOf, refusalFor, type Load } from './dragging';
 import { FilterBar } from './FilterBar';
 import { Lanes } from './Lanes';
 import { Month } from './Month';
 import { PickBox } from './PickBox';
-import { dayId, hourId, laneId, openingId, stageId, type PlaceGrid } from './places';
+import { openingId } from './places';
 import { Readings } from './Readings';
 import { Stages } from './Stages';
-import { MARKS, MarksProvider, TimetableProvider, type Timetable } from './timetable';
+import { MARKS, MarksProvider, TimetableProvider } from './timetable';
 import { Tray } from './Tray';
 import { useChanges } from './useChanges';
 import { usePicks } from './usePicks';
@@ -60,19 +61,11 @@ const Sheet = dynamic(() => import('./sheet/Sheet').then((module) => module.Shee
 /** How often the calendar looks what others, and the worker, changed, in milliseconds. */
 const REFRESH_EVERY_MS = 30_000;
 
-/** A brand whose posts show, with what belongs to it. */
-export interface BrandShown extends Pick<Shell, 'brand' | 'channels' | 'people' | 'pillars' | 'campaigns'> {
-  today: LocalDate;
-}
-
 /** Everything of the calendar's look that stands in the address. */
 const QUERY = Object.fromEntries(['date', 'fold', ...KEPT_PARAMETERS].map((name) => [name, parseAsString])) as Record<
   string,
   typeof parseAsString
 >;
-
-const STAGE_COLOURS = ['#8B9097', '#5C6470', '#C98A00', '#3B6E7A', '#27508F', '#0B6E69'];
-const OWNER_COLOURS = ['#27508F', '#B4531F', '#2E7D50', '#94304B', '#6B5B2A', '#4A4E8C', '#3B6E7A', '#7A3B69'];
 
 /** The calendar: one set of posts and one bar of filters, in five arrangements, with the tray and the open post's sheet. */
 export function CalendarScreen({
@@ -634,141 +627,10 @@ const NO_IDS: ReadonlySet<string> = new Set();
 const planFromTray = (setPlanning: (planning: Planning) => void, today: LocalDate) => (idea: TrayIdea) =>
   setPlanning({ idea, date: today });
 
-const nameIn =
-  (list: readonly { id: string; name: string }[]) =>
-  (id: string): string =>
-    list.find((item) => item.id === id)?.name ?? '';
-
-const unique = <T extends { id: string }>(list: readonly T[]): T[] => [
-  ...new Map(list.map((item) => [item.id, item])).values(),
-];
-
-/** The first and last index of the week that holds a date, within two weeks. */
-const weekOf = (dates: readonly LocalDate[], date: LocalDate): [number, number] =>
-  dates.indexOf(date) >= 7 ? [7, 14] : [0, 7];
-
-function titleOf(view: ViewName, date: LocalDate, dates: readonly LocalDate[]): string {
-  switch (view) {
-    case 'lanes':
-      return spanName(dates[0]!, dates.at(-1)!);
-    case 'month':
-      return monthName(date);
-    case 'day':
-      return spokenDate(date);
-    case 'stages':
-      return 'By stage';
-    case 'list':
-      return `Around ${monthName(date)}`;
-  }
-}
-
-/** The part of the address that a reading keeps, in a steady order. */
-function presentAddress(query: Record<string, string | null>): string {
-  const kept = KEPT_PARAMETERS.flatMap((name) => (query[name] ? [[name, query[name]]] : []));
-  return new URLSearchParams(kept as string[][]).toString();
-}
-
-function timetableOf(brandsShown: readonly BrandShown[], look: Timetable['look'], today: LocalDate): Timetable {
-  const channels = new Map(brandsShown.flatMap((one) => one.channels).map((channel) => [channel.id, channel]));
-  const people = unique(brandsShown.flatMap((one) => one.people));
-  const pillars = new Map(brandsShown.flatMap((one) => one.pillars).map((pillar) => [pillar.id, pillar]));
-  const todays = new Map(brandsShown.map((one) => [one.brand.id, one.today]));
-  const ownerIndex = new Map(people.map(({ id }, index) => [id, index]));
-  return {
-    channels,
-    look,
-    today,
-    todayOf: (brandId) => todays.get(brandId) ?? today,
-    bandOf: (slip) => {
-      switch (look.colour) {
-        case 'channel':
-          return null;
-        case 'stage':
-          return slip.stage === 'setAside' ? '#8B9097' : STAGE_COLOURS[STAGES.indexOf(slip.stage)]!;
-        case 'pillar':
-          return (slip.pillarId && pillars.get(slip.pillarId)?.color) || 'var(--rule)';
-        case 'owner':
-          return OWNER_COLOURS[(ownerIndex.get(slip.ownerId) ?? 0) % OWNER_COLOURS.length]!;
-      }
-    },
-    ownerName: nameIn(people),
-    pillarName: (id) => pillars.get(id)?.name ?? '',
-  };
-}
-
-function brandOfSlip(
-  brandsShown: readonly BrandShown[],
-  openSheet: PostSheet | null,
-  slips: readonly Slip[],
-  openId: string | null,
-): BrandShown | undefined {
-  const channelId = slips.find(({ id }) => id === openId)?.channelId ?? openSheet?.channelId;
-  return brandsShown.find((one) => one.channels.some(({ id }) => id === channelId));
-}
-
-/** The places of the arrangement shown, for moving by arrows. */
-function gridOf(
-  view: ViewName,
-  shown: CalendarView,
-  lanes: readonly { id: string }[],
-  openings: readonly Opening[],
-): PlaceGrid {
-  const openingsAt = (date: LocalDate, channelId: string | null) =>
-    openings
-      .filter((opening) => opening.date === date && (channelId === null || opening.channelId === channelId))
-      .map(({ key }) => openingId(key));
-  switch (view) {
-    case 'lanes':
-      return lanes.map(({ id }) => shown.dates.map((date) => [laneId(id, date), ...openingsAt(date, id)]));
-    case 'month':
-      return shown.weeks.map((week) => week.map(({ date }) => [dayId(date)]));
-    case 'day':
-      return [[[dayId(shown.dates[0]!)]], ...Array.from({ length: 24 }, (_, hour) => [[hourId(hour)]])];
-    case 'stages':
-      return [STAGES.map((stage) => [stageId(stage)])];
-    case 'list':
-      return [];
-  }
-}
-
-function startOf(
-  view: ViewName,
-  today: LocalDate,
-  dates: readonly LocalDate[],
-  lanes: readonly { id: string }[],
-): string | undefined {
-  const day = dates.includes(today) ? today : dates[0];
-  if (view === 'lanes') return lanes[0] && day && laneId(lanes[0].id, day);
-  if (view === 'stages') return stageId('drafting');
-  return day && dayId(day);
-}
-
 /** Puts the focus on a post where it stands after a drop. */
 function focusSoon(postId: string): void {
   setTimeout(() => {
     const slip = document.querySelector<HTMLElement>(`[data-post="${CSS.escape(postId)}"]`);
     if (document.activeElement === document.body || document.activeElement === null) slip?.focus();
   }, 60);
-}
-
-/** What is in the hand, with the reason where it may not be dropped. */
-function InHand({ load, ground, timetable }: { load: Load; ground: DropGround; timetable: Timetable }) {
-  const { over } = useDndContext();
-  const refusal = over ? refusalFor(load, placeOf(over), ground) : null;
-  const first = load.kind === 'posts' ? load.slips[0]! : null;
-  return (
-    <div className="slip-overlay">
-      {first ? (
-        <div className={slipClass(first)}>
-          <SlipFace slip={first} color={timetable.channels.get(first.channelId)?.color ?? 'currentcolor'} />
-        </div>
-      ) : (
-        <div className="slip">
-          <span className="slip-title">{load.kind === 'idea' && load.idea.title}</span>
-        </div>
-      )}
-      {load.kind === 'posts' && load.slips.length > 1 && <div className="in-hand">{load.slips.length} posts</div>}
-      {refusal && <div className="drop-refusal">{refusal}</div>}
-    </div>
-  );
 }

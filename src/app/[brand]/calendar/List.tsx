@@ -94,7 +94,7 @@ export const List = memo(function List({
     const index = rows.findIndex((row) => row.kind === 'post' && row.slip.date !== null && row.slip.date >= today);
     if (index > 1) virtual.scrollToIndex(index - 1, { align: 'start' });
   }, [rows, look.sort, look.descending, today, virtual]);
-  const columns = COLUMNS.filter(({ name }) => look.columns.has(name));
+  const columns = useMemo(() => COLUMNS.filter(({ name }) => look.columns.has(name)), [look.columns]);
   const template = columns.map(({ name }) => WIDTHS[name]).join(' ');
 
   const fold = (key: string) =>
@@ -189,8 +189,9 @@ export const List = memo(function List({
                 key={item.key}
                 slip={row.slip}
                 marks={marksOf(row.slip.id)}
-                columns={columns.map(({ name }) => name)}
-                style={{ ...style, gridTemplateColumns: template }}
+                columns={columns}
+                template={template}
+                top={item.start}
                 campaignName={campaignName}
                 onChange={onChange}
               />
@@ -205,18 +206,22 @@ export const List = memo(function List({
 
 const keyOf = (row: ListRow): string => (row.kind === 'group' ? `group:${row.key}` : row.slip.id);
 
-function ListPost({
+/** A row; while one scrolls, only those that come into sight are drawn. */
+const ListPost = memo(function ListPost({
   slip,
   marks,
   columns,
-  style,
+  template,
+  top,
   campaignName,
   onChange,
 }: {
   slip: Slip;
   marks: number;
-  columns: readonly Column[];
-  style: React.CSSProperties;
+  columns: readonly { name: Column }[];
+  template: string;
+  /** Pixels from the top of all rows. */
+  top: number;
   campaignName: (id: string) => string;
   onChange: (slips: readonly Slip[], change: Change) => void;
 }) {
@@ -329,12 +334,16 @@ function ListPost({
     (marks & MARKS.unsaved) > 0 ? 'is-unsaved' : '',
   ];
   return (
-    <div role="row" className={classes.filter(Boolean).join(' ')} style={style}>
-      {columns.map((name) => (
+    <div
+      role="row"
+      className={classes.filter(Boolean).join(' ')}
+      style={{ transform: `translateY(${top}px)`, height: ROW_PX, gridTemplateColumns: template }}
+    >
+      {columns.map(({ name }) => (
         <span key={name} role="cell">
           {cell[name]}
         </span>
       ))}
     </div>
   );
-}
+});

@@ -1,0 +1,29 @@
+import type { LocalDate } from '@/core/time/plan';
+import { monthName, spanName, spokenDate } from '@/ui/format';
+import { KEPT_PARAMETERS, type ViewName } from './view';
+
+/** The heading of the calendar: the span it shows. */
+export function titleOf(view: ViewName, date: LocalDate, dates: readonly LocalDate[]): string {
+  switch (view) {
+    case 'lanes':
+      return spanName(dates[0]!, dates.at(-1)!);
+    case 'month':
+      return monthName(date);
+    case 'day':
+      return spokenDate(date);
+    case 'stages':
+      return 'By stage';
+    case 'list':
+      return `Around ${monthName(date)}`;
+  }
+}
+
+/** The part of the address that a reading keeps, in a steady order. */
+export function presentAddress(query: Record<string, string | null>): string {
+  const kept = KEPT_PARAMETERS.flatMap((name) => (query[name] ? [[name, query[name]]] : []));
+  return new URLSearchParams(kept as string[][]).toString();
+}
+
+/** The first and last index of the week that holds a date, within two weeks. */
+export const weekOf = (dates: readonly LocalDate[], date: LocalDate): [number, number] =>
+  dates.indexOf(date) >= 7 ? [7, 14] : [0, 7];
