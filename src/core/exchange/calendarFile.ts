@@ -7,8 +7,8 @@ import { isZone, localOf, placePlan, type LocalDate, type LocalTime, type Zone }
 export const ICAL_LIMIT_BYTES = 5_000_000;
 /** Dates that one file may give. */
 export const DATES_LIMIT = 5_000;
-/** Steps a repeating date is followed through to reach the days wanted. */
-const STEPS_LIMIT = 20_000;
+/** Steps that the repeating dates of a file are followed through, all together, to reach the days wanted: a few seconds' work. */
+const STEPS_LIMIT = 60_000;
 
 /** A date of a calendar file, on the brand's wall. */
 export interface FileDate {
@@ -53,10 +53,11 @@ export function readCalendarFile(
   );
   const file: CalendarFile = { name: textOf(root.getFirstPropertyValue('x-wr-calname')), dates: [], bad: [] };
   const lines = linesOfEvents(text);
+  const walk = { steps: 0 };
   for (const [index, component] of root.getAllSubcomponents('vevent').entries()) {
     const line = lines[index] ?? 1;
     try {
-      const problem = readEvent(component, { span, zone, ownZones, into: file.dates });
+      const problem = readEvent(component, { span, zone, ownZones, into: file.dates, walk });
       if (problem) file.bad.push({ line, reason: problem });
     } catch (error) {
       file.bad.push({ line, reason: reasonOf(error) });
@@ -77,6 +78,8 @@ interface Reading {
   zone: Zone;
   ownZones: ReadonlyMap<string, ICAL.Timezone>;
   into: FileDate[];
+  /** Steps taken so far in the whole file. */
+  walk: { steps: number };
 }
 
 /** @returns why the event was left out, or null */
@@ -102,8 +105,8 @@ function readEvent(component: ICAL.Component, reading: Reading): string | null {
   if (rule && ['SECONDLY', 'MINUTELY', 'HOURLY'].includes(rule.freq))
     return `“${title}” repeats ${rule.freq.toLowerCase()}; dates to plan around repeat daily at most`;
   const iterator = event.iterator();
-  for (let steps = 0; ; steps++) {
-    if (steps > STEPS_LIMIT) return `“${title}” repeats too often to be followed up to ${reading.span.to}`;
+  for (;;) {
+    if (reading.walk.steps++ > STEPS_LIMIT) return `“${title}” repeats too often to be followed up to ${reading.span.to}`;
     const next = iterator.next();
     if (!next) return null;
     const date = add(next);

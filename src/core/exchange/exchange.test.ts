@@ -288,8 +288,15 @@ describe('a calendar file', () => {
     const result = readCalendarFile(file('BEGIN:VEVENT', 'SUMMARY:A', 'name', 'END:VEVENT'), SPAN, 'Europe/Lisbon');
     expect(result.ok || result.refusal.message).toContain('(line 6)');
   });
+  it('gives up on rules that would have to be followed for too long, and names them', () => {
+    const old = Array.from({ length: 5 }, () => event('DTSTART;VALUE=DATE:19700101', 'RRULE:FREQ=DAILY')).flat();
+    const { bad, dates } = read(file(...old));
+    expect(dates.length).toBeGreaterThan(0);
+    expect(bad.length).toBeGreaterThan(0);
+    expect(bad[0]!.reason).toContain('too often');
+  });
   it('refuses more dates than it keeps', () => {
-    const many = Array.from({ length: 50 }, () => event('DTSTART;VALUE=DATE:20000101', 'RRULE:FREQ=DAILY')).flat();
+    const many = Array.from({ length: 50 }, () => event('DTSTART;VALUE=DATE:20261101', 'RRULE:FREQ=DAILY')).flat();
     const result = readCalendarFile(file(...many), SPAN, 'Europe/Lisbon');
     expect(result.ok || result.refusal.code).toBe(50 * 120 > DATES_LIMIT ? 'tooManyDates' : 'none');
   });
