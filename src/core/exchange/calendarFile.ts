@@ -106,7 +106,8 @@ function readEvent(component: ICAL.Component, reading: Reading): string | null {
     return `“${title}” repeats ${rule.freq.toLowerCase()}; dates to plan around repeat daily at most`;
   const iterator = event.iterator();
   for (;;) {
-    if (reading.walk.steps++ > STEPS_LIMIT) return `“${title}” repeats too often to be followed up to ${reading.span.to}`;
+    if (reading.walk.steps++ > STEPS_LIMIT)
+      return `“${title}” repeats too often to be followed up to ${reading.span.to}`;
     const next = iterator.next();
     if (!next) return null;
     const date = add(next);
