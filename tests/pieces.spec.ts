@@ -11,7 +11,7 @@ test('a piece is edited in place, planned, and leads to its posts and back', asy
   await page.getByLabel('Source text').click();
   await expect(page.getByText('A link begins with http:// or https://')).toBeVisible();
   await page.getByLabel('Link').fill('https://fennelmoor.example/names');
-  await page.getByRole('dialog').getByLabel('Title').fill('Names on four doors');
+  await page.getByLabel('Title').fill('Names on four doors');
   await page.getByLabel('Note').click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Names on four doors');
   await page.getByLabel('Tallclip').check();
