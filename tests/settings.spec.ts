@@ -52,7 +52,8 @@ test('the desk starts a post at the next gap', async ({ page }) => {
 test('a channel is made, checked for its colour, given a rule sheet of its own, and archived', async ({ page }) => {
   await page.goto('/fennel-moor/settings/sheets');
   await page.getByRole('link', { name: 'Glassrow', exact: false }).first().click();
-  await page.getByRole('link', { name: /^Make a new one/ }).click();
+  await page.getByRole('link', { name: 'Make a new one from a copy of Glassrow' }).click();
+  await expect(page.getByText('A new rule sheet, beginning as a copy of Glassrow.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Notice board');
   await page.getByLabel('Limit of Caption').fill('40');
   await page.getByLabel('Caption to try').fill('This caption is rather too long for a small notice board.');
