@@ -1,3 +1,4 @@
+import { DEFAULT_AIM_DAYS } from '@/core/rhythm/horizon';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import type { Queryable } from './db';
 
@@ -149,7 +150,7 @@ export async function insertChannel(
       channel.color,
       channel.account,
       channel.position,
-      channel.aimDays ?? 14,
+      channel.aimDays ?? DEFAULT_AIM_DAYS,
     ],
   );
 }

@@ -1,4 +1,4 @@
-import { searchWords } from '@/core/calendar/filter';
+import { wordsQuery } from '@/core/calendar/filter';
 import type { LocalDate } from '@/core/time/plan';
 import type { Queryable } from './db';
 
@@ -14,9 +14,8 @@ export interface Found {
 
 /** Posts of a brand whose title or caption holds the words, and pieces whose title does: the newest, at most `limit` each. */
 export async function findByWords(db: Queryable, brandId: string, words: string, limit: number): Promise<Found[]> {
-  const asked = searchWords(words);
-  if (asked.length === 0) return [];
-  const query = asked.map((word, index) => (index === asked.length - 1 ? `${word}:*` : word)).join(' & ');
+  const query = wordsQuery(words);
+  if (query === '') return [];
   return db.rows<Found>(
     `(select 'post' as kind, p.id, p.title, p.plan_date as date, c.call_sign as "callSign"
       from posts p join channels c on c.id = p.channel_id

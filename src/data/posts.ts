@@ -1,5 +1,5 @@
 import type { Words } from '@/core/captions/compose';
-import { NEAR_DAYS, searchWords, type CalendarFilter } from '@/core/calendar/filter';
+import { NEAR_DAYS, wordsQuery, type CalendarFilter } from '@/core/calendar/filter';
 import { addDays } from '@/core/time/days';
 import type { Format } from '@/core/rulesheets/types';
 import type { Stage } from '@/core/stages/stages';
@@ -147,11 +147,8 @@ function filterCondition(filter: CalendarFilter, today: LocalDate, first: number
   among('pillar_id', filter.pillars, 'uuid');
   among('campaign_id', filter.campaigns, 'uuid');
   among('owner_id', filter.owners, 'uuid');
-  const words = searchWords(filter.words);
-  if (words.length > 0) {
-    const query = words.map((word, index) => (index === words.length - 1 ? `${word}:*` : word)).join(' & ');
-    add((place) => `p.search @@ to_tsquery('simple', ${place})`, query);
-  }
+  const words = wordsQuery(filter.words);
+  if (words !== '') add((place) => `p.search @@ to_tsquery('simple', ${place})`, words);
   for (const lack of filter.lacks) {
     if (lack === 'picture') parts.push('not exists (select 1 from media m where m.post_id = p.id)');
     if (lack === 'caption') parts.push(`p.caption !~ '\\S'`);

@@ -1,4 +1,4 @@
-import { FORMATS, type Format } from '../rulesheets/types';
+import type { Format } from '../rulesheets/types';
 import { STAGE_LABELS, type Stage } from '../stages/stages';
 import type { ChosenStage } from '../stages/moves';
 import { addDays } from '../time/days';
@@ -24,9 +24,6 @@ export type Change =
 export const CHANGE_LIMIT = 500;
 /** Days a shift may span. */
 export const SHIFT_LIMIT = 730;
-
-/** All formats, for checking what comes in. */
-export const CHANGE_FORMATS: readonly Format[] = FORMATS;
 
 const posts = (count: number): string => (count === 1 ? '1 post' : `${count} posts`);
 const days = (count: number): string => (Math.abs(count) === 1 ? '1 day' : `${Math.abs(count)} days`);

@@ -95,3 +95,9 @@ export const isFiltering = (filter: CalendarFilter): boolean =>
 /** Words to look for, in lower case, letters and digits only: what a text index is asked. At most 8. */
 export const searchWords = (words: string): string[] =>
   (words.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []).slice(0, 8);
+
+/** The words as a text index is asked for all of them, the last as a beginning (PostgreSQL's tsquery); empty for none. */
+export const wordsQuery = (words: string): string =>
+  searchWords(words)
+    .map((word, index, all) => (index === all.length - 1 ? `${word}:*` : word))
+    .join(' & ');
