@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import { COLUMNS, COLUMN_LABELS, type DateOrder } from '@/core/exchange/columns';
@@ -26,8 +26,12 @@ export function BringIn() {
   const [outcome, setOutcome] = useState<ImportOutcome | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
+  /** The mapping last asked for, which may be ahead of the one in the preview, and the number of that question. */
+  const asked = useRef<{ mapping: ImportMapping | null; number: number }>({ mapping: null, number: 0 });
 
   async function look(chosen: File, mapping: ImportMapping | null) {
+    const number = asked.current.number + 1;
+    asked.current = { mapping, number };
     setBusy('Reading…');
     const answer = await sendForm<ImportPreview>('/api/calendar/import', {
       file: chosen,
@@ -35,10 +39,12 @@ export function BringIn() {
       apply: '',
       mapping: mapping ? JSON.stringify(mapping) : '',
     });
+    if (number !== asked.current.number) return;
     setBusy(null);
     setOutcome(null);
     setProblem(problemOf(answer));
     setPreview(answer.kind === 'done' ? answer.value : null);
+    if (answer.kind === 'done') asked.current.mapping = answer.value.mapping;
   }
 
   async function bring(extent: 'whole' | 'good') {
@@ -58,8 +64,9 @@ export function BringIn() {
     router.refresh();
   }
 
-  const change = (part: Partial<ImportMapping>) => {
-    if (file && preview) void look(file, { ...preview.mapping, ...part });
+  const change = (part: (mapping: ImportMapping) => Partial<ImportMapping>) => {
+    const mapping = asked.current.mapping;
+    if (file && mapping) void look(file, { ...mapping, ...part(mapping) });
   };
 
   return (
@@ -116,10 +123,13 @@ export function BringIn() {
                         aria-label={`What column ${name || index + 1} holds`}
                         value={COLUMNS.find((column) => preview.mapping.columns[column] === index) ?? ''}
                         onChange={(event) => {
-                          const columns = { ...preview.mapping.columns };
-                          for (const column of COLUMNS) if (columns[column] === index) delete columns[column];
-                          if (event.target.value) columns[event.target.value as (typeof COLUMNS)[number]] = index;
-                          change({ columns });
+                          const held = event.target.value as (typeof COLUMNS)[number] | '';
+                          change((mapping) => {
+                            const columns = { ...mapping.columns };
+                            for (const column of COLUMNS) if (columns[column] === index) delete columns[column];
+                            if (held) columns[held] = index;
+                            return { columns };
+                          });
                         }}
                       >
                         <option value="">(left out)</option>
@@ -150,7 +160,7 @@ export function BringIn() {
               <Choice
                 label="Order of dates"
                 choices={ORDERS.map(({ value, label }) => ({ id: value, name: label }))}
-                onChoose={(order) => change({ dateOrder: order as DateOrder })}
+                onChoose={(order) => change(() => ({ dateOrder: order as DateOrder }))}
               />
             </p>
           )}
@@ -160,7 +170,7 @@ export function BringIn() {
               <Choice
                 label={`Channel for ${text}`}
                 choices={[...channels, { id: '', name: 'leave these rows out' }]}
-                onChoose={(id) => change({ channels: { ...preview.mapping.channels, [text]: id || null } })}
+                onChoose={(id) => change(({ channels }) => ({ channels: { ...channels, [text]: id || null } }))}
               />
             </p>
           ))}
@@ -170,7 +180,7 @@ export function BringIn() {
               <Choice
                 label={`Stage for ${text}`}
                 choices={ALL_STAGES.map((stage) => ({ id: stage, name: STAGE_LABELS[stage] }))}
-                onChoose={(stage) => change({ stages: { ...preview.mapping.stages, [text]: stage as Stage } })}
+                onChoose={(stage) => change(({ stages }) => ({ stages: { ...stages, [text]: stage as Stage } }))}
               />
             </p>
           ))}
@@ -180,7 +190,10 @@ export function BringIn() {
               <select
                 aria-label="What becomes of rows in the past"
                 value={preview.mapping.past ?? ''}
-                onChange={(event) => change({ past: (event.target.value || null) as ImportMapping['past'] })}
+                onChange={(event) => {
+                  const past = (event.target.value || null) as ImportMapping['past'];
+                  change(() => ({ past }));
+                }}
               >
                 <option value="">… choose</option>
                 <option value="publishedElsewhere">were published elsewhere</option>
