@@ -336,6 +336,21 @@ export function listScheduledOfChannel(
   );
 }
 
+/** Scheduled posts of a brand with the instants they leave at, in the order they leave. */
+export function listScheduledOfBrand(
+  db: Queryable,
+  brandId: string,
+): Promise<{ id: string; title: string; callSign: string; date: LocalDate; time: LocalTime; dueAt: Instant }[]> {
+  return db.rows(
+    `select p.id, p.title, c.call_sign as "callSign", p.plan_date as date, p.plan_time as time, d.due_at as "dueAt"
+     from posts p join channels c on c.id = p.channel_id
+       join deliveries d on d.post_id = p.id and d.state <> 'withdrawn'
+     where p.brand_id = $1 and p.stage = 'scheduled' and p.deleted_at is null
+     order by d.due_at, p.id`,
+    [brandId],
+  );
+}
+
 /** The versions of posts by id. */
 export async function listVersions(db: Queryable, ids: readonly string[]): Promise<Map<string, number>> {
   const rows = await db.rows<{ id: string; version: number }>(

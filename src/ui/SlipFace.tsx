@@ -6,6 +6,9 @@ import { Notches } from './Notches';
 /** The facts a slip shows where nobody chose. */
 const USUAL: ReadonlySet<string> = new Set(['time', 'title', 'stage', 'picture', 'missing']);
 
+/** UTF-16 units of a title that two lines of a slip hold as a rule. */
+const SHORT_TITLE = 30;
+
 /** What a slip shows: call sign, time, notches, working title, what is missing, and a thumbnail. */
 export function SlipFace({
   slip,
@@ -43,7 +46,9 @@ export function SlipFace({
       {isLine ? (
         <span className="visually-hidden">{slip.title}</span>
       ) : (
-        shows.has('title') && <span className="slip-title">{slip.title}</span>
+        shows.has('title') && (
+          <span className={slip.title.length > SHORT_TITLE ? 'slip-title is-long' : 'slip-title'}>{slip.title}</span>
+        )
       )}
       {!isLine && slip.thumb && shows.has('picture') && (
         // A plain img: the file is a ready-made thumbnail of a few kilobytes.
@@ -72,6 +77,7 @@ export function slipClass(
   return [
     'slip',
     slip.missing ? 'is-lacking' : '',
+    slip.thumb && !more.line ? 'has-thumb' : '',
     more.open ? 'is-open' : '',
     more.unsaved ? 'is-unsaved' : '',
     more.picked ? 'is-picked' : '',

@@ -24,6 +24,8 @@ import {
 import { changePosts } from './changes';
 import { codeOf, makeWorld, START, valueOf, type TestWorld } from './testWorld';
 import { editPost } from './writing';
+import { listZoneMoves } from './zoneChange';
+import { maybeDeliveryOfPost } from '@/data/deliveries';
 import { listReadings } from '@/data/readings';
 
 let world: TestWorld;
@@ -58,6 +60,53 @@ describe('brands', () => {
   ])('refuse %s', async (code, change) => {
     expect(codeOf(await editBrand(world.work, world.brandId, { ...input, ...change }))).toBe(code);
     expect((await listBrands(world.db))[0]!.zone).toBe('Europe/Lisbon');
+  });
+});
+
+describe('a brand that changes its zone', () => {
+  const input = { name: 'Moor', zone: 'Atlantic/Azores', weekStart: 1, daysOff: [] };
+  const scheduled = async () => {
+    const post = await world.makePost('pithline', { date: '2026-11-26', time: '14:30' });
+    valueOf(await schedulePost(world.work, post.id, post.version));
+    return post.id;
+  };
+  const leavesAt = async (id: string) => (await maybeDeliveryOfPost(world.db, id))!.dueAt;
+
+  it('asks what scheduled posts keep, and changes nothing before', async () => {
+    const id = await scheduled();
+    expect(codeOf(await editBrand(world.work, world.brandId, input))).toBe('confirmZone');
+    expect((await oneBrand(world.db, world.brandId)).zone).toBe('Europe/Lisbon');
+    expect(await listZoneMoves(world.db, world.brandId, 'Atlantic/Azores', START)).toEqual([
+      {
+        id,
+        title: 'Dome night',
+        callSign: 'PL',
+        date: '2026-11-26',
+        time: '14:30',
+        sameMoment: { date: '2026-11-26', time: '13:30' },
+        sameClock: '2026-11-26T15:30:00.000Z',
+      },
+    ]);
+  });
+  it('lets them leave at the moment they would have', async () => {
+    const id = await scheduled();
+    valueOf(await editBrand(world.work, world.brandId, input, 'moment'));
+    expect(await world.post(id)).toMatchObject({ date: '2026-11-26', time: '13:30', stage: 'scheduled' });
+    expect(await leavesAt(id)).toBe('2026-11-26T14:30:00.000Z');
+  });
+  it('lets them leave by its new clock', async () => {
+    const id = await scheduled();
+    valueOf(await editBrand(world.work, world.brandId, input, 'clock'));
+    expect(await world.post(id)).toMatchObject({ time: '14:30', stage: 'scheduled' });
+    expect(await leavesAt(id)).toBe('2026-11-26T15:30:00.000Z');
+  });
+  it('keeps its zone where a post would have to leave in the past', async () => {
+    const post = await world.makePost('pithline', { date: '2026-11-23', time: '10:00' });
+    valueOf(await schedulePost(world.work, post.id, post.version));
+    expect(codeOf(await editBrand(world.work, world.brandId, { ...input, zone: 'Asia/Tokyo' }, 'clock'))).toBe(
+      'noSuchTime',
+    );
+    expect((await oneBrand(world.db, world.brandId)).zone).toBe('Europe/Lisbon');
   });
 });
 

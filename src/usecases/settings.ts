@@ -23,6 +23,7 @@ import { listScheduledOfChannel } from '@/data/posts';
 import { replaceDaysOff } from '@/data/rhythms';
 import { archiveTheme, saveCampaign, savePillar } from '@/data/themes';
 import { readSpans } from './rhythms';
+import { moveScheduledToZone, type ScheduledKeeps } from './zoneChange';
 import { attempt, doing, must, mustWorkFor, notFound, refused, type Doing, type Work } from './work';
 
 /** Settings are the manager's: makers and reviewers may look. */
@@ -54,13 +55,22 @@ export function makeBrand(work: Work, input: BrandInput): Promise<Result<Brand>>
   });
 }
 
-/** Changes a brand. Its address stays as it was. */
-export function editBrand(work: Work, id: string, input: BrandInput): Promise<Result<true>> {
+/**
+ * Changes a brand. Its address stays as it was. With another zone, what is scheduled needs a decision: refused with
+ * `confirmZone` while there is none.
+ */
+export function editBrand(
+  work: Work,
+  id: string,
+  input: BrandInput,
+  scheduled: ScheduledKeeps | null = null,
+): Promise<Result<true>> {
   return doing(work, async (act) => {
     await mustManage(act, id);
     const before = await maybeBrandById(act.tx, id);
     if (!before) refused(notFound('brand'));
     const fields = checkBrand(input);
+    if (before.zone !== fields.zone) await moveScheduledToZone(act, id, fields.zone, scheduled);
     await updateBrand(act.tx, id, fields);
     await replaceDaysOff(act.tx, id, input.daysOff);
     const detail = before.zone === fields.zone ? {} : { zoneFrom: before.zone, zoneTo: fields.zone };

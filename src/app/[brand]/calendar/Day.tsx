@@ -115,6 +115,6 @@ const keyOf = ({ item }: DayBlock<Timed>): string => (item.kind === 'post' ? ite
 const placeOfBlock = (block: DayBlock<Timed>, top: number): CSSProperties => ({
   top,
   maxHeight: HOUR_PX,
-  left: `calc(56px + (100% - 64px) * ${block.column / Math.max(block.columns, 3)})`,
-  width: `calc((100% - 64px) * ${1 / Math.max(block.columns, 3)} - 4px)`,
+  left: `calc(56px + (100% - 64px) * ${block.column} / max(${block.columns}, var(--least-columns)))`,
+  width: `calc((100% - 64px) / max(${block.columns}, var(--least-columns)) - 4px)`,
 });

@@ -83,7 +83,7 @@ export const List = memo(function List({
     count: rows.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_PX,
-    overscan: 12,
+    overscan: 6,
     getItemKey: (index) => keyOf(rows[index]!),
   });
   const startsAt = useRef(false);
@@ -206,7 +206,10 @@ export const List = memo(function List({
 
 const keyOf = (row: ListRow): string => (row.kind === 'group' ? `group:${row.key}` : row.slip.id);
 
-/** A row; while one scrolls, only those that come into sight are drawn. */
+/**
+ * A row; while one scrolls, only those that come into sight are drawn. Its rarer controls are there while it is pointed at
+ * or has the focus: drawing them for each row would make scrolling stutter.
+ */
 const ListPost = memo(function ListPost({
   slip,
   marks,
@@ -227,6 +230,7 @@ const ListPost = memo(function ListPost({
 }) {
   const { channels, ownerName, pillarName } = useTimetable();
   const [typedTitle, setTypedTitle] = useState<string | null>(null);
+  const [isInUse, setIsInUse] = useState(false);
   const channel = channels.get(slip.channelId);
   const isOut = slip.stage === 'published';
   const cell: Record<Column, React.ReactNode> = {
@@ -270,7 +274,7 @@ const ListPost = memo(function ListPost({
           >
             {slip.title}
           </button>
-          {!isOut && (
+          {!isOut && isInUse && (
             <button
               type="button"
               className="word rename soft"
@@ -302,8 +306,8 @@ const ListPost = memo(function ListPost({
     stage: (
       <span className="list-stage">
         <Notches stage={slip.stage} failed={slip.delivery?.state === 'failed'} />
-        {isOut ? (
-          STAGE_LABELS[slip.stage]
+        {isOut || !isInUse ? (
+          <span className={isOut ? 'list-stage-name' : 'list-stage-name can-change'}>{STAGE_LABELS[slip.stage]}</span>
         ) : (
           <select
             className="plain-select"
@@ -338,6 +342,14 @@ const ListPost = memo(function ListPost({
       role="row"
       className={classes.filter(Boolean).join(' ')}
       style={{ transform: `translateY(${top}px)`, height: ROW_PX, gridTemplateColumns: template }}
+      onPointerEnter={() => setIsInUse(true)}
+      onPointerLeave={({ currentTarget }) => {
+        if (!currentTarget.contains(document.activeElement)) setIsInUse(false);
+      }}
+      onFocus={() => setIsInUse(true)}
+      onBlur={({ currentTarget, relatedTarget }) => {
+        if (!currentTarget.contains(relatedTarget)) setIsInUse(false);
+      }}
     >
       {columns.map(({ name }) => (
         <span key={name} role="cell">

@@ -8,6 +8,8 @@ import { weekdayWord } from '@/core/rhythm/entry';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import type { ScheduledKeeps } from '@/usecases/zoneChange';
+import { ZoneChange } from './ZoneChange';
 import { SpanList, type Span } from './SpanList';
 
 const ZONES = Intl.supportedValuesOf('timeZone');
@@ -27,6 +29,7 @@ export function BrandForm({
   const [zone, setZone] = useState(brand?.zone ?? shell.brand.zone);
   const [weekStart, setWeekStart] = useState(brand?.weekStart ?? 1);
   const [daysOff, setDaysOff] = useState<readonly Span[]>(startDaysOff);
+  const [keeps, setKeeps] = useState<ScheduledKeeps | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const prefix = brand ? 'brand' : 'new-brand';
 
@@ -37,9 +40,11 @@ export function BrandForm({
       name,
       zone,
       weekStart,
+      scheduled: keeps,
       daysOff: daysOff.map(({ name: what, from, to }) => ({ name: what, from, to })),
     });
     setProblem(problemOf(answer));
+    if (answer.kind === 'done') setKeeps(null);
     if (answer.kind !== 'done') return;
     say({ text: brand ? 'Saved.' : `Made “${name.trim()}”.` });
     if (answer.value.slug) router.push(`/${answer.value.slug}/settings/channels`);
@@ -72,12 +77,7 @@ export function BrandForm({
           </Form.Select>
         </Form.Group>
       </div>
-      {brand && zone !== brand.zone && (
-        <p className="attention">
-          What is scheduled keeps the instant it was scheduled for. Look through Departures after this and schedule anew
-          what shall leave by the new zone’s clock.
-        </p>
-      )}
+      {brand && zone !== brand.zone && <ZoneChange brandId={brand.id} zone={zone} keeps={keeps} onKeep={setKeeps} />}
       <SpanList legend="Days off: no openings on them" spans={daysOff} onChange={setDaysOff} />
       {problem && (
         <div className="field-refusal" role="alert">

@@ -1,7 +1,9 @@
 import { array, number, object, string } from 'yup';
 import { editBrand, makeBrand, type BrandInput } from '@/usecases/settings';
+import { listZoneMoves, type ScheduledKeeps } from '@/usecases/zoneChange';
+import { isZone } from '@/core/time/plan';
 import { fields, text } from '@/app/server/fields';
-import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, done, isId, readBody, refusal, workOfRequest } from '@/app/server/request';
 
 const schema = fields({
   id: string().uuid().nullable().defined(),
@@ -9,13 +11,25 @@ const schema = fields({
   zone: text('Time zone'),
   weekStart: number().integer().required(),
   daysOff: array(object({ name: text('Name'), from: text('From'), to: text('To') }).noUnknown()).required(),
+  scheduled: string().oneOf(['moment', 'clock'], 'Say what scheduled posts keep: the moment or the clock.').nullable(),
 });
+
+/** The scheduled posts of `?brand=`, and what the zone `?zone=` would make of them. */
+export async function GET(request: Request): Promise<Response> {
+  const { app, work } = await workOfRequest();
+  const query = new URL(request.url).searchParams;
+  const [brandId, zone] = [query.get('brand') ?? '', query.get('zone') ?? ''];
+  return done(isId(brandId) && isZone(zone) ? await listZoneMoves(app.db, brandId, zone, work.clock.now()) : []);
+}
 
 /** Makes a brand, or changes the one named. */
 export async function POST(request: Request): Promise<Response> {
   const { work } = await workOfRequest();
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
-  const { id, ...input } = body.value as { id: string | null } & BrandInput;
-  return answer(id === null ? await makeBrand(work, input) : await editBrand(work, id, input));
+  const { id, scheduled, ...input } = body.value as {
+    id: string | null;
+    scheduled?: ScheduledKeeps | null;
+  } & BrandInput;
+  return answer(id === null ? await makeBrand(work, input) : await editBrand(work, id, input, scheduled ?? null));
 }
