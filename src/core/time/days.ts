@@ -4,9 +4,16 @@ import type { LocalDate, LocalTime } from './plan';
 // for the browser. Instants and zones are in plan.ts.
 
 const DAY_MS = 86_400_000;
-const dayNumber = (date: LocalDate): number =>
+
+/** Days from 1 January 1970 to a date. */
+export const dayNumber = (date: LocalDate): number =>
   Date.UTC(Number(date.slice(0, 4)), Number(date.slice(5, 7)) - 1, Number(date.slice(8, 10))) / DAY_MS;
-const dateOf = (day: number): LocalDate => new Date(day * DAY_MS).toISOString().slice(0, 10);
+
+/** The date so many days from 1 January 1970. */
+export const dateOf = (day: number): LocalDate => new Date(day * DAY_MS).toISOString().slice(0, 10);
+
+/** The weekday of a day number, 1 for Monday to 7 for Sunday (ISO 8601). 1 January 1970 was a Thursday. */
+export const weekdayOfDay = (day: number): number => ((((day + 3) % 7) + 7) % 7) + 1;
 
 /** The date `days` later (earlier when negative). Dates from year 1 to 9999. */
 export const addDays = (date: LocalDate, days: number): LocalDate => dateOf(dayNumber(date) + days);
@@ -14,8 +21,8 @@ export const addDays = (date: LocalDate, days: number): LocalDate => dateOf(dayN
 /** Whole days from the first date to the second; negative when the second is earlier. */
 export const daysBetween = (from: LocalDate, to: LocalDate): number => dayNumber(to) - dayNumber(from);
 
-/** The weekday, 1 for Monday to 7 for Sunday (ISO 8601). 1 January 1970 was a Thursday. */
-export const weekdayOf = (date: LocalDate): number => ((((dayNumber(date) + 3) % 7) + 7) % 7) + 1;
+/** The weekday, 1 for Monday to 7 for Sunday (ISO 8601). */
+export const weekdayOf = (date: LocalDate): number => weekdayOfDay(dayNumber(date));
 
 /** The first day of the week that holds a date. `weekStart` is 1 for Monday to 7 for Sunday. */
 export const startOfWeek = (date: LocalDate, weekStart: number): LocalDate =>

@@ -1,0 +1,88 @@
+import { FORMATS, type Format } from '../rulesheets/types';
+import type { Craft, LeadUnit, PrepLine, Work } from './step';
+
+const line = (
+  title: string,
+  work: Work,
+  craft: Craft | null,
+  lead: number,
+  minutes: number,
+  more: { needed?: boolean; leadIn?: LeadUnit } = {},
+): PrepLine => ({
+  title,
+  work,
+  ownerId: null,
+  craft,
+  lead,
+  leadIn: more.leadIn ?? 'working',
+  minutes,
+  note: '',
+  needed: more.needed ?? false,
+});
+
+const caption = (lead: number, minutes: number): PrepLine => line('Write the caption', 'words', null, lead, minutes);
+const replies = line('Reply to comments', 'sending', 'manager', -1, 15, { leadIn: 'calendar' });
+const hashtags = line('Pick hashtags', 'words', null, 1, 5);
+
+/** The prep a new brand begins with, by format. */
+const BY_FORMAT: Partial<Record<Format, readonly PrepLine[]>> = {
+  photo: [
+    caption(3, 20),
+    line('Choose and crop the picture', 'picture', 'designer', 2, 20, { needed: true }),
+    hashtags,
+    replies,
+  ],
+  carousel: [
+    line('Write the slides', 'words', null, 5, 45),
+    line('Design the slides', 'picture', 'designer', 3, 120, { needed: true }),
+    caption(2, 20),
+    hashtags,
+    replies,
+  ],
+  shortVideo: [
+    line('Write the script', 'words', null, 6, 30),
+    line('Record', 'recording', 'videoEditor', 4, 45, { needed: true }),
+    line('Edit', 'editing', 'videoEditor', 3, 90, { needed: true }),
+    caption(2, 15),
+    line('Make the cover', 'picture', 'designer', 1, 20),
+    replies,
+  ],
+  longVideo: [
+    line('Write the script', 'words', null, 10, 120),
+    line('Record', 'recording', 'videoEditor', 7, 120, { needed: true }),
+    line('Edit', 'editing', 'videoEditor', 4, 300, { needed: true }),
+    line('Write the description', 'words', null, 3, 30),
+    line('Make the thumbnail', 'picture', 'designer', 3, 45, { needed: true }),
+    line('Upload', 'sending', 'videoEditor', 2, 20, { needed: true }),
+    replies,
+  ],
+  text: [caption(2, 20), replies],
+  thread: [line('Write the parts', 'words', null, 3, 40), replies],
+  story: [line('Write the frames', 'words', null, 2, 15), line('Make the frames', 'picture', 'designer', 1, 30)],
+  wallImage: [
+    line('Write title and text', 'words', null, 3, 15),
+    line('Make the image', 'picture', 'designer', 2, 30, { needed: true }),
+  ],
+  article: [
+    line('Draft', 'words', null, 6, 180),
+    line('Find a lead picture', 'picture', 'designer', 3, 20),
+    line('Proofread', 'words', 'manager', 2, 30, { needed: true }),
+  ],
+  newsletter: [
+    line('Gather the topics', 'words', 'manager', 6, 30),
+    line('Write it', 'words', null, 4, 120),
+    line('Proofread', 'words', 'manager', 2, 30, { needed: true }),
+    line('Send a test', 'sending', null, 1, 10),
+  ],
+  live: [
+    line('Write the agenda', 'words', null, 5, 30),
+    line('Announce it', 'words', null, 3, 15),
+    line('Test sound and picture', 'recording', 'videoEditor', 1, 30, { needed: true }),
+    replies,
+  ],
+};
+
+/** The prep sheets that come with Bimlo, one for each format; a brand changes its own. */
+export const SHIPPED_PREP: Readonly<Record<Format, readonly PrepLine[]>> = Object.fromEntries(
+  FORMATS.map((format) => [format, BY_FORMAT[format] ?? []]),
+) as Record<Format, readonly PrepLine[]>;
