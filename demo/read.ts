@@ -54,7 +54,18 @@ export interface PieceFile {
 /** The scenario as its files tell it. */
 export interface Scenario {
   brands: { slug: string; name: string; zone: string; week_start: string }[];
-  people: { slug: string; name: string; role: 'manager' | 'maker' | 'reviewer'; brands: string }[];
+  people: {
+    slug: string;
+    name: string;
+    role: 'manager' | 'maker' | 'reviewer';
+    brands: string;
+    crafts: string;
+    zone: string;
+    weekdays: string;
+    /** Hours a day. */
+    hours: string;
+    color: string;
+  }[];
   channels: {
     brand: string;
     call_sign: string;

@@ -21,6 +21,8 @@ import { saveCampaign, savePillar } from '@/data/themes';
 import type { Format } from '@/core/rulesheets/types';
 import { standinAddress } from '@/standins/network/client';
 import { idOf, type NetworkStore } from '@/standins/network/store';
+import { seedPrep } from './prep';
+import type { Craft } from '@/core/prep/step';
 import { readScenario, type PostRow, type Scenario } from './read';
 
 /** The fact that tells for which day the demo was dated. */
@@ -47,12 +49,23 @@ export async function seedDemo(db: Db, mediaFolder: string, networks: NetworkSto
     for (const [position, { slug, name, zone, week_start }] of scenario.brands.entries())
       await insertBrand(tx, { id: brandIds.get(slug)!, slug, name, zone, weekStart: Number(week_start), position });
     const peopleIds = new Map<string, string>();
-    for (const [position, { slug, name, role, brands }] of scenario.people.entries()) {
+    for (const [position, { slug, name, role, brands, ...works }] of scenario.people.entries()) {
       const id = randomUUID();
       peopleIds.set(slug, id);
       await insertPerson(
         tx,
-        { id, slug, name, role, position },
+        {
+          id,
+          slug,
+          name,
+          role,
+          position,
+          zone: works.zone,
+          crafts: works.crafts.split(' ').filter(Boolean) as Craft[],
+          weekdays: works.weekdays.split(' ').map(Number),
+          minutesPerDay: Number(works.hours) * 60,
+          color: works.color,
+        },
         brands.split(' ').map((brand) => brandIds.get(brand)!),
       );
     }
@@ -114,6 +127,12 @@ async function seedBrand(
   await insertPosts(
     tx,
     made.map(({ post }) => post),
+  );
+  await seedPrep(
+    tx,
+    brand,
+    made.map(({ post }) => post),
+    now,
   );
   await insertPictures(
     tx,

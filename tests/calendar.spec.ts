@@ -272,11 +272,13 @@ test('stages take drops, say why not, and the list is edited in place', async ({
 
   await openCalendar(page, '?as=list&group=none&stage=ready');
   const row = page.getByRole('row').filter({ hasText: name }).first();
+  await row.hover();
   await row.getByRole('button', { name: /^Rename/ }).click();
   await page.getByLabel(`Working title of ${name}`).fill('Named in the list');
   await page.keyboard.press('Enter');
   await expect(message(page)).toContainText('Named 1 post anew.');
   const renamed = page.getByRole('row').filter({ hasText: 'Named in the list' });
+  await renamed.hover();
   await renamed.getByLabel('Stage of Named in the list').selectOption('making');
   await expect(message(page)).toContainText('Put 1 post at making.');
   await page.getByRole('columnheader', { name: 'Title' }).getByRole('button').click();

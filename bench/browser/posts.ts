@@ -39,6 +39,8 @@ export function benchPosts(count: number, days: number, first = FIRST_DAY): Slip
       missing: index % 4 === 0 ? 'no picture' : null,
       thumb: null,
       delivery: null,
+      progress: [],
+      nextWork: null,
     };
   });
 }

@@ -9,9 +9,14 @@ export interface Brand {
   zone: Zone;
   /** 1 for Monday to 7 for Sunday. */
   weekStart: number;
+  /** Weekdays its work is counted in where no person does it, 1 for Monday to 7 for Sunday. */
+  weekdays: number[];
 }
 
-const COLUMNS = 'id, slug, name, zone, week_start as "weekStart"';
+const COLUMNS = 'id, slug, name, zone, week_start as "weekStart", weekdays';
+
+/** Weekdays worked on until somebody says otherwise. */
+export const USUAL_WEEKDAYS = [1, 2, 3, 4, 5];
 
 /** All brands in their order. */
 export function listBrands(db: Queryable): Promise<Brand[]> {
@@ -44,24 +49,24 @@ export async function existsBrandSlug(db: Queryable, slug: string): Promise<bool
 export async function updateBrand(
   tx: Queryable,
   id: string,
-  fields: Pick<Brand, 'name' | 'zone' | 'weekStart'>,
+  fields: Pick<Brand, 'name' | 'zone' | 'weekStart' | 'weekdays'>,
 ): Promise<void> {
-  await tx.run('update brands set name = $2, zone = $3, week_start = $4 where id = $1', [
+  await tx.run('update brands set name = $2, zone = $3, week_start = $4, weekdays = $5 where id = $1', [
     id,
     fields.name,
     fields.zone,
     fields.weekStart,
+    fields.weekdays,
   ]);
 }
 
 /** Adds a brand. */
-export async function insertBrand(tx: Queryable, brand: Brand & { position: number }): Promise<void> {
-  await tx.run('insert into brands (id, slug, name, zone, week_start, position) values ($1, $2, $3, $4, $5, $6)', [
-    brand.id,
-    brand.slug,
-    brand.name,
-    brand.zone,
-    brand.weekStart,
-    brand.position,
-  ]);
+export async function insertBrand(
+  tx: Queryable,
+  brand: Omit<Brand, 'weekdays'> & Partial<Pick<Brand, 'weekdays'>> & { position: number },
+): Promise<void> {
+  await tx.run(
+    'insert into brands (id, slug, name, zone, week_start, weekdays, position) values ($1, $2, $3, $4, $5, $6, $7)',
+    [brand.id, brand.slug, brand.name, brand.zone, brand.weekStart, brand.weekdays ?? USUAL_WEEKDAYS, brand.position],
+  );
 }

@@ -1,3 +1,7 @@
+import type { Craft } from '@/core/prep/step';
+import type { WorkCalendar } from '@/core/prep/workdays';
+import type { DaySpan } from '@/core/rhythm/entry';
+import type { Instant, Zone } from '@/core/time/plan';
 import type { Queryable } from './db';
 
 /** What a person may do: managers everything, makers make, reviewers give verdicts. */
@@ -9,9 +13,18 @@ export interface Person {
   slug: string;
   name: string;
   role: Role;
+  zone: Zone;
+  /** What they can do, for steps that name a craft and no person. */
+  crafts: Craft[];
+  /** Weekdays they work on, 1 for Monday to 7 for Sunday. */
+  weekdays: number[];
+  minutesPerDay: number;
+  /** Marks what is theirs, where colour means the owner. */
+  color: string;
 }
 
-const COLUMNS = 'p.id, p.slug, p.name, p.role';
+const COLUMNS =
+  'p.id, p.slug, p.name, p.role, p.zone, p.crafts, p.weekdays, p.minutes_per_day as "minutesPerDay", p.color';
 
 /** The people of a brand who are not archived, in their order. */
 export function listPeopleOfBrand(db: Queryable, brandId: string): Promise<Person[]> {
@@ -39,20 +52,115 @@ export async function worksForBrand(db: Queryable, personId: string, brandId: st
   return found.length > 0;
 }
 
-/** Adds a person and the brands they work for. */
+/** How somebody works until they say otherwise. */
+export const USUAL_WORK: Pick<Person, 'zone' | 'crafts' | 'weekdays' | 'minutesPerDay' | 'color'> = {
+  zone: 'UTC',
+  crafts: [],
+  weekdays: [1, 2, 3, 4, 5],
+  minutesPerDay: 360,
+  color: '#5C6470',
+};
+
+/** Adds a person and the brands they work for; what is not said of how they work is as usual. */
 export async function insertPerson(
   tx: Queryable,
-  person: Person & { position: number },
+  given: Omit<Person, keyof typeof USUAL_WORK> & Partial<typeof USUAL_WORK> & { position: number },
   brandIds: readonly string[],
 ): Promise<void> {
-  await tx.run('insert into people (id, slug, name, role, position) values ($1, $2, $3, $4, $5)', [
-    person.id,
-    person.slug,
-    person.name,
-    person.role,
-    person.position,
-  ]);
+  const person = { ...USUAL_WORK, ...given };
+  await tx.run(
+    `insert into people (id, slug, name, role, position, zone, crafts, weekdays, minutes_per_day, color)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    [
+      person.id,
+      person.slug,
+      person.name,
+      person.role,
+      person.position,
+      person.zone,
+      person.crafts,
+      person.weekdays,
+      person.minutesPerDay,
+      person.color,
+    ],
+  );
   await tx.run('insert into brand_people (brand_id, person_id) select unnest($1::uuid[]), $2', [brandIds, person.id]);
+}
+
+/** Writes what can be set of a person. @returns whether they are there */
+export async function updatePerson(tx: Queryable, person: Omit<Person, 'slug'>): Promise<boolean> {
+  const changed = await tx.run(
+    `update people set name = $2, role = $3, zone = $4, crafts = $5, weekdays = $6, minutes_per_day = $7, color = $8
+     where id = $1 and archived_at is null`,
+    [
+      person.id,
+      person.name,
+      person.role,
+      person.zone,
+      person.crafts,
+      person.weekdays,
+      person.minutesPerDay,
+      person.color,
+    ],
+  );
+  return changed === 1;
+}
+
+/** Archives a person: they keep what they did and are offered no more. */
+export async function archivePerson(tx: Queryable, id: string, at: Instant): Promise<void> {
+  await tx.run('update people set archived_at = $2 where id = $1', [id, at]);
+}
+
+/** Whether somebody, also of those archived, has that slug. */
+export async function existsPersonSlug(db: Queryable, slug: string): Promise<boolean> {
+  return (await db.rows('select 1 from people where slug = $1', [slug])).length > 0;
+}
+
+/** How many managers are not archived. */
+export async function countManagers(db: Queryable): Promise<number> {
+  const [row] = await db.rows<{ count: number }>(
+    `select count(*)::int as count from people where role = 'manager' and archived_at is null`,
+  );
+  return row!.count;
+}
+
+/** The days off of people, earliest first. */
+export function listPeopleDaysOff(
+  db: Queryable,
+  personIds: readonly string[],
+): Promise<(DaySpan & { id: string; personId: string; name: string })[]> {
+  return db.rows(
+    `select id, person_id as "personId", name, from_date as "from", to_date as "to" from people_days_off
+     where person_id = any($1::uuid[]) order by from_date, id`,
+    [personIds],
+  );
+}
+
+/** Replaces the days off of a person. */
+export async function replacePeopleDaysOff(
+  tx: Queryable,
+  personId: string,
+  spans: readonly (DaySpan & { name: string })[],
+): Promise<void> {
+  await tx.run('delete from people_days_off where person_id = $1', [personId]);
+  await tx.run(
+    `insert into people_days_off (id, person_id, name, from_date, to_date)
+     select gen_random_uuid(), $1, x.name, x."from", x."to"
+     from jsonb_to_recordset($2::jsonb) as x (name text, "from" date, "to" date)`,
+    [personId, JSON.stringify(spans)],
+  );
+}
+
+/** When people work: their weekdays without their days off, by id. */
+export async function workCalendars(db: Queryable, personIds: readonly string[]): Promise<Map<string, WorkCalendar>> {
+  const people = await db.rows<{ id: string; weekdays: number[] }>(
+    'select id, weekdays from people where id = any($1::uuid[])',
+    [personIds],
+  );
+  const spans = await listPeopleDaysOff(db, personIds);
+  return new Map(
+    people.map(({ id, weekdays }) => [id, { weekdays, daysOff: spans.filter((span) => span.personId === id) }]),
+  );
 }
 
 /** The person with that id, if there is one. */

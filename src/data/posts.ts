@@ -5,6 +5,8 @@ import type { Format } from '@/core/rulesheets/types';
 import type { Stage } from '@/core/stages/stages';
 import type { DeliveryMode, DeliveryState } from '@/core/delivery/delivery';
 import type { Parcel } from '@/core/delivery/network';
+import type { Waiver } from '@/core/posts/wants';
+import { WORKS, type Work } from '@/core/prep/step';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from './db';
 
@@ -33,6 +35,8 @@ export interface Post extends Words {
   address: string;
   archivedAt: Instant | null;
   deletedAt: Instant | null;
+  /** Wants that a manager let go. */
+  waived: Waiver[];
   version: number;
 }
 
@@ -56,6 +60,16 @@ export interface PostLine extends Words {
   publishedAt: Instant | null;
   /** In their order: content hash, media type and size of each picture. */
   pictures: { sha256: string; mime: string; bytes: number; alt: string }[];
+  waived: Waiver[];
+  /** The steps before publishing; null for a post without prep. */
+  prep: {
+    /** By sort of work: how many are done, and how many there are. */
+    counts: Record<Work, [done: number, all: number]>;
+    /** The first that is not done. */
+    next: { title: string; work: Work } | null;
+    /** Those marked as needed that are not done. */
+    needed: { id: string; title: string }[];
+  } | null;
   /** Its current delivery, if it has one. */
   delivery: {
     id: string;
@@ -75,19 +89,25 @@ const COLUMNS = `p.id, p.brand_id as "brandId", p.piece_id as "pieceId", p.chann
   p.headline, p.caption, p.hashtags, p.link, p.plan_date as date, p.plan_time as time, p.stage,
   p.stage_before as "stageBefore", p.set_aside_reason as "setAsideReason", p.owner_id as "ownerId",
   p.pillar_id as "pillarId", p.campaign_id as "campaignId", p.series_id as "seriesId", p.series_number as "seriesNumber",
-  p.published_at as "publishedAt", p.address, p.archived_at as "archivedAt", p.deleted_at as "deletedAt", p.version`;
+  p.published_at as "publishedAt", p.address, p.archived_at as "archivedAt", p.deleted_at as "deletedAt", p.waived, p.version`;
 
 const UTC_TEXT = `'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'`;
 
 const LINE_COLUMNS = `p.id, p.brand_id as "brandId", p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title, p.headline, p.caption,
   p.hashtags, p.link, p.plan_date as date, to_char(p.plan_time, 'HH24:MI') as time, p.stage, p.owner_id as "ownerId",
   p.pillar_id as "pillarId", p.campaign_id as "campaignId", p.series_number as "seriesNumber", p.address, p.version, to_char(p.published_at at time zone 'UTC', ${UTC_TEXT}) as "publishedAt",
-  coalesce(m.pictures, '[]') as pictures, d.delivery`;
+  coalesce(m.pictures, '[]') as pictures, p.waived, s.prep, d.delivery`;
 
 /** Only what the lines need: the column of search words is longer than all the rest. */
 const WANTED = `p.id, p.brand_id, p.piece_id, p.channel_id, p.format, p.title, p.headline, p.caption, p.hashtags, p.link,
   p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.series_number, p.address, p.version,
-  p.published_at, p.created_at`;
+  p.published_at, p.created_at, p.waived`;
+
+/** How many steps of each sort of work are done, and how many there are. */
+const WORK_COUNTS = WORKS.map(
+  (work) =>
+    `'${work}', jsonb_build_array(count(*) filter (where s.work = '${work}' and s.done_at is not null), count(*) filter (where s.work = '${work}'))`,
+).join(', ');
 
 /**
  * Pictures and delivery are fetched for all posts of the span at once and joined, not post by post. The lines come as one
@@ -102,6 +122,14 @@ const lineQuery = (where: string, order: string, limit = '') => `
       order by m.position) as pictures
     from media m where m.post_id in (select id from wanted) group by m.post_id
   ) m on m.post_id = p.id
+  left join (
+    select s.post_id, jsonb_build_object('counts', jsonb_build_object(${WORK_COUNTS}),
+      'next', (array_agg(jsonb_build_object('title', s.title, 'work', s.work) order by s.position)
+        filter (where s.done_at is null))[1],
+      'needed', coalesce(jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title) order by s.position)
+        filter (where s.needed and s.done_at is null), '[]')) as prep
+    from steps s where s.lead >= 0 and s.post_id in (select id from wanted) group by s.post_id
+  ) s on s.post_id = p.id
   left join (
     select d.post_id, jsonb_build_object('id', d.id, 'mode', d.mode, 'state', d.state, 'unsure', d.unsure,
       'attempts', d.attempts, 'words', d.words, 'parcel', case when d.mode = 'byHand' then d.parcel end,
@@ -458,6 +486,20 @@ export async function updatePost(tx: Queryable, id: string, version: number, cha
     version,
     ...entries.map(([, value]) => value),
   ]);
+  return changed === 1;
+}
+
+/** Keeps which wants of a post were waived and raises its version. @returns whether it had the version given */
+export async function updateWaived(
+  tx: Queryable,
+  id: string,
+  version: number,
+  waived: readonly Waiver[],
+): Promise<boolean> {
+  const changed = await tx.run(
+    'update posts set waived = $3::jsonb, version = version + 1 where id = $1 and version = $2',
+    [id, version, JSON.stringify(waived)],
+  );
   return changed === 1;
 }
 

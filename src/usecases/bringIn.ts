@@ -21,8 +21,9 @@ import { listChannelsOf, type Channel } from '@/data/channels';
 import type { Db } from '@/data/db';
 import { listPeopleOfBrand } from '@/data/people';
 import { insertPieces, listPieceTitles, listPiecesByTitle } from '@/data/pieces';
-import { insertPosts, listPostsById, type Post, type PostChange } from '@/data/posts';
+import { listPostsById, type Post, type PostChange } from '@/data/posts';
 import { listCampaigns, listPillars } from '@/data/themes';
+import { addPosts } from './adding';
 import { moveToChannel, putAt } from './changes';
 import { placeOpenPost } from './planning';
 import { changePost, takePost, type OpenPost } from './posts';
@@ -358,7 +359,7 @@ async function makePosts(
       createdAt: act.now,
     };
   });
-  await insertPosts(act.tx, posts);
+  await addPosts(act, posts);
   for (const post of posts)
     await act.note({
       brandId: brand.id,

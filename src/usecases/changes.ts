@@ -17,9 +17,10 @@ import {
 } from '@/data/changes';
 import { retimeDelivery } from '@/data/deliveries';
 import { copyPictures } from '@/data/media';
-import { insertPosts, listVersions } from '@/data/posts';
+import { listVersions } from '@/data/posts';
 import { existsTheme } from '@/data/themes';
 import { worksForBrand } from '@/data/people';
+import { addPosts } from './adding';
 import { channelsOfBrand } from './pieces';
 import { placeOpenPost } from './planning';
 import { changePost, takePost, takePostAt, type OpenPost } from './posts';
@@ -274,7 +275,7 @@ async function copy(act: Doing, open: OpenPost, change: Extract<Change, { kind: 
       createdAt: act.now,
     };
   });
-  await insertPosts(act.tx, made);
+  await addPosts(act, made);
   for (const { id } of made) {
     await copyPictures(act.tx, post.id, id, act.now);
     await act.note({

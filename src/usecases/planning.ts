@@ -8,7 +8,7 @@ import type { Result } from '@/core/refusal';
 import { oneBrand } from '@/data/brands';
 import { retimeDelivery, withdrawDelivery } from '@/data/deliveries';
 import { deleteSuggestions } from '@/data/pieces';
-import { insertPosts } from '@/data/posts';
+import { addPosts } from './adding';
 import { channelsOfBrand, ownPiece } from './pieces';
 import { changePost, takePostAt, type OpenPost } from './posts';
 import { doing, must, refused, type Doing, type Work } from './work';
@@ -68,7 +68,7 @@ export function planPiece(
       address: '',
       createdAt: act.now,
     }));
-    await insertPosts(act.tx, posts);
+    await addPosts(act, posts);
     await deleteSuggestions(act.tx, pieceId, channelIds);
     for (const post of posts)
       await act.note({ brandId: piece.brandId, subject: 'post', subjectId: post.id, deed: 'planned', detail: plan });
@@ -125,7 +125,7 @@ export async function placeOpenPost(
     { ...delivery.parcel.words, format: delivery.parcel.format, pictures: delivery.parcel.pictures },
     channel.sheet,
   );
-  const due = must(maySchedule({ ...facts, ...plan, blocks: copyBlocks }));
+  const due = must(maySchedule({ ...facts, ...plan, blocks: copyBlocks, wants: [] }));
   if (!(await retimeDelivery(act.tx, delivery.id, due))) refused(LEAVING_NOW);
   await changePost(act, open, plan, 're-timed', plan);
   return { unscheduled: false, retimed: true, plan };

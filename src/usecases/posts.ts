@@ -6,6 +6,9 @@ import { oneChannel, type Channel } from '@/data/channels';
 import { maybeDeliveryOfPost, type Delivery } from '@/data/deliveries';
 import { listPictures, type Picture } from '@/data/media';
 import { maybePostForUpdate, updatePost, type Post, type PostChange } from '@/data/posts';
+import { listStepsOfPosts, type Step } from '@/data/steps';
+import { wantsOf } from '@/core/posts/wants';
+import { recount } from './counting';
 import { mustWorkFor, notFound, refused, STALE, type Doing } from './work';
 
 /** A post with all that decides about it. */
@@ -27,9 +30,11 @@ export async function takePost(act: Doing, id: string, options: { deleted?: bool
   const channel = await oneChannel(act.tx, post.channelId);
   const pictures = await listPictures(act.tx, id);
   const delivery = await maybeDeliveryOfPost(act.tx, id);
+  const steps = await listStepsOfPosts(act.tx, [id]);
   const facts: MoveFacts = {
     stage: post.stage,
     blocks: blocksOf({ ...post, pictures }, channel.sheet),
+    wants: wantsOf({ pictures, neededSteps: neededOf(steps) }, post.waived),
     date: post.date,
     time: post.time,
     zone: brand.zone,
@@ -46,7 +51,11 @@ export async function takePostAt(act: Doing, id: string, version: number): Promi
   return open;
 }
 
-/** Writes a change to a taken post and a line of history. */
+/** The steps marked as needed before publishing that are not done. */
+export const neededOf = (steps: readonly Step[]): Step[] =>
+  steps.filter(({ needed, lead, doneAt }) => needed && lead >= 0 && doneAt === null);
+
+/** Writes a change to a taken post and a line of history. A new day counts its steps anew. */
 export async function changePost(
   act: Doing,
   { post }: Pick<OpenPost, 'post'>,
@@ -55,5 +64,7 @@ export async function changePost(
   detail: object = {},
 ): Promise<void> {
   if (!(await updatePost(act.tx, post.id, post.version, change))) refused(STALE);
+  if (change.date !== undefined && change.date !== post.date)
+    await recount(act.tx, post.brandId, [post.id], act.now, { isReplanned: true });
   await act.note({ brandId: post.brandId, subject: 'post', subjectId: post.id, deed, detail });
 }

@@ -7,8 +7,8 @@ import { addDays } from '@/core/time/days';
 import { localOf, placePlan, readDate, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands';
 import { insertPiece } from '@/data/pieces';
-import { insertPosts } from '@/data/posts';
 import { listSeriesPosts, maybeSeriesForUpdate, saveSeries, type Series } from '@/data/series';
+import { addPosts } from './adding';
 import { channelsOfBrand } from './pieces';
 import { placeOpenPost } from './planning';
 import { changePost, takePost } from './posts';
@@ -161,8 +161,8 @@ async function makeAhead(act: Doing, series: Series): Promise<number> {
       .at(-1) ?? '';
   const yesterday = addDays(today, -1);
   const rounds = nextRounds(series, last > yesterday ? last : yesterday, lacking);
-  await insertPosts(
-    act.tx,
+  await addPosts(
+    act,
     rounds.map((date, index) => ({
       id: act.ids(),
       brandId: series.brandId,

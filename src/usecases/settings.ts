@@ -5,7 +5,8 @@ import { readRuleSheet } from '@/core/rulesheets/read';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import type { Result } from '@/core/refusal';
 import { isZone, readDate, type LocalDate, type Zone } from '@/core/time/plan';
-import { existsBrandSlug, insertBrand, maybeBrandById, updateBrand, type Brand } from '@/data/brands';
+import { readWeekdays } from '@/core/prep/workdays';
+import { USUAL_WEEKDAYS, existsBrandSlug, insertBrand, maybeBrandById, updateBrand, type Brand } from '@/data/brands';
 import {
   archiveChannel,
   channelsOfSheet,
@@ -18,26 +19,24 @@ import {
   updateRuleSheet,
 } from '@/data/channels';
 import { databaseError, SQLSTATE } from '@/data/db';
-import { addToBrand, maybePerson } from '@/data/people';
+import { addToBrand } from '@/data/people';
 import { listScheduledOfChannel } from '@/data/posts';
 import { replaceDaysOff } from '@/data/rhythms';
+import { listPostsWithOpenSteps } from '@/data/steps';
 import { archiveTheme, saveCampaign, savePillar } from '@/data/themes';
+import { recount } from './counting';
+import { mustManage } from './managing';
 import { readSpans } from './rhythms';
 import { moveScheduledToZone, type ScheduledKeeps } from './zoneChange';
-import { attempt, doing, must, mustWorkFor, notFound, refused, type Doing, type Work } from './work';
-
-/** Settings are the manager's: makers and reviewers may look. */
-async function mustManage(act: Doing, brandId: string | null): Promise<void> {
-  if (brandId !== null) await mustWorkFor(act, brandId);
-  if ((await maybePerson(act.tx, act.actorId))?.role !== 'manager')
-    refused({ code: 'notYours', message: 'Only a manager changes settings. Ask one, or work as one.' });
-}
+import { attempt, doing, must, notFound, refused, type Doing, type Work } from './work';
 
 /** What can be set of a brand. */
 export interface BrandInput {
   name: string;
   zone: Zone;
   weekStart: number;
+  /** Weekdays on which work nobody is named for is counted; Monday to Friday where it is not said. */
+  weekdays?: readonly number[];
   daysOff: readonly (DaySpan & { name: string })[];
 }
 
@@ -73,13 +72,14 @@ export function editBrand(
     if (before.zone !== fields.zone) await moveScheduledToZone(act, id, fields.zone, scheduled);
     await updateBrand(act.tx, id, fields);
     await replaceDaysOff(act.tx, id, input.daysOff);
+    await recount(act.tx, id, await listPostsWithOpenSteps(act.tx, { brandId: id }), act.now);
     const detail = before.zone === fields.zone ? {} : { zoneFrom: before.zone, zoneTo: fields.zone };
     await act.note({ brandId: id, subject: 'brand', subjectId: id, deed: 'changed', detail });
     return true as const;
   });
 }
 
-function checkBrand({ name, zone, weekStart, daysOff }: BrandInput) {
+function checkBrand({ name, zone, weekStart, daysOff, weekdays = USUAL_WEEKDAYS }: BrandInput) {
   if (!isZone(zone))
     refused({
       code: 'badZone',
@@ -89,7 +89,7 @@ function checkBrand({ name, zone, weekStart, daysOff }: BrandInput) {
   if (!Number.isInteger(weekStart) || weekStart < 1 || weekStart > 7)
     refused({ code: 'badWeekStart', field: 'weekStart', message: 'A week starts on one of seven days.' });
   must(readSpans(daysOff, 'daysOff'));
-  return { name: must(readTitle(name, 'name')), zone, weekStart };
+  return { name: must(readTitle(name, 'name')), zone, weekStart, weekdays: must(readWeekdays(weekdays)) };
 }
 
 async function freeSlug(act: Doing, name: string): Promise<string> {

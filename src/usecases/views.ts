@@ -14,6 +14,7 @@ import { maybeDeliveryOfPost } from '@/data/deliveries';
 import { listPictures } from '@/data/media';
 import { maybePiece } from '@/data/pieces';
 import { listPostLines, listPostsBetween, listOverduePosts, maybePost, type PostLine } from '@/data/posts';
+import { listStepsOfPosts } from '@/data/steps';
 
 /** One post's slip as it stands now, if the post is there. */
 export async function loadSlip(db: Db, id: string): Promise<Slip | undefined> {
@@ -36,10 +37,11 @@ export async function loadShownSlips(db: Db, ids: readonly string[]): Promise<Sl
 export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefined> {
   const post = await maybePost(db, id);
   if (!post) return undefined;
-  const [pictures, delivery, piece] = await Promise.all([
+  const [pictures, delivery, piece, steps] = await Promise.all([
     listPictures(db, id),
     maybeDeliveryOfPost(db, id),
     maybePiece(db, post.pieceId),
+    listStepsOfPosts(db, [id]),
   ]);
   return {
     id,
@@ -75,6 +77,8 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
       fileName,
       alt,
     })),
+    steps: steps.map(({ brandId: _brand, postId: _post, position: _position, doneAt: _at, ...step }) => step),
+    waived: post.waived,
     delivery: delivery
       ? {
           mode: delivery.mode,

@@ -148,6 +148,8 @@ const slip = (id: string, more: Partial<Slip> = {}): Slip => ({
   missing: null,
   thumb: null,
   delivery: null,
+  progress: [],
+  nextWork: null,
   ...more,
 });
 

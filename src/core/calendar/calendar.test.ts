@@ -122,6 +122,8 @@ describe('a slip', () => {
     link: '',
     pictures: [],
     delivery: null,
+    waived: [],
+    prep: null,
   };
   it('says what is missing', () =>
     expect(slipOf(source, { callSign: 'GR', sheet: glassrow }).missing).toBe('no picture'));
@@ -130,8 +132,33 @@ describe('a slip', () => {
   it('shows the first picture', () =>
     expect(
       slipOf(
-        { ...source, pictures: [{ sha256: 'ab', mime: 'image/png', bytes: 1 }] },
+        { ...source, pictures: [{ sha256: 'ab', mime: 'image/png', bytes: 1, alt: 'The Moon' }] },
         { callSign: 'GR', sheet: glassrow },
       ),
     ).toMatchObject({ missing: null, thumb: 'ab' }));
+  it('says that a picture is undescribed, unless that was waived', () => {
+    const undescribed = { ...source, pictures: [{ sha256: 'ab', mime: 'image/png', bytes: 1, alt: ' ' }] };
+    const missing = (post: SlipSource) => slipOf(post, { callSign: 'GR', sheet: glassrow }).missing;
+    expect(missing(undescribed)).toBe('no alt text');
+    expect(missing({ ...undescribed, waived: [{ key: 'alt' }] })).toBeNull();
+  });
+  it('shows how far its prep is, and what comes next', () => {
+    const none: [number, number] = [0, 0];
+    const counts = {
+      words: [1, 2] as [number, number],
+      picture: [0, 1] as [number, number],
+      recording: none,
+      editing: none,
+      sending: none,
+    };
+    expect(
+      slipOf({ ...source, prep: { counts, next: { work: 'words' } } }, { callSign: 'GR', sheet: glassrow }),
+    ).toMatchObject({
+      progress: [
+        { work: 'words', done: 1, all: 2 },
+        { work: 'picture', done: 0, all: 1 },
+      ],
+      nextWork: 'words',
+    });
+  });
 });

@@ -1,6 +1,9 @@
 import { hasWords, type Words } from '../captions/compose';
 import { isLeaving, type DeliveryMode, type DeliveryState } from '../delivery/delivery';
 import { blocksOf } from '../posts/readiness';
+import { wantsOf } from '../posts/wants';
+import type { WorkProgress } from '../prep/progress';
+import { WORKS, type Work } from '../prep/step';
 import type { Format, RuleSheet } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
 import type { Instant, LocalDate, LocalTime } from '../time/plan';
@@ -31,6 +34,10 @@ export interface Slip {
   /** Content hash of its first picture. */
   thumb: string | null;
   delivery: { mode: DeliveryMode; state: DeliveryState; leaving: boolean } | null;
+  /** How far its prep is, by sort of work; empty without prep. */
+  progress: WorkProgress[];
+  /** The sort of its first open step; null when all are done. */
+  nextWork: Work | null;
 }
 
 /** What a slip is made from. */
@@ -49,7 +56,9 @@ export interface SlipSource extends Words {
   campaignId: string | null;
   seriesNumber: number | null;
   version: number;
-  pictures: readonly { sha256: string; mime: string; bytes: number }[];
+  pictures: readonly { sha256: string; mime: string; bytes: number; alt: string }[];
+  waived: readonly { key: string }[];
+  prep: { counts: Record<Work, [done: number, all: number]>; next: { work: Work } | null } | null;
   delivery: { mode: DeliveryMode; state: DeliveryState; unsure: boolean; dueAt: Instant } | null;
 }
 
@@ -73,8 +82,19 @@ export function slipOf(post: SlipSource, channel: { callSign: string; sheet: Rul
     seriesNumber: post.seriesNumber,
     hasWords: hasWords(post),
     version,
-    missing: stage === 'published' ? null : (blocksOf(post, channel.sheet)[0]?.short ?? null),
+    missing: stage === 'published' ? null : missingOf(post, channel.sheet),
     thumb: post.pictures[0]?.sha256 ?? null,
     delivery: delivery && { mode: delivery.mode, state: delivery.state, leaving: isLeaving(delivery) },
+    progress: WORKS.flatMap((work) => {
+      const [done, all] = post.prep?.counts[work] ?? [0, 0];
+      return all === 0 ? [] : [{ work, done, all }];
+    }),
+    nextWork: post.prep?.next?.work ?? null,
   };
+}
+
+/** What its network would refuse, else that a picture is undescribed. Undone steps show as progress. */
+function missingOf(post: SlipSource, sheet: RuleSheet): string | null {
+  const block = blocksOf(post, sheet)[0];
+  return block?.short ?? wantsOf({ pictures: post.pictures, neededSteps: [] }, post.waived)[0]?.short ?? null;
 }

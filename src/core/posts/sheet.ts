@@ -2,6 +2,8 @@ import type { Words } from '../captions/compose';
 import type { DeliveryMode, DeliveryState } from '../delivery/delivery';
 import type { Format } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
+import type { PrepLine } from '../prep/step';
+import type { Waiver } from './wants';
 import type { Instant, LocalDate, LocalTime } from '../time/plan';
 
 /** A picture on a post's sheet. */
@@ -15,6 +17,17 @@ export interface SheetPicture {
   bytes: number;
   fileName: string;
   alt: string;
+}
+
+/** A step on a post's sheet. */
+export interface SheetStep extends PrepLine {
+  id: string;
+  pinned: LocalDate | null;
+  day: LocalDate | null;
+  plannedOn: LocalDate | null;
+  doneOn: LocalDate | null;
+  doneBy: string | null;
+  version: number;
 }
 
 /** An open post: everything its sheet shows and edits. */
@@ -41,6 +54,10 @@ export interface PostSheet extends Words {
   /** Out of the calendar's sight, though published. */
   archived: boolean;
   pictures: SheetPicture[];
+  /** Its prep, in the order of the work. */
+  steps: SheetStep[];
+  /** Wants a manager let go. */
+  waived: Waiver[];
   delivery: {
     mode: DeliveryMode;
     state: DeliveryState;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays, dayNumber, daysBetween, weekdayOf } from '../time/days';
-import { countBack, squeezeWords, stepState, type CountedStep } from './countBack';
+import { countBack, orderBreakers, squeezeWords, stepState, type CountedStep } from './countBack';
 import { workedOn, type WorkCalendar } from './workdays';
 
 const WEEK: WorkCalendar = { weekdays: [1, 2, 3, 4, 5], daysOff: [] };
@@ -14,7 +14,7 @@ const step = (lead: number, more: Partial<CountedStep> = {}): CountedStep => ({
 });
 const days = (date: string, steps: CountedStep[], calendar = WEEK) => {
   const isWorked = workedOn(calendar);
-  return countBack(date, steps, () => isWorked).map(({ day }) => day);
+  return countBack(date, steps, () => isWorked);
 };
 
 describe('counting back', () => {
@@ -46,14 +46,11 @@ describe('counting back', () => {
     expect(days('2026-12-02', [step(0), step(3, { leadIn: 'calendar' })])).toEqual(['2026-11-27', '2026-11-29']);
   });
   it('leaves a pinned step where it is, and names one that breaks the order', () => {
-    const isWorked = workedOn(WEEK);
     const steps = [step(4), step(3, { pinned: '2026-11-27' }), step(2, { pinned: '2026-11-23' }), step(0)];
-    expect(countBack('2026-11-27', steps, () => isWorked)).toEqual([
-      { day: '2026-11-23', breaksOrder: false },
-      { day: '2026-11-27', breaksOrder: true },
-      { day: '2026-11-23', breaksOrder: false },
-      { day: '2026-11-27', breaksOrder: false },
-    ]);
+    const counted = days('2026-11-27', steps);
+    expect(counted).toEqual(['2026-11-23', '2026-11-27', '2026-11-23', '2026-11-27']);
+    const dated = steps.map((one, index) => ({ ...one, day: counted[index]! }));
+    expect(orderBreakers(dated)).toEqual([dated[1]]);
   });
   it('lets what is done stay, and hold nobody back', () => {
     expect(days('2026-12-04', [step(3), step(2, { doneOn: '2026-11-02' }), step(1)])).toEqual([
@@ -85,8 +82,8 @@ describe('counting back, for any steps', () => {
       { maxLength: 3 },
     ),
   });
-  const open = (counted: { day: string }[], all: CountedStep[]) =>
-    counted.filter((_one, index) => all[index]!.doneOn === null && all[index]!.pinned === null).map(({ day }) => day);
+  const open = (counted: string[], all: CountedStep[]) =>
+    counted.filter((_one, index) => all[index]!.doneOn === null && all[index]!.pinned === null);
 
   it('never breaks the order of what is neither pinned nor done', () => {
     fc.assert(
@@ -105,7 +102,7 @@ describe('counting back, for any steps', () => {
     fc.assert(
       fc.property(dates, steps, calendars, (date, all, calendar) => {
         const isWorked = workedOn(calendar);
-        countBack(date, all, () => isWorked).forEach(({ day }, index) => {
+        countBack(date, all, () => isWorked).forEach((day, index) => {
           const { pinned, doneOn, leadIn } = all[index]!;
           if (doneOn !== null) expect(day).toBe(doneOn);
           else if (pinned !== null) expect(day).toBe(pinned);
@@ -123,8 +120,8 @@ describe('counting back, for any steps', () => {
         const after = countBack(addDays(date, later), all, () => isWorked);
         all.forEach(({ pinned, doneOn, lead, leadIn }, index) => {
           if (pinned !== null || doneOn !== null) return;
-          expect(after[index]!.day >= before[index]!.day).toBe(true);
-          if (leadIn === 'calendar') expect(daysBetween(before[index]!.day, date)).toBeGreaterThanOrEqual(lead);
+          expect(after[index]! >= before[index]!).toBe(true);
+          if (leadIn === 'calendar') expect(daysBetween(before[index]!, date)).toBeGreaterThanOrEqual(lead);
         });
       }),
       { numRuns: 1_000 },

@@ -14,18 +14,11 @@ export interface CountedStep {
   doneOn: LocalDate | null;
 }
 
-/** The day of a step. */
-export interface CountedDay {
-  day: LocalDate;
-  /** It is pinned after a step that comes after it. */
-  breaksOrder: boolean;
-}
-
 /**
  * Counts the steps of a post back from its day. Each unpinned step falls `lead` days before it, in working days of whoever
  * does it or in calendar days. Order is kept: a step that would fall after a later one is pulled to that one's day (the last
- * working day at or before it, where it counts in working days). A pinned step never moves; one pinned behind a later step
- * is named. What is done stays on the day it was done and holds nobody back.
+ * working day at or before it, where it counts in working days). A pinned step never moves, whether it keeps the order or
+ * not. What is done stays on the day it was done and holds nobody back.
  *
  * It depends on nothing but what is given, so moving a post there and back restores every day.
  *
@@ -36,28 +29,27 @@ export function countBack<S extends CountedStep>(
   publishingDay: LocalDate,
   steps: readonly S[],
   isWorkedBy: (step: S) => (day: number) => boolean,
-): CountedDay[] {
+): LocalDate[] {
   const anchor = dayNumber(publishingDay);
-  const counted: CountedDay[] = new Array(steps.length);
+  const counted: LocalDate[] = new Array(steps.length);
   const known = new Map<(day: number) => boolean, Map<number, number>>();
   let bound = Infinity;
   for (let index = steps.length - 1; index >= 0; index--) {
     const step = steps[index]!;
     if (step.doneOn !== null) {
-      counted[index] = { day: step.doneOn, breaksOrder: false };
+      counted[index] = step.doneOn;
       continue;
     }
     if (step.pinned !== null) {
-      const pin = dayNumber(step.pinned);
-      counted[index] = { day: step.pinned, breaksOrder: pin > bound };
-      bound = Math.min(bound, pin);
+      counted[index] = step.pinned;
+      bound = Math.min(bound, dayNumber(step.pinned));
       continue;
     }
     const isWorked = isWorkedBy(step);
     const own = step.leadIn === 'calendar' ? anchor - step.lead : ownDay(anchor, step.lead, isWorked, known);
     if (own <= bound) bound = own;
     else if (step.leadIn === 'working') bound = workdayAtOrBefore(bound, isWorked);
-    counted[index] = { day: dateOf(bound), breaksOrder: false };
+    counted[index] = dateOf(bound);
   }
   return counted;
 }
@@ -74,6 +66,18 @@ function ownDay(
   let day = leads.get(lead);
   if (day === undefined) leads.set(lead, (day = countWorkdays(anchor, lead, isWorked)));
   return day;
+}
+
+/** The pinned steps, of those in their order, that stand after the day of an open step that comes later. */
+export function orderBreakers<S extends { day: LocalDate | null; pinned: LocalDate | null; doneOn: LocalDate | null }>(
+  steps: readonly S[],
+): S[] {
+  return steps.filter(
+    ({ pinned, doneOn }, index) =>
+      pinned !== null &&
+      doneOn === null &&
+      steps.slice(index + 1).some((later) => later.doneOn === null && later.day !== null && later.day < pinned),
+  );
 }
 
 /** How a step stands. `squeezed`: its day lay before the day on which it was planned. `late`: its day has passed. */

@@ -26,22 +26,17 @@ const hashtags = line('Pick hashtags', 'words', null, 1, 5);
 
 /** The prep a new brand begins with, by format. */
 const BY_FORMAT: Partial<Record<Format, readonly PrepLine[]>> = {
-  photo: [
-    caption(3, 20),
-    line('Choose and crop the picture', 'picture', 'designer', 2, 20, { needed: true }),
-    hashtags,
-    replies,
-  ],
+  photo: [caption(3, 20), line('Choose and crop the picture', 'picture', 'designer', 2, 20), hashtags, replies],
   carousel: [
     line('Write the slides', 'words', null, 5, 45),
-    line('Design the slides', 'picture', 'designer', 3, 120, { needed: true }),
+    line('Design the slides', 'picture', 'designer', 3, 120),
     caption(2, 20),
     hashtags,
     replies,
   ],
   shortVideo: [
     line('Write the script', 'words', null, 6, 30),
-    line('Record', 'recording', 'videoEditor', 4, 45, { needed: true }),
+    line('Record', 'recording', 'videoEditor', 4, 45),
     line('Edit', 'editing', 'videoEditor', 3, 90, { needed: true }),
     caption(2, 15),
     line('Make the cover', 'picture', 'designer', 1, 20),
@@ -49,20 +44,17 @@ const BY_FORMAT: Partial<Record<Format, readonly PrepLine[]>> = {
   ],
   longVideo: [
     line('Write the script', 'words', null, 10, 120),
-    line('Record', 'recording', 'videoEditor', 7, 120, { needed: true }),
+    line('Record', 'recording', 'videoEditor', 7, 120),
     line('Edit', 'editing', 'videoEditor', 4, 300, { needed: true }),
     line('Write the description', 'words', null, 3, 30),
-    line('Make the thumbnail', 'picture', 'designer', 3, 45, { needed: true }),
+    line('Make the thumbnail', 'picture', 'designer', 3, 45),
     line('Upload', 'sending', 'videoEditor', 2, 20, { needed: true }),
     replies,
   ],
   text: [caption(2, 20), replies],
   thread: [line('Write the parts', 'words', null, 3, 40), replies],
   story: [line('Write the frames', 'words', null, 2, 15), line('Make the frames', 'picture', 'designer', 1, 30)],
-  wallImage: [
-    line('Write title and text', 'words', null, 3, 15),
-    line('Make the image', 'picture', 'designer', 2, 30, { needed: true }),
-  ],
+  wallImage: [line('Write title and text', 'words', null, 3, 15), line('Make the image', 'picture', 'designer', 2, 30)],
   article: [
     line('Draft', 'words', null, 6, 180),
     line('Find a lead picture', 'picture', 'designer', 3, 20),

@@ -1,3 +1,4 @@
+import { accept, refuse, type Result } from '../refusal';
 import type { DaySpan } from '../rhythm/entry';
 import { dayNumber, weekdayOfDay } from '../time/days';
 
@@ -5,6 +6,14 @@ import { dayNumber, weekdayOfDay } from '../time/days';
 export interface WorkCalendar {
   weekdays: readonly number[];
   daysOff: readonly DaySpan[];
+}
+
+/** Weekdays somebody works on: each once, in order. Refused: none, or what is no weekday. */
+export function readWeekdays(weekdays: readonly number[]): Result<number[]> {
+  const read = [...new Set(weekdays)].sort((a, b) => a - b);
+  if (read.length === 0 || read.some((day) => !Number.isInteger(day) || day < 1 || day > 7))
+    return refuse('badWeekdays', 'Choose at least one weekday to work on.', 'weekdays');
+  return accept(read);
 }
 
 /** Days looked at for the next working day before it is given up: more than a year without one is no working time. */

@@ -21,6 +21,7 @@ const block: Block = {
 const facts: MoveFacts = {
   stage: 'drafting',
   blocks: [],
+  wants: [],
   date: '2026-11-26',
   time: '14:30',
   zone: 'Europe/Lisbon',

@@ -1,5 +1,6 @@
 import { accept, refuse, type Refusal, type Result } from '../refusal';
 import type { Block } from '../posts/readiness';
+import type { Want } from '../posts/wants';
 import { dueInstant, type Instant, type LocalDate, type LocalTime, type Zone } from '../time/plan';
 import { STAGE_LABELS, type Stage } from './stages';
 
@@ -7,6 +8,8 @@ import { STAGE_LABELS, type Stage } from './stages';
 export interface MoveFacts {
   stage: Stage;
   blocks: readonly Block[];
+  /** What the team still wants; what was waived is not among it. */
+  wants: readonly Want[];
   date: LocalDate | null;
   time: LocalTime | null;
   zone: Zone;
@@ -30,20 +33,19 @@ const SET_ASIDE: Refusal = { code: 'setAside', message: 'This post is set aside.
 
 /**
  * Whether a post may be put at a stage by hand. Going back is always allowed until it is published; forward over stages
- * too, when what the goal asks is met: `ready` asks that there be no blocks. Out of `scheduled` it means: it does not
+ * too, when what the goal asks is met: `ready` asks that there be neither blocks nor wants. Out of `scheduled` it means: it does not
  * leave.
  */
 export function mayMoveTo(facts: MoveFacts, to: ChosenStage): Result<ChosenStage> {
   const stuck = cannotChange(facts);
   if (stuck) return { ok: false, refusal: stuck };
   if (facts.stage === 'setAside') return { ok: false, refusal: SET_ASIDE };
-  if (to === 'ready' && facts.blocks.length > 0) return blocked(facts.blocks, 'ready');
-  return accept(to);
+  return to === 'ready' ? (unfit(facts, 'ready') ?? accept(to)) : accept(to);
 }
 
 /**
  * Whether a post may be scheduled, and for which instant. It asks for a date, a time that exists in the brand's zone and
- * lies in the future, and no blocks. A post that is scheduled already may be scheduled again: its words are copied anew.
+ * lies in the future, and neither blocks nor wants. A post that is scheduled already may be scheduled again: its words are copied anew.
  */
 export function maySchedule(facts: MoveFacts): Result<Instant> {
   const stuck = cannotChange(facts);
@@ -55,8 +57,7 @@ export function maySchedule(facts: MoveFacts): Result<Instant> {
   if (!due.ok) return due;
   if (due.value <= facts.now)
     return refuse('past', `${facts.date} ${facts.time} has passed. Choose a time to come.`, 'time');
-  if (facts.blocks.length > 0) return blocked(facts.blocks, 'scheduled');
-  return due;
+  return unfit(facts, 'scheduled') ?? due;
 }
 
 /** Whether a post may leave at once: as for scheduling, without date and time. */
@@ -64,8 +65,7 @@ export function mayPublishNow(facts: MoveFacts): Result<Instant> {
   const stuck = cannotChange(facts);
   if (stuck) return { ok: false, refusal: stuck };
   if (facts.stage === 'setAside') return { ok: false, refusal: SET_ASIDE };
-  if (facts.blocks.length > 0) return blocked(facts.blocks, 'scheduled');
-  return accept(facts.now);
+  return unfit(facts, 'scheduled') ?? accept(facts.now);
 }
 
 /** Whether a post may be set aside, deleted, or declared out already. */
@@ -106,8 +106,19 @@ function cannotChange(facts: Pick<MoveFacts, 'stage' | 'leaving'>): Refusal | nu
   return facts.leaving ? LEAVING : null;
 }
 
-function blocked(blocks: readonly Block[], goal: 'ready' | 'scheduled'): Result<never> {
-  const first = blocks[0]!;
-  const more = blocks.length > 1 ? ` (and ${blocks.length - 1} more)` : '';
-  return refuse('blocked', `Not ${STAGE_LABELS[goal]} yet. ${first.message}${more}`, first.field);
+/** The refusal of a post that is not fit to be ready: by what its network would refuse, else by what the team wants. */
+function unfit(
+  { blocks, wants }: Pick<MoveFacts, 'blocks' | 'wants'>,
+  goal: 'ready' | 'scheduled',
+): Result<never> | null {
+  const [first] = blocks.length > 0 ? blocks : wants;
+  if (!first) return null;
+  const others = blocks.length + wants.length - 1;
+  const more = others > 0 ? ` (and ${others} more)` : '';
+  const waive = blocks.length > 0 ? '' : ' A manager may waive it with a reason.';
+  return refuse(
+    blocks.length > 0 ? 'blocked' : 'wanted',
+    `Not ${STAGE_LABELS[goal]} yet. ${first.message}${more}${waive}`,
+    first.field,
+  );
 }

@@ -348,7 +348,7 @@ const ListPost = memo(function ListPost({
       }}
       onFocus={() => setIsInUse(true)}
       onBlur={({ currentTarget, relatedTarget }) => {
-        if (!currentTarget.contains(relatedTarget)) setIsInUse(false);
+        if (!currentTarget.contains(relatedTarget) && !currentTarget.matches(':hover')) setIsInUse(false);
       }}
     >
       {columns.map(({ name }) => (

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import type { Block } from '@/core/posts/readiness';
+import type { Want } from '@/core/posts/wants';
 import type { PostSheet } from '@/core/posts/sheet';
 import { call, problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
@@ -18,6 +19,7 @@ export function Deeds({
   sheet,
   channel,
   blocks,
+  wants,
   onGone,
   onRestored,
 }: {
@@ -25,6 +27,7 @@ export function Deeds({
   sheet: PostSheet;
   channel: Shell['channels'][number];
   blocks: readonly Block[];
+  wants: readonly Want[];
   onGone: () => void;
   onRestored: (changed: ChangedPost) => void;
 }) {
@@ -76,7 +79,8 @@ export function Deeds({
   const when = sheet.date && sheet.time ? `${shortDate(sheet.date)} ${sheet.time}` : null;
   const { stage, delivery } = sheet;
   const isScheduled = stage === 'scheduled';
-  const canSchedule = blocks.length === 0 && when !== null;
+  const isFit = blocks.length === 0 && wants.length === 0;
+  const canSchedule = isFit && when !== null;
 
   if (stage === 'published')
     return (
@@ -148,7 +152,7 @@ export function Deeds({
           </Word>
         )}
         {!isScheduled && channel.sheet.automatic && (
-          <Word busy={busy || blocks.length > 0} onDo={() => void doIt('publishNow')}>
+          <Word busy={busy || !isFit} onDo={() => void doIt('publishNow')}>
             publish now
           </Word>
         )}

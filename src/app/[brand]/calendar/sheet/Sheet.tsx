@@ -2,7 +2,8 @@
 
 import Link from 'next/link';
 import { useCallback, useEffect, useMemo } from 'react';
-import { blocksOf, type Block } from '@/core/posts/readiness';
+import { blocksOf } from '@/core/posts/readiness';
+import { wantsOf } from '@/core/posts/wants';
 import type { PostSheet } from '@/core/posts/sheet';
 import type { Slip } from '@/core/calendar/slip';
 import { STAGE_LABELS, STAGES, type Stage } from '@/core/stages/stages';
@@ -14,7 +15,9 @@ import { useShell } from '@/ui/shell';
 import type { ChangedPost } from '../changed';
 import { Deeds } from './Deeds';
 import { Facts } from './Facts';
+import { Missing } from './Missing';
 import { Pictures } from './Pictures';
+import { Prep } from './Prep';
 import { usePostEditor, type PostEditor, type SaveState } from './usePostEditor';
 import { BothTexts, Words } from './Words';
 
@@ -68,6 +71,20 @@ export function Sheet({
   const blocks = useMemo(
     () => (sheet && texts && channel ? blocksOf({ ...sheet, ...texts }, channel.sheet) : []),
     [sheet, texts, channel],
+  );
+
+  const wants = useMemo(
+    () =>
+      sheet
+        ? wantsOf(
+            {
+              pictures: sheet.pictures,
+              neededSteps: sheet.steps.filter(({ needed, lead, doneOn }) => needed && lead >= 0 && doneOn === null),
+            },
+            sheet.waived,
+          )
+        : [],
+    [sheet],
   );
 
   if (!sheet || !texts || !channel)
@@ -124,7 +141,8 @@ export function Sheet({
       <Notices sheet={sheet} zone={brand.zone} />
       <Words editor={editor} texts={texts} sheet={channel.sheet} disabled={isFixed} />
       <Pictures editor={editor} sheet={sheet} disabled={isFixed} />
-      {!isFixed && <Missing blocks={blocks} />}
+      {sheet.stage !== 'setAside' && <Prep editor={editor} sheet={sheet} />}
+      {!isFixed && <Missing blocks={blocks} wants={wants} editor={editor} postId={sheet.id} />}
       {editor.problem && !['title', 'hashtags', 'link'].includes(editor.problem.field ?? '') && (
         <div className="notice is-wrong" role="alert">
           {editor.problem.message}
@@ -136,6 +154,7 @@ export function Sheet({
           sheet={sheet}
           channel={channel}
           blocks={blocks}
+          wants={wants}
           onGone={() => {
             onGone(sheet.id);
             onClose();
@@ -218,20 +237,5 @@ function Notices({ sheet, zone }: { sheet: PostSheet; zone: string }) {
         </div>
       )}
     </>
-  );
-}
-
-/** What stands between the post and its departure. */
-function Missing({ blocks }: { blocks: readonly Block[] }) {
-  if (blocks.length === 0) return null;
-  return (
-    <div className="notice">
-      <b>{blocks.length === 1 ? 'One thing' : `${blocks.length} things`} before it may leave:</b>
-      <ul>
-        {blocks.map((block) => (
-          <li key={block.code + block.field}>{block.message}</li>
-        ))}
-      </ul>
-    </div>
   );
 }

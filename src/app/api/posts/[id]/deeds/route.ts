@@ -3,6 +3,7 @@ import type { ChosenStage } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
 import { declareOut, publishNow, schedulePost, tryAgain } from '@/usecases/scheduling';
 import { archivePost, bringPostBack, deletePost, putAtStage, restorePost, setPostAside } from '@/usecases/stages';
+import { waiveWants } from '@/usecases/waiving';
 import type { Work } from '@/usecases/work';
 import { fields, maybeText, version } from '@/app/server/fields';
 import { isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
@@ -20,6 +21,7 @@ const DEEDS = [
   'archive',
   'unarchive',
   'tryAgain',
+  'waive',
 ] as const;
 
 const schema = fields({
@@ -77,5 +79,7 @@ function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> 
       return archivePost(work, id, deed.version, false);
     case 'tryAgain':
       return tryAgain(work, id);
+    case 'waive':
+      return waiveWants(work, id, deed.version, deed.reason ?? '');
   }
 }

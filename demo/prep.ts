@@ -1,0 +1,49 @@
+import { randomUUID } from 'node:crypto';
+import { addDays, daysBetween } from '@/core/time/days';
+import { addMs, localOf, type Instant, type LocalDate } from '@/core/time/plan';
+import type { Stage } from '@/core/stages/stages';
+import type { Format } from '@/core/rulesheets/types';
+import type { Queryable } from '@/data/db';
+import { listStepsOfPosts, updateStep } from '@/data/steps';
+import { givePrep } from '@/usecases/adding';
+
+const DAY_MS = 86_400_000;
+/** Posts of the demo were planned this many days ago. */
+const PLANNED_DAYS_AGO = 14;
+/** Published posts of the last days still have their replies to be written. */
+const REPLIES_OPEN_DAYS = 2;
+
+interface SeededPost {
+  id: string;
+  format: Format;
+  date: LocalDate | null;
+  ownerId: string;
+  stage: Stage;
+}
+
+/** How many days before today a step is done by, at each stage: work on drafts lags behind. */
+const LAG_DAYS: Partial<Record<Stage, number>> = { drafting: 2, making: 1 };
+
+/** Gives the demo's posts their prep, done as far as their stages say. */
+export async function seedPrep(
+  tx: Queryable,
+  brand: { id: string; zone: string },
+  posts: readonly SeededPost[],
+  now: Instant,
+): Promise<void> {
+  const today = localOf(now, brand.zone).date;
+  const prepared = posts.filter(
+    ({ stage, date }) =>
+      stage !== 'setAside' && (stage !== 'published' || daysBetween(date!, today) <= REPLIES_OPEN_DAYS),
+  );
+  await givePrep({ tx, now: addMs(now, -PLANNED_DAYS_AGO * DAY_MS), ids: randomUUID }, brand.id, prepared);
+  const stages = new Map(prepared.map(({ id, stage, ownerId }) => [id, { stage, ownerId }]));
+  for (const step of await listStepsOfPosts(tx, [...stages.keys()])) {
+    const { stage, ownerId } = stages.get(step.postId)!;
+    const lag = LAG_DAYS[stage];
+    const isDone = step.lead >= 0 && (lag === undefined || (step.day !== null && step.day < addDays(today, -lag)));
+    if (!isDone) continue;
+    const doneOn = step.day !== null && step.day <= today ? step.day : today;
+    await updateStep(tx, { ...step, doneOn, doneAt: `${doneOn}T09:00:00.000Z`, doneBy: step.ownerId ?? ownerId });
+  }
+}

@@ -1,0 +1,177 @@
+'use client';
+
+import { useState } from 'react';
+import { orderBreakers, squeezeWords, stepState, type StepState } from '@/core/prep/countBack';
+import { CRAFT_LABELS, leadWords, type PrepLine } from '@/core/prep/step';
+import type { PostSheet, SheetStep } from '@/core/posts/sheet';
+import { problemOf } from '@/ui/api';
+import { shortDate } from '@/ui/format';
+import { InPlace } from '@/ui/InPlace';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import { StepForm } from './StepForm';
+import type { PostEditor } from './usePostEditor';
+
+/** What a state adds to a step’s day; the others speak for themselves. */
+const STATE_WORDS: Partial<Record<StepState, string>> = { late: 'late', squeezed: 'squeezed', today: 'today' };
+
+const NEW_STEP: PrepLine = {
+  title: '',
+  work: 'words',
+  ownerId: null,
+  craft: null,
+  lead: 1,
+  leadIn: 'working',
+  minutes: null,
+  note: '',
+  needed: false,
+};
+
+/** The post’s prep: what is to be done by whom on which day, counted back from publishing. */
+export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }) {
+  const { today } = useShell();
+  const say = useSay();
+  const [open, setOpen] = useState<string | null>(null);
+  const [adding, setAdding] = useState(false);
+  const { steps } = sheet;
+  const states = steps.map((step) => stepState(step, today));
+  const breakers = new Set(orderBreakers(steps).map(({ id }) => id));
+  const done = states.filter((state) => state === 'done').length;
+
+  async function write(method: 'POST' | 'PATCH' | 'DELETE', path: string, body: object) {
+    const answer = await editor.change(method, path, body);
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+    return answer.kind === 'done';
+  }
+  const change = (step: SheetStep, part: object) =>
+    write('PATCH', `/api/steps/${step.id}`, { version: step.version, ...part });
+
+  function shift(index: number, by: -1 | 1) {
+    const ids = steps.map(({ id }) => id);
+    [ids[index], ids[index + by]] = [ids[index + by]!, ids[index]!];
+    void write('PATCH', `/api/posts/${sheet.id}/steps`, { ids });
+  }
+
+  return (
+    <section className="words prep" aria-label="Prep">
+      <div className="words-label">
+        <span>Prep</span>
+        <span className="figures soft">{steps.length > 0 && `${done} of ${steps.length}`}</span>
+        <span className="attention small-text">{squeezeWords(states)}</span>
+        <button type="button" className="word push" onClick={() => setAdding(true)}>
+          add a step
+        </button>
+      </div>
+      {steps.length === 0 && !adding && (
+        <p className="soft">
+          No steps.{' '}
+          <button
+            type="button"
+            className="word"
+            onClick={() => void write('DELETE', `/api/posts/${sheet.id}/steps`, {})}
+          >
+            Take those of its format
+          </button>
+        </p>
+      )}
+      <ol className="prep-steps">
+        {steps.map((step, index) => (
+          <li key={step.id} className={`prep-step is-${states[index]}`}>
+            <input
+              type="checkbox"
+              aria-label={`Done: ${step.title}`}
+              checked={step.doneOn !== null}
+              onChange={(event) => void write('POST', `/api/steps/${step.id}`, { done: event.target.checked })}
+            />
+            <button
+              type="button"
+              className="word title"
+              aria-expanded={open === step.id}
+              onClick={() => setOpen(open === step.id ? null : step.id)}
+            >
+              {step.title}
+            </button>
+            <Who step={step} />
+            <span className="when">
+              <InPlace
+                label={`Day of ${step.title}`}
+                type="date"
+                className="figures"
+                value={step.day ?? ''}
+                shown={step.day ? shortDate(step.day) : leadWords(step.lead, step.leadIn)}
+                disabled={step.doneOn !== null}
+                onCommit={(date) => void change(step, { pinned: date || null })}
+              />
+              {STATE_WORDS[states[index]!] && <b className="state">{STATE_WORDS[states[index]!]}</b>}
+              {step.pinned && (
+                <button
+                  type="button"
+                  className="word small-text"
+                  aria-label={`Unpin ${step.title}`}
+                  title="Stays on this day when the post moves"
+                  onClick={() => void change(step, { pinned: null })}
+                >
+                  pinned
+                </button>
+              )}
+            </span>
+            {step.note && open !== step.id && <span className="note soft">{step.note}</span>}
+            {breakers.has(step.id) && (
+              <span className="note attention">Pinned after a step that comes later in the order.</span>
+            )}
+            {open === step.id && (
+              <StepForm
+                step={step}
+                deed="Change the step"
+                onSave={async (line) => {
+                  if (await change(step, line)) setOpen(null);
+                }}
+                onClose={() => setOpen(null)}
+              >
+                <button type="button" className="word" disabled={index === 0} onClick={() => shift(index, -1)}>
+                  earlier
+                </button>
+                <button
+                  type="button"
+                  className="word"
+                  disabled={index === steps.length - 1}
+                  onClick={() => shift(index, 1)}
+                >
+                  later
+                </button>
+                <button
+                  type="button"
+                  className="word wrong"
+                  onClick={() => void write('DELETE', `/api/steps/${step.id}`, {})}
+                >
+                  take away
+                </button>
+              </StepForm>
+            )}
+          </li>
+        ))}
+      </ol>
+      {adding && (
+        <StepForm
+          step={NEW_STEP}
+          deed="Add the step"
+          onSave={async (line) => {
+            if (await write('POST', `/api/posts/${sheet.id}/steps`, line)) setAdding(false);
+          }}
+          onClose={() => setAdding(false)}
+        />
+      )}
+    </section>
+  );
+}
+
+/** Who does a step: a person, a craft nobody is named for yet, or who did it. */
+function Who({ step }: { step: SheetStep }) {
+  const { people } = useShell();
+  const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
+  if (step.doneOn !== null) return <span className="who soft">{nameOf(step.doneBy)}</span>;
+  const name = nameOf(step.ownerId);
+  if (name) return <span className="who">{name}</span>;
+  return <span className="who attention">{step.craft ? `a ${CRAFT_LABELS[step.craft]}` : 'nobody'}</span>;
+}

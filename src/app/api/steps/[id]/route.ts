@@ -1,0 +1,56 @@
+import { bool, number, string } from 'yup';
+import { changeStep, removeStep, tickStep, type StepChange } from '@/usecases/prep';
+import type { Result } from '@/core/refusal';
+import type { Bimlo } from '@/runtime/bimlo';
+import { date, fields, version } from '@/app/server/fields';
+import { isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answerPost } from '../../posts/answer';
+
+type Context = { params: Promise<{ id: string }> };
+
+const changed = fields({
+  version,
+  title: string(),
+  work: string(),
+  ownerId: string().uuid('That is no person.').nullable(),
+  craft: string().nullable(),
+  lead: number().typeError('The lead is a number of days.'),
+  leadIn: string(),
+  minutes: number().typeError('Minutes are a number.').nullable(),
+  note: string(),
+  needed: bool(),
+  pinned: date.optional(),
+});
+const ticked = fields({ done: bool().required('Done, or not?') });
+
+/** Changes a step. */
+export async function PATCH(request: Request, { params }: Context): Promise<Response> {
+  const { id } = await params;
+  if (!isId(id)) return nothingThere('step');
+  const { app, work } = await workOfRequest();
+  const body = await readBody(request, changed);
+  if (!body.ok) return refusal(body.refusal);
+  const { version: basedOn, ...change } = body.value;
+  return answerStep(app, await changeStep(work, id, basedOn, change as StepChange));
+}
+
+/** Ticks a step, or takes the tick back. */
+export async function POST(request: Request, { params }: Context): Promise<Response> {
+  const { id } = await params;
+  if (!isId(id)) return nothingThere('step');
+  const { app, work } = await workOfRequest();
+  const body = await readBody(request, ticked);
+  if (!body.ok) return refusal(body.refusal);
+  return answerStep(app, await tickStep(work, id, body.value.done));
+}
+
+/** Takes a step away. */
+export async function DELETE(_request: Request, { params }: Context): Promise<Response> {
+  const { id } = await params;
+  if (!isId(id)) return nothingThere('step');
+  const { app, work } = await workOfRequest();
+  return answerStep(app, await removeStep(work, id));
+}
+
+const answerStep = (app: Bimlo, result: Result<{ postId: string }>): Response | Promise<Response> =>
+  result.ok ? answerPost(app, result.value.postId, result) : refusal(result.refusal);

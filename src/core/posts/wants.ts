@@ -1,0 +1,44 @@
+/** Something the team asked for. A manager may waive it with a reason. */
+export interface Want {
+  /** What it is waived by: `alt`, or `step:` and the step's id. */
+  key: string;
+  /** The part of the sheet it leads to. */
+  field: 'pictures' | 'prep';
+  /** Two or three words for a slip: “no alt text”. */
+  short: string;
+  /** A sentence: “Edit is not done.” */
+  message: string;
+}
+
+/** A want that a manager let go. */
+export interface Waiver {
+  key: string;
+  reason: string;
+  /** Who did. */
+  by: string;
+  /** The instant it was done. */
+  at: string;
+}
+
+/** What wants depend on. */
+export interface WantFacts {
+  pictures: readonly { alt: string }[];
+  /** Steps marked as needed, due before publishing, that are not done. */
+  neededSteps: readonly { id: string; title: string }[];
+}
+
+/** What the team still wants before a post is called ready; what was waived is left out. */
+export function wantsOf({ pictures, neededSteps }: WantFacts, waived: readonly { key: string }[]): Want[] {
+  const undescribed = pictures.filter(({ alt }) => alt.trim() === '').length;
+  const wants: Want[] = [];
+  if (undescribed > 0)
+    wants.push({
+      key: 'alt',
+      field: 'pictures',
+      short: 'no alt text',
+      message: undescribed === 1 ? 'A picture has no alt text.' : `${undescribed} pictures have no alt text.`,
+    });
+  for (const { id, title } of neededSteps)
+    wants.push({ key: `step:${id}`, field: 'prep', short: 'prep undone', message: `“${title}” is not done.` });
+  return wants.filter(({ key }) => !waived.some((one) => one.key === key));
+}
