@@ -146,8 +146,11 @@ export async function listPostsWithOpenSteps(
 }
 
 /** A step on a desk or on the calendar, with what is known of its post. */
-export interface DeskStep extends Omit<Step, 'version'> {
-  version: number;
+export interface DeskStep extends Step {
+  /** Who does the open step before it, if there is one; null where nobody is named. */
+  after: { title: string; ownerId: string | null } | null;
+  /** Who does the open step that comes after it. */
+  before: { title: string; ownerId: string | null } | null;
   post: {
     title: string;
     channelId: string;
@@ -159,7 +162,11 @@ export interface DeskStep extends Omit<Step, 'version'> {
 }
 
 const DESK_COLUMNS = `${COLUMNS}, json_build_object('title', p.title, 'channelId', p.channel_id, 'callSign', c.call_sign,
-  'color', c.color, 'date', p.plan_date, 'brandSlug', b.slug) as post`;
+  'color', c.color, 'date', p.plan_date, 'brandSlug', b.slug) as post,
+  (select json_build_object('title', o.title, 'ownerId', o.owner_id) from steps o
+    where o.post_id = s.post_id and o.done_at is null and o.position < s.position order by o.position limit 1) as after,
+  (select json_build_object('title', o.title, 'ownerId', o.owner_id) from steps o
+    where o.post_id = s.post_id and o.done_at is null and o.position > s.position order by o.position limit 1) as before`;
 
 /** Work that still matters: of live posts, and of published ones only what follows publishing. */
 const OPEN = `s.done_at is null and p.deleted_at is null and p.archived_at is null and p.stage <> 'setAside'

@@ -2,9 +2,10 @@ import type { Slip } from '@/core/calendar/slip';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { CallSign } from './CallSign';
 import { Notches } from './Notches';
+import { Progress } from './Progress';
 
 /** The facts a slip shows where nobody chose. */
-const USUAL: ReadonlySet<string> = new Set(['time', 'title', 'stage', 'picture', 'missing']);
+const USUAL: ReadonlySet<string> = new Set(['time', 'title', 'stage', 'picture', 'missing', 'prep']);
 
 /** UTF-16 units of a title that two lines of a slip hold as a rule. */
 const SHORT_TITLE = 30;
@@ -64,10 +65,15 @@ export function SlipFace({
       {!isLine && shows.has('missing') && slip.missing && !failed && !held && (
         <span className="slip-missing">{slip.missing}</span>
       )}
+      {!isLine && shows.has('prep') && isUnderWay(slip) && <Progress progress={slip.progress} />}
       {!isLine && facts.length > 0 && <span className="slip-facts">{facts.join(' · ')}</span>}
     </>
   );
 }
+
+/** Progress tells something until a post is ready. */
+const isUnderWay = ({ stage, progress }: Slip): boolean =>
+  progress.length > 0 && (stage === 'drafting' || stage === 'making' || stage === 'signOff');
 
 /** The class names of a slip's ground. */
 export function slipClass(

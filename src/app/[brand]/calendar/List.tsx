@@ -11,6 +11,7 @@ import { CallSign } from '@/ui/CallSign';
 import { shortDate, spokenDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';
 import { Notches } from '@/ui/Notches';
+import { Progress } from '@/ui/Progress';
 import { LIFT_HELP_ID } from './Carrier';
 import { MARKS, useMarks, useTimetable } from './timetable';
 import { COLUMNS, type Column } from './view';
@@ -26,6 +27,7 @@ const WIDTHS: Record<Column, string> = {
   owner: '64px',
   pillar: '140px',
   campaign: '140px',
+  prep: '72px',
   missing: '96px',
 };
 const SORT_OF: Partial<Record<Column, Sort>> = {
@@ -329,6 +331,7 @@ const ListPost = memo(function ListPost({
     owner: ownerName(slip.ownerId),
     pillar: slip.pillarId ? pillarName(slip.pillarId) : '',
     campaign: slip.campaignId ? campaignName(slip.campaignId) : '',
+    prep: <Progress progress={slip.progress} />,
     missing: <span className="slip-missing">{slip.missing}</span>,
   };
   const classes = [

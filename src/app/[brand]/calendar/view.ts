@@ -18,12 +18,13 @@ export const FACTS = [
   { name: 'stage', label: 'stage' },
   { name: 'picture', label: 'picture' },
   { name: 'missing', label: 'what is missing' },
+  { name: 'prep', label: 'prep done' },
   { name: 'format', label: 'format' },
   { name: 'owner', label: 'owner' },
   { name: 'pillar', label: 'pillar' },
 ] as const;
 export type Fact = (typeof FACTS)[number]['name'];
-export const USUAL_FACTS: readonly Fact[] = ['time', 'title', 'stage', 'picture', 'missing'];
+export const USUAL_FACTS: readonly Fact[] = ['time', 'title', 'stage', 'picture', 'missing', 'prep'];
 
 /** What colour can mean on slips. */
 export const COLOUR_MEANINGS = ['channel', 'stage', 'pillar', 'owner'] as const;
@@ -40,6 +41,7 @@ export const COLUMNS = [
   { name: 'owner', label: 'Owner' },
   { name: 'pillar', label: 'Pillar' },
   { name: 'campaign', label: 'Campaign' },
+  { name: 'prep', label: 'Prep' },
   { name: 'missing', label: 'Missing' },
 ] as const;
 export type Column = (typeof COLUMNS)[number]['name'];
@@ -51,6 +53,7 @@ export const USUAL_COLUMNS: readonly Column[] = [
   'format',
   'stage',
   'owner',
+  'prep',
   'missing',
 ];
 

@@ -11,11 +11,14 @@ import type { Opening } from '@/core/rhythm/openings';
 import { addDays } from '@/core/time/days';
 import type { DeskView } from '@/usecases/desk';
 import type { Departure } from '@/usecases/views';
+import type { DeskSteps } from '@/usecases/deskSteps';
 import { CallSign } from '@/ui/CallSign';
 import { shortDate, spokenDate } from '@/ui/format';
 import { HorizonBar } from '@/ui/HorizonBar';
 import { Notches } from '@/ui/Notches';
 import { useShell } from '@/ui/shell';
+import { PersonChoice } from './PersonChoice';
+import { StepList } from './StepList';
 
 const NewPostDialog = dynamic(() => import('../calendar/NewPostDialog').then((module) => module.NewPostDialog), {
   ssr: false,
@@ -40,14 +43,20 @@ const FITNESS_WORDS: Record<Fitness, { words: string; isWrong?: boolean }> = {
 /** One person's today: what leaves on the left, the horizons and the next gap on the right. */
 export function DeskScreen({
   desk,
+  steps,
+  personId,
   today,
   aims,
 }: {
   desk: DeskView;
+  steps: DeskSteps;
+  /** Whose desk it is. */
+  personId: string;
   today: string;
   aims: Readonly<Record<string, number>>;
 }) {
-  const { brand, channels, me } = useShell();
+  const { brand, channels, people, me } = useShell();
+  const person = people.find(({ id }) => id === personId) ?? me;
   const router = useRouter();
   const [starting, setStarting] = useState<Opening | null>(null);
   const channelOf = (id: string) => channels.find((channel) => channel.id === id);
@@ -60,11 +69,14 @@ export function DeskScreen({
       <header className="place-head">
         <h1>{spokenDate(today)}</h1>
         <span className="soft">
-          {me.name}’s desk · this week {week.all} posts: {week.out} out, {week.ready} ready,{' '}
+          <PersonChoice slug={person.slug} /> · this week {week.all} posts: {week.out} out, {week.ready} ready,{' '}
           {week.all - week.out - week.ready} not ready
         </span>
       </header>
       <div className="place-body desk">
+        <div>
+          <StepList key={person.id} steps={steps} person={person} />
+        </div>
         <div>
           {[
             { name: 'Leaves today', rows: leaves.filter(({ slip }) => slip.date! <= today) },
@@ -110,8 +122,6 @@ export function DeskScreen({
             ))}
             {near.length === 0 && <p className="soft">All of the next three days is ready.</p>}
           </section>
-        </div>
-        <div>
           <section aria-label="Horizon">
             <h2>Horizon</h2>
             {[...horizons]

@@ -1,16 +1,31 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
 import { loadDesk } from '@/usecases/desk';
+import { loadDeskSteps } from '@/usecases/deskSteps';
 import { DeskScreen } from './DeskScreen';
 
 export const metadata: Metadata = { title: 'Desk' };
 
-/** The desk: what leaves, what is not ready though near, and the gaps ahead. */
-export default async function DeskPage({ params }: { params: Promise<{ brand: string }> }) {
-  const { db, brand, channels, today, now } = await brandOfPage((await params).brand);
+/** The desk of the person one is, or of `?of=`: their steps, what leaves, what is not ready though near, and the gaps ahead. */
+export default async function DeskPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ brand: string }>;
+  searchParams: Promise<{ of?: string }>;
+}) {
+  const { db, brand, channels, people, me, today, now } = await brandOfPage((await params).brand);
+  const { of } = await searchParams;
+  const person = people.find(({ slug }) => slug === of) ?? me;
+  const [desk, steps] = await Promise.all([
+    loadDesk(db, brand, channels, now),
+    loadDeskSteps(db, person, brand.id, today),
+  ]);
   return (
     <DeskScreen
-      desk={await loadDesk(db, brand, channels, now)}
+      desk={desk}
+      steps={steps}
+      personId={person.id}
       today={today}
       aims={Object.fromEntries(channels.map(({ id, aimDays }) => [id, aimDays]))}
     />

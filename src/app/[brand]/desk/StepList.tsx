@@ -1,0 +1,216 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { stepState } from '@/core/prep/countBack';
+import { minutesWords, type DayLoad } from '@/core/prep/load';
+import type { DeskStep } from '@/data/steps';
+import type { DeskSteps } from '@/usecases/deskSteps';
+import { call, problemOf } from '@/ui/api';
+import { CallSign } from '@/ui/CallSign';
+import { shortDate } from '@/ui/format';
+import { useSay } from '@/ui/messages';
+import { useShell, type Shell } from '@/ui/shell';
+
+/** The steps of a person by day, ticked where they stand; a manager hands them over, many at once. */
+export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['people'][number] }) {
+  const { me, people, today } = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  const [picked, setPicked] = useState<ReadonlySet<string> | null>(null);
+
+  async function tick(step: DeskStep, isDone: boolean) {
+    setTicked((now) => toggled(now, step.id, isDone));
+    const answer = await call('POST', `/api/steps/${step.id}`, { done: isDone });
+    const problem = problemOf(answer);
+    if (problem) {
+      setTicked((now) => toggled(now, step.id, !isDone));
+      return say({ text: problem, wrong: true });
+    }
+    if (!isDone) return;
+    say({ text: `Done: ${step.title}.`, deed: { label: 'Undo', run: () => void tick(step, false) } });
+  }
+
+  async function handOver(personId: string) {
+    const answer = await call<{ count: number }>('POST', '/api/steps/hand', { ids: [...picked!], personId });
+    const problem = problemOf(answer);
+    if (problem) return say({ text: problem, wrong: true });
+    if (answer.kind !== 'done') return;
+    const { count } = answer.value;
+    const name = people.find(({ id }) => id === personId)?.name;
+    say({ text: `Handed ${count === 1 ? '1 step' : `${count} steps`} to ${name}.` });
+    setPicked(null);
+    router.refresh();
+  }
+
+  const groups = [
+    { key: 'late', name: 'Late', rows: steps.late, count: steps.counts.late, load: undefined },
+    {
+      key: 'today',
+      name: 'Today',
+      rows: steps.today,
+      count: steps.today.length,
+      load: steps.loads.find(({ date }) => date === today),
+    },
+    ...byDay(steps.ahead).map(([date, rows]) => ({
+      key: date,
+      name: shortDate(date),
+      rows,
+      count: rows.length,
+      load: steps.loads.find((load) => load.date === date),
+    })),
+  ];
+  const row = (step: DeskStep) => (
+    <StepRow
+      key={step.id}
+      step={step}
+      isTicked={ticked.has(step.id)}
+      picked={picked}
+      onTick={(isDone) => void tick(step, isDone)}
+      onPick={(isPicked) => setPicked((now) => toggled(now!, step.id, isPicked))}
+    />
+  );
+  return (
+    <section aria-label="Steps" className="step-list">
+      <h2>
+        {person.id === me.id ? 'My steps' : `${person.name}’s steps`}
+        {me.role === 'manager' &&
+          (picked ? (
+            <span className="push hand-over small-text">
+              {picked.size} picked
+              <select
+                aria-label="Hand the picked steps to"
+                value=""
+                disabled={picked.size === 0}
+                onChange={(event) => void handOver(event.target.value)}
+              >
+                <option value="">hand to …</option>
+                {people.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+              <button type="button" className="word" onClick={() => setPicked(null)}>
+                never mind
+              </button>
+            </span>
+          ) : (
+            <button type="button" className="word push small-text" onClick={() => setPicked(new Set())}>
+              hand over…
+            </button>
+          ))}
+      </h2>
+      {groups
+        .filter(({ key, rows }) => rows.length > 0 || key === 'today')
+        .map(({ key, name, rows, count, load }) => (
+          <div key={key} role="group" aria-label={name} className={`step-day is-${key}`}>
+            <h3>
+              {name} <span className="figures soft">{count}</span>
+              {load && <Load load={load} />}
+              {picked && rows.length > 0 && (
+                <Button
+                  variant="outline"
+                  size="sm"
+                  onClick={() => setPicked(new Set([...picked, ...rows.map(({ id }) => id)]))}
+                >
+                  pick these
+                </Button>
+              )}
+            </h3>
+            {rows.map(row)}
+            {rows.length === 0 && <p className="soft">No step is due today.</p>}
+            {count > rows.length && <p className="soft small-text">and {count - rows.length} more</p>}
+          </div>
+        ))}
+      {steps.counts.later > 0 && (
+        <p className="soft small-text">
+          {steps.counts.later} {steps.counts.later === 1 ? 'step lies' : 'steps lie'} further ahead.
+        </p>
+      )}
+      {steps.unowned.length > 0 && (
+        <div role="group" aria-label="Nobody yet" className="step-day">
+          <h3>
+            Nobody yet <span className="figures soft">{steps.unowned.length}</span>
+          </h3>
+          {steps.unowned.map(row)}
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** The minutes of a day against the person's time. */
+function Load({ load: { minutes, capacity, isTooMuch } }: { load: DayLoad }) {
+  return (
+    <span className={`figures small-text push${isTooMuch ? ' attention' : ' soft'}`}>
+      {minutesWords(minutes)} of {capacity === 0 ? 'a day off' : minutesWords(capacity)}
+      {isTooMuch && ': too much'}
+    </span>
+  );
+}
+
+function StepRow({
+  step,
+  isTicked,
+  picked,
+  onTick,
+  onPick,
+}: {
+  step: DeskStep;
+  isTicked: boolean;
+  /** The steps picked to be handed over; null while none are picked. */
+  picked: ReadonlySet<string> | null;
+  onTick: (isDone: boolean) => void;
+  onPick: (isPicked: boolean) => void;
+}) {
+  const { people, me, today } = useShell();
+  const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
+  const { post, after, before } = step;
+  const waitsFor = after && after.ownerId !== step.ownerId ? nameOf(after.ownerId) : undefined;
+  const waiting = before && before.ownerId !== step.ownerId ? nameOf(before.ownerId) : undefined;
+  return (
+    <div className={`desk-row step-row${isTicked ? ' is-done' : ''}`}>
+      <input
+        type="checkbox"
+        aria-label={picked ? `Pick ${step.title} of ${post.title}` : `Done: ${step.title} of ${post.title}`}
+        checked={picked ? picked.has(step.id) : isTicked}
+        onChange={(event) => (picked ? onPick(event.target.checked) : onTick(event.target.checked))}
+      />
+      <span className="what">{step.title}</span>
+      <CallSign sign={post.callSign} color={post.color} />
+      <Link href={`/${post.brandSlug}/calendar?date=${post.date ?? today}&post=${step.postId}`} prefetch={false}>
+        {post.title}
+      </Link>
+      <span className="push small-text soft">
+        {waitsFor
+          ? `after ${waitsFor}: ${after!.title}`
+          : waiting
+            ? `then ${waiting === me.name ? 'you' : waiting}`
+            : ''}
+      </span>
+      <span className="figures small-text minutes">{step.minutes === null ? '' : minutesWords(step.minutes)}</span>
+      {step.day! < today && (
+        <span className="small-text late-word">
+          {stepState(step, today) === 'squeezed' ? 'squeezed' : `since ${shortDate(step.day!)}`}
+        </span>
+      )}
+    </div>
+  );
+}
+
+function toggled(set: ReadonlySet<string>, id: string, isIn: boolean): ReadonlySet<string> {
+  const next = new Set(set);
+  if (isIn) next.add(id);
+  else next.delete(id);
+  return next;
+}
+
+function byDay(steps: readonly DeskStep[]): [string, DeskStep[]][] {
+  const days = new Map<string, DeskStep[]>();
+  for (const step of steps) days.set(step.day!, [...(days.get(step.day!) ?? []), step]);
+  return [...days];
+}
