@@ -208,18 +208,42 @@ export function listUnownedSteps(db: Queryable, brandId: string, to: LocalDate, 
   );
 }
 
-/** Open steps of brands from one day to another, both included; of everybody or of one person. */
-export function listStepsBetween(
+/** An open step as the calendar shows it on its day. */
+export interface CalendarStep {
+  id: string;
+  postId: string;
+  brandId: string;
+  channelId: string;
+  day: LocalDate;
+  title: string;
+  work: Work;
+  ownerId: string | null;
+  craft: Craft | null;
+  minutes: number | null;
+  pinned: LocalDate | null;
+  plannedOn: LocalDate | null;
+  postTitle: string;
+}
+
+/** Steps the calendar shows at most. */
+export const CALENDAR_STEPS = 2_000;
+
+/** Open steps of brands from one day to another, both included; of everybody, or of one person. */
+export async function listStepsBetween(
   db: Queryable,
   brandIds: readonly string[],
   from: LocalDate,
   to: LocalDate,
   personId: string | null,
-): Promise<DeskStep[]> {
-  return db.rows<DeskStep>(
-    `select ${DESK_COLUMNS} from ${JOINS} where s.brand_id = any($1::uuid[]) and s.day between $2 and $3
-       and ($4::uuid is null or s.owner_id = $4) and ${OPEN}
-     order by s.day, s.post_id, s.position limit 2000`,
+): Promise<CalendarStep[]> {
+  const [row] = await db.rows<{ steps: CalendarStep[] }>(
+    `select coalesce(json_agg(x), '[]') as steps from (
+       select s.id, s.post_id as "postId", s.brand_id as "brandId", p.channel_id as "channelId", s.day, s.title, s.work,
+         s.owner_id as "ownerId", s.craft, s.minutes, s.pinned, s.planned_on as "plannedOn", p.title as "postTitle"
+       from ${JOINS} where s.brand_id = any($1::uuid[]) and s.day between $2 and $3
+         and ($4::uuid is null or s.owner_id = $4) and ${OPEN}
+       order by s.day, s.owner_id, s.post_id, s.position limit ${CALENDAR_STEPS}) x`,
     [brandIds, from, to, personId],
   );
+  return row!.steps;
 }

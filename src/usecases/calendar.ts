@@ -23,6 +23,7 @@ import {
   type PlannedPost,
 } from '@/data/posts';
 import { listRhythms } from '@/data/rhythms';
+import { listStepsBetween, type CalendarStep } from '@/data/steps';
 import { slipsOf } from './views';
 
 /** The ways the calendar arranges the same posts. */
@@ -61,6 +62,8 @@ export interface CalendarAsk {
   /** Weeks of the lanes. */
   weeks: 1 | 2;
   filter: CalendarFilter;
+  /** Whose working dates show as well: everybody's, those of one person by id, or none. */
+  stepsOf?: 'all' | { personId: string } | null;
 }
 
 /** The calendar as it is drawn. */
@@ -84,6 +87,8 @@ export interface CalendarView {
   stageCounts: Partial<Record<Stage, number>>;
   /** Titles of pieces by id; only for the list. */
   pieceTitles: Record<string, string>;
+  /** Open steps on their days, where working dates are shown. */
+  steps: CalendarStep[];
   /** There are more rows than the list holds. */
   isCut: boolean;
 }
@@ -104,11 +109,13 @@ export async function loadCalendar(
   const dates = datesOf(ask, weeks, first.weekStart);
   const byDays = ask.arrangement === 'lanes' || ask.arrangement === 'month' || ask.arrangement === 'day';
   const span = spanOf(ask, dates);
-  const [shown, tray, rhythm, knownDates] = await Promise.all([
+  const stepsOf = byDays ? (ask.stepsOf ?? null) : null;
+  const [shown, tray, rhythm, knownDates, steps] = await Promise.all([
     ask.arrangement === 'stages' ? loadStages(db, scope) : loadSpan(db, scope, span, ask.arrangement === 'list'),
     loadTray(db, scope),
     byDays ? loadRhythm(db, brands, channels, span, ask.arrangement === 'lanes', now) : null,
     byDays ? listKnownDates(db, brandIds, span.from, span.to) : [],
+    stepsOf ? listStepsBetween(db, brandIds, span.from, span.to, stepsOf === 'all' ? null : stepsOf.personId) : [],
   ]);
   const seen = new Set(shown.posts.map((post) => post.id));
   const undated = tray.undated.filter((post) => !seen.has(post.id));
@@ -130,6 +137,7 @@ export async function loadCalendar(
             shown.posts.map((post) => post.pieceId),
           )
         : {},
+    steps: steps.filter(({ channelId }) => ask.filter.channels.length === 0 || ask.filter.channels.includes(channelId)),
     isCut: shown.isCut,
   };
 }

@@ -49,6 +49,7 @@ import { MARKS, MarksProvider, TimetableProvider } from './timetable';
 import { Tray } from './Tray';
 import { useChanges } from './useChanges';
 import { usePicks } from './usePicks';
+import { WorkingDatesProvider } from './WorkingDates';
 import { KEPT_PARAMETERS, readLook, VIEWS, type ViewName } from './view';
 
 const PlanDialog = dynamic(() => import('../PlanDialog').then((module) => module.PlanDialog), { ssr: false });
@@ -121,7 +122,7 @@ export function CalendarScreen({
     [timetable],
   );
   const { openings, extra } = useMemo(() => {
-    if (shown.openings.length === 0) return { openings: NO_OPENINGS, extra: NO_IDS };
+    if (shown.openings.length === 0 || look.dates === 'working') return { openings: NO_OPENINGS, extra: NO_IDS };
     // A filter hides posts that fill openings all the same; what shows may have been moved since.
     const moved = new Map(slips.map((slip) => [slip.id, slip]));
     const candidates = shown.planned ? [...shown.planned.filter((post) => !moved.has(post.id)), ...slips] : slips;
@@ -141,7 +142,7 @@ export function CalendarScreen({
           .map(({ id }) => id),
       ),
     };
-  }, [shown.openings, shown.planned, shown.rhythmic, slips, filter.channels, today]);
+  }, [shown.openings, shown.planned, shown.rhythmic, slips, filter.channels, look.dates, today]);
   const marksOf = useCallback(
     (id: string) =>
       (id === openId ? MARKS.open : 0) |
@@ -151,10 +152,11 @@ export function CalendarScreen({
     [openId, changes.unsaved, picks.picked, extra],
   );
   const dated = useMemo(() => {
+    if (shown.dates.length > 0 && look.dates === 'working') return NO_SLIPS;
     if (shown.dates.length === 0) return slips.filter((slip) => view !== 'list' || slip.date !== null);
     const [from, to] = [shown.dates[0]!, shown.dates.at(-1)!];
     return slips.filter((slip) => slip.date !== null && slip.date >= from && slip.date <= to);
-  }, [slips, shown.dates, view]);
+  }, [slips, shown.dates, look.dates, view]);
   const count =
     view === 'month' ? dated.filter((slip) => slip.date!.slice(0, 7) === date.slice(0, 7)).length : dated.length;
 
@@ -448,7 +450,9 @@ export function CalendarScreen({
               filter={filter}
               onFilter={(next) => void setQuery(writeFilter(next))}
               look={look}
-              onLook={(part, value) => void setQuery({ [part]: value }, { shallow: true })}
+              onLook={(part, value) =>
+                void setQuery({ [part]: value }, { shallow: part !== 'dates' && part !== 'whose' })
+              }
               view={view}
               brands={brands}
               brandsShown={brandsShown.map((one) => one.brand.slug)}
@@ -476,81 +480,83 @@ export function CalendarScreen({
         >
           <Carrier className={`calendar${openId ? ' has-sheet' : ''}`} loadFor={loadFor} onClick={press}>
             <Tray ideas={shown.ideas} slips={slips} onPlan={planFromTray(setPlanning, today)} />
-            <PickBox onPick={picks.add} className={`arrangement is-${view}${turning ? ' is-turning' : ''}`}>
-              <div className="arrangement-scroll" ref={arrangement}>
-                {view === 'lanes' && (
-                  <Lanes
-                    dates={openId && weeks === 2 ? shown.dates.slice(...weekOf(shown.dates, date)) : shown.dates}
-                    lanes={lanes}
-                    slips={dated}
-                    openings={openings}
-                    asked={shown.openings}
-                    horizons={shown.horizons}
-                    knownDates={shown.knownDates}
-                    onMore={(on) => void setQuery({ as: 'day', date: on })}
-                  />
-                )}
-                {view === 'month' && (
-                  <Month
-                    month={date}
-                    weeks={shown.weeks}
-                    slips={dated}
-                    openings={openings}
-                    knownDates={shown.knownDates}
-                  />
-                )}
-                {view === 'day' && (
-                  <Day
-                    date={date}
-                    now={date === today ? now : null}
-                    slips={dated}
-                    openings={openings}
-                    knownDates={shown.knownDates}
-                  />
-                )}
-                {view === 'stages' && (
-                  <Stages
-                    slips={slips}
-                    counts={shown.stageCounts}
-                    folded={folded}
-                    onFold={(stage) => {
-                      const next = new Set(folded);
-                      if (!next.delete(stage)) next.add(stage);
-                      void setQuery({ fold: [...next].join(',') || null }, { shallow: true, history: 'replace' });
-                    }}
-                  />
-                )}
-                {view === 'list' && (
-                  <List
-                    slips={dated}
-                    pieceTitles={shown.pieceTitles}
-                    campaignName={nameIn(brandsShown.flatMap((one) => one.campaigns))}
-                    isCut={shown.isCut}
-                    onSort={(sort) => void setQuery({ sort: sort === 'date' ? null : sort }, { shallow: true })}
-                    onGroup={(group: Grouping) =>
-                      void setQuery({ group: group === 'day' ? null : group }, { shallow: true })
+            <WorkingDatesProvider steps={shown.steps} onOpen={open}>
+              <PickBox onPick={picks.add} className={`arrangement is-${view}${turning ? ' is-turning' : ''}`}>
+                <div className="arrangement-scroll" ref={arrangement}>
+                  {view === 'lanes' && (
+                    <Lanes
+                      dates={openId && weeks === 2 ? shown.dates.slice(...weekOf(shown.dates, date)) : shown.dates}
+                      lanes={lanes}
+                      slips={dated}
+                      openings={openings}
+                      asked={shown.openings}
+                      horizons={shown.horizons}
+                      knownDates={shown.knownDates}
+                      onMore={(on) => void setQuery({ as: 'day', date: on })}
+                    />
+                  )}
+                  {view === 'month' && (
+                    <Month
+                      month={date}
+                      weeks={shown.weeks}
+                      slips={dated}
+                      openings={openings}
+                      knownDates={shown.knownDates}
+                    />
+                  )}
+                  {view === 'day' && (
+                    <Day
+                      date={date}
+                      now={date === today ? now : null}
+                      slips={dated}
+                      openings={openings}
+                      knownDates={shown.knownDates}
+                    />
+                  )}
+                  {view === 'stages' && (
+                    <Stages
+                      slips={slips}
+                      counts={shown.stageCounts}
+                      folded={folded}
+                      onFold={(stage) => {
+                        const next = new Set(folded);
+                        if (!next.delete(stage)) next.add(stage);
+                        void setQuery({ fold: [...next].join(',') || null }, { shallow: true, history: 'replace' });
+                      }}
+                    />
+                  )}
+                  {view === 'list' && (
+                    <List
+                      slips={dated}
+                      pieceTitles={shown.pieceTitles}
+                      campaignName={nameIn(brandsShown.flatMap((one) => one.campaigns))}
+                      isCut={shown.isCut}
+                      onSort={(sort) => void setQuery({ sort: sort === 'date' ? null : sort }, { shallow: true })}
+                      onGroup={(group: Grouping) =>
+                        void setQuery({ group: group === 'day' ? null : group }, { shallow: true })
+                      }
+                      onChange={changes.change}
+                    />
+                  )}
+                </div>
+                {picks.picked.size > 0 && (
+                  <PickBar
+                    count={pickedSlips.length}
+                    shownCount={dated.length}
+                    channels={own.channels}
+                    owners={own.people}
+                    pillars={own.pillars}
+                    campaigns={own.campaigns}
+                    onChange={(change) => changes.change(pickedSlips, change)}
+                    onPickAll={() => picks.add(dated.map(({ id }) => id))}
+                    onCopyWeek={(count) =>
+                      changes.change(pickedSlips, { kind: 'copy', days: count * 7, channelIds: null })
                     }
-                    onChange={changes.change}
+                    onClear={picks.clear}
                   />
                 )}
-              </div>
-              {picks.picked.size > 0 && (
-                <PickBar
-                  count={pickedSlips.length}
-                  shownCount={dated.length}
-                  channels={own.channels}
-                  owners={own.people}
-                  pillars={own.pillars}
-                  campaigns={own.campaigns}
-                  onChange={(change) => changes.change(pickedSlips, change)}
-                  onPickAll={() => picks.add(dated.map(({ id }) => id))}
-                  onCopyWeek={(count) =>
-                    changes.change(pickedSlips, { kind: 'copy', days: count * 7, channelIds: null })
-                  }
-                  onClear={picks.clear}
-                />
-              )}
-            </PickBox>
+              </PickBox>
+            </WorkingDatesProvider>
             {openId && (
               <ShellProvider shell={{ ...shell, ...openBrand }}>
                 <Sheet
@@ -622,6 +628,7 @@ interface Adding {
 /** Height of the month's row of weekday names, in pixels: what scrolls stops below it. */
 const MONTH_HEAD_PX = 26;
 const NO_OPENINGS: readonly Opening[] = [];
+const NO_SLIPS: readonly Slip[] = [];
 const NO_IDS: ReadonlySet<string> = new Set();
 
 const planFromTray = (setPlanning: (planning: Planning) => void, today: LocalDate) => (idea: TrayIdea) =>

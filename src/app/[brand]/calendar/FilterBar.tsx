@@ -6,7 +6,16 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { LACK_LABELS, LACKS, isFiltering, NO_FILTER, type CalendarFilter } from '@/core/calendar/filter';
 import { FORMATS, FORMAT_LABELS } from '@/core/rulesheets/types';
 import { ALL_STAGES, STAGE_LABELS } from '@/core/stages/stages';
-import { COLOUR_MEANINGS, COLUMNS, FACTS, USUAL_COLUMNS, USUAL_FACTS, type Look, type ViewName } from './view';
+import {
+  COLOUR_MEANINGS,
+  COLUMNS,
+  DATE_KINDS,
+  FACTS,
+  USUAL_COLUMNS,
+  USUAL_FACTS,
+  type Look,
+  type ViewName,
+} from './view';
 
 interface Choice {
   id: string;
@@ -36,7 +45,7 @@ export function FilterBar({
   filter: CalendarFilter;
   onFilter: (filter: CalendarFilter) => void;
   look: Look;
-  onLook: (part: 'shows' | 'colour' | 'columns', value: string | null) => void;
+  onLook: (part: 'shows' | 'dates' | 'whose' | 'split' | 'colour' | 'columns', value: string | null) => void;
   view: ViewName;
   brands: readonly { slug: string; name: string }[];
   brandsShown: readonly string[];
@@ -136,6 +145,42 @@ export function FilterBar({
             onChoose={(ids) => onLook('shows', sameSet(ids, USUAL_FACTS) ? null : ids.join(','))}
             alignEnd
           />
+        )}
+        {(view === 'lanes' || view === 'month' || view === 'day') && (
+          <label>
+            <select
+              className="plain-select"
+              aria-label="Which dates"
+              value={look.dates}
+              onChange={(event) => onLook('dates', event.target.value === 'publishing' ? null : event.target.value)}
+            >
+              {DATE_KINDS.map((kind) => (
+                <option key={kind}>{kind}</option>
+              ))}
+            </select>{' '}
+            <span className="soft">dates</span>
+          </label>
+        )}
+        {view === 'stages' && (
+          <button
+            type="button"
+            className="word"
+            aria-pressed={look.split}
+            onClick={() => onLook('split', look.split ? null : 'next')}
+          >
+            split making
+          </button>
+        )}
+        {look.dates !== 'publishing' && (
+          <select
+            className="plain-select"
+            aria-label="Whose working dates"
+            value={look.whose}
+            onChange={(event) => onLook('whose', event.target.value === 'all' ? null : event.target.value)}
+          >
+            <option value="all">everybody’s</option>
+            <option value="mine">mine</option>
+          </select>
         )}
         <label>
           <span className="soft">colour means</span>{' '}

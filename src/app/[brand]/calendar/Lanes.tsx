@@ -16,6 +16,7 @@ import { DropCell } from './DropCell';
 import { OpeningSlip } from './OpeningSlip';
 import { laneId, lanePlace } from './places';
 import { useMarks, useTimetable, type ShownChannel } from './timetable';
+import { StepsHere } from './WorkingDates';
 
 /** Items a cell shows before it counts the rest. */
 const ROOM = { slip: 8, line: 14 };
@@ -118,6 +119,7 @@ function LaneDay({
           <OpeningSlip key={item.opening.key} opening={item.opening} line={line} />
         ),
       )}
+      <StepsHere date={date} channelId={channel.id} line={line} />
       {cell && cell.hidden > 0 && (
         <button type="button" className="word more" onClick={() => onMore(date, channel.id)}>
           {cell.hidden} more

@@ -1,14 +1,15 @@
 'use client';
 
-import { memo, useMemo } from 'react';
+import { Fragment, memo, useMemo } from 'react';
 import { byTimeOfDay } from '@/core/calendar/order';
 import type { Slip } from '@/core/calendar/slip';
 import { groupBy } from '@/core/group';
+import { WORK_LABELS, WORKS } from '@/core/prep/step';
 import { STAGES, STAGE_LABELS, type Stage } from '@/core/stages/stages';
 import { CalendarSlip } from './CalendarSlip';
 import { DropCell } from './DropCell';
 import { stageId } from './places';
-import { useMarks } from './timetable';
+import { useMarks, useTimetable } from './timetable';
 
 /** A column per stage with its count; columns fold. Of published, the last 14 days. */
 export const Stages = memo(function Stages({
@@ -24,6 +25,7 @@ export const Stages = memo(function Stages({
   onFold: (stage: Stage) => void;
 }) {
   const marksOf = useMarks();
+  const { look } = useTimetable();
   const columns = useMemo(() => {
     const groups = groupBy(slips, (slip) => slip.stage);
     for (const [stage, group] of groups)
@@ -58,8 +60,17 @@ export const Stages = memo(function Stages({
             {!isFolded && (
               <div className="stage-slips">
                 {stage === 'published' && <p className="soft small-text">the last 14 days</p>}
-                {here.map((slip) => (
-                  <CalendarSlip key={slip.id} slip={slip} marks={marksOf(slip.id)} dated />
+                {(stage === 'making' && look.split ? byNextWork(here) : [{ name: null, slips: here }]).map((group) => (
+                  <Fragment key={group.name}>
+                    {group.name && (
+                      <h3 className="stage-split">
+                        {group.name} <span className="figures soft">{group.slips.length}</span>
+                      </h3>
+                    )}
+                    {group.slips.map((slip) => (
+                      <CalendarSlip key={slip.id} slip={slip} marks={marksOf(slip.id)} dated />
+                    ))}
+                  </Fragment>
                 ))}
                 {here.length === 0 && <p className="soft small-text">None.</p>}
                 {count > here.length && (
@@ -73,3 +84,12 @@ export const Stages = memo(function Stages({
     </div>
   );
 });
+
+/** Posts by the sort of work that comes next, in the order of the work; those with nothing left to do last. */
+function byNextWork(slips: readonly Slip[]): { name: string; slips: Slip[] }[] {
+  const groups = groupBy(slips, ({ nextWork }) => nextWork);
+  return [...WORKS, null].flatMap((work) => {
+    const group = groups.get(work);
+    return group ? [{ name: work ? `next: ${WORK_LABELS[work]}` : 'nothing left to do', slips: group }] : [];
+  });
+}

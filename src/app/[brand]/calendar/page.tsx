@@ -7,6 +7,7 @@ import { brandsOfCalendar } from '@/app/server/calendar';
 import { ARRANGEMENTS, loadCalendar, type Arrangement, type CalendarAsk } from '@/usecases/calendar';
 import { loadSheet } from '@/usecases/views';
 import { CalendarScreen } from './CalendarScreen';
+import { readLook } from './view';
 
 export const metadata: Metadata = { title: 'Calendar' };
 
@@ -22,7 +23,7 @@ export default async function CalendarPage({ params, searchParams }: Props) {
   const query = await searchParams;
   const get = (name: string) => (typeof query[name] === 'string' ? query[name] : null);
   const openId = /^[0-9a-f-]{36}$/.test(get('post') ?? '') ? get('post') : null;
-  const ask = askOf(get, today);
+  const ask = { ...askOf(get, today), stepsOf: stepsAsked(get, me.id) };
   const shown = await brandsOfCalendar(page, get('brands'));
   const [view, readings, sheet] = await Promise.all([
     loadCalendar(
@@ -46,6 +47,12 @@ export default async function CalendarPage({ params, searchParams }: Props) {
       openSheet={sheet && !sheet.deleted ? sheet : null}
     />
   );
+}
+
+/** Working dates show where the address asks for them: everybody's, or one's own. */
+function stepsAsked(get: (name: string) => string | null, personId: string): CalendarAsk['stepsOf'] {
+  if (readLook(get).dates === 'publishing') return null;
+  return get('whose') === 'mine' ? { personId } : 'all';
 }
 
 function askOf(get: (name: string) => string | null, today: string): CalendarAsk {

@@ -30,6 +30,10 @@ export const USUAL_FACTS: readonly Fact[] = ['time', 'title', 'stage', 'picture'
 export const COLOUR_MEANINGS = ['channel', 'stage', 'pillar', 'owner'] as const;
 export type ColourMeaning = (typeof COLOUR_MEANINGS)[number];
 
+/** Which dates the calendar shows: when posts leave, when the work on them is due, or both. */
+export const DATE_KINDS = ['publishing', 'working', 'both'] as const;
+export type DateKind = (typeof DATE_KINDS)[number];
+
 /** Columns of the list that can be left out. */
 export const COLUMNS = [
   { name: 'date', label: 'Date' },
@@ -60,7 +64,12 @@ export const USUAL_COLUMNS: readonly Column[] = [
 /** How the calendar is looked at, beside what it shows: all of it is in the address. */
 export interface Look {
   facts: ReadonlySet<Fact>;
+  dates: DateKind;
+  /** Whose working dates. */
+  whose: 'all' | 'mine';
   colour: ColourMeaning;
+  /** Among the stages: making is split by the work that comes next. */
+  split: boolean;
   sort: Sort;
   descending: boolean;
   group: Grouping;
@@ -74,6 +83,9 @@ export const KEPT_PARAMETERS: readonly string[] = [
   'brands',
   ...FILTER_PARAMETERS,
   'shows',
+  'dates',
+  'whose',
+  'split',
   'colour',
   'sort',
   'group',
@@ -96,7 +108,10 @@ export function readLook(get: (name: string) => string | null): Look {
       FACTS.map((fact) => fact.name),
       USUAL_FACTS,
     ),
+    dates: among(get('dates'), DATE_KINDS, 'publishing'),
+    whose: among(get('whose'), ['all', 'mine'], 'all'),
     colour: among(get('colour'), COLOUR_MEANINGS, 'channel'),
+    split: get('split') === 'next',
     sort: among(sort.replace(/^-/, ''), SORTS, 'date'),
     descending: sort.startsWith('-'),
     group: among(get('group'), GROUPINGS, 'day'),
