@@ -168,6 +168,25 @@ export async function maybePerson(db: Queryable, id: string): Promise<Person | u
   return (await db.rows<Person>(`select ${COLUMNS} from people p where p.id = $1 and p.archived_at is null`, [id]))[0];
 }
 
+/** Says for which of these brands a person works; others are left as they are. */
+export async function replaceBrandsOfPerson(
+  tx: Queryable,
+  personId: string,
+  among: readonly string[],
+  brandIds: readonly string[],
+): Promise<void> {
+  await tx.run('delete from brand_people where person_id = $1 and brand_id = any($2::uuid[])', [personId, among]);
+  await tx.run('insert into brand_people (brand_id, person_id) select unnest($1::uuid[]), $2', [brandIds, personId]);
+}
+
+/** The brands a person works for, by id. */
+export async function listBrandIdsOf(db: Queryable, personId: string): Promise<string[]> {
+  const rows = await db.rows<{ id: string }>('select brand_id as id from brand_people where person_id = $1', [
+    personId,
+  ]);
+  return rows.map(({ id }) => id);
+}
+
 /** Lets a person work for a brand. */
 export async function addToBrand(tx: Queryable, brandId: string, personId: string): Promise<void> {
   await tx.run('insert into brand_people (brand_id, person_id) values ($1, $2) on conflict do nothing', [

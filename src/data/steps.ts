@@ -32,6 +32,13 @@ const COLUMNS = `s.id, s.brand_id as "brandId", s.post_id as "postId", s.positio
   s.owner_id as "ownerId", s.craft, s.lead, s.lead_in as "leadIn", s.minutes, s.note, s.needed, s.pinned, s.day,
   s.planned_on as "plannedOn", s.done_at as "doneAt", s.done_on as "doneOn", s.done_by as "doneBy", s.version`;
 
+/** Work that still matters: of live posts, and of published ones only what follows publishing. */
+const OPEN = `s.done_at is null and p.deleted_at is null and p.archived_at is null and p.stage <> 'setAside'
+  and (p.stage <> 'published' or s.lead < 0)`;
+
+const JOINS = `steps s join posts p on p.id = s.post_id join channels c on c.id = p.channel_id
+  join brands b on b.id = s.brand_id`;
+
 /** The steps of posts, in their order. */
 export function listStepsOfPosts(db: Queryable, postIds: readonly string[]): Promise<Step[]> {
   return db.rows<Step>(
@@ -132,17 +139,29 @@ export function handSteps(
   );
 }
 
-/** The posts with open steps of a person; with those of a brand, whatever person does them. */
+/** The posts with open steps of a person, or of a brand whoever does them. */
 export async function listPostsWithOpenSteps(
   db: Queryable,
   of: { personId: string } | { brandId: string },
-): Promise<string[]> {
+): Promise<{ id: string; brandId: string }[]> {
   const [column, id] = 'personId' in of ? ['owner_id', of.personId] : ['brand_id', of.brandId];
-  const rows = await db.rows<{ id: string }>(
-    `select distinct post_id as id from steps where ${column} = $1 and done_at is null`,
+  return db.rows(
+    `select distinct post_id as id, brand_id as "brandId" from steps where ${column} = $1 and done_at is null`,
     [id],
   );
-  return rows.map(({ id: postId }) => postId);
+}
+
+/** Ids of the open steps of a person, of live posts of these brands or of all. */
+export async function listOpenStepIdsOf(
+  db: Queryable,
+  personId: string,
+  brandIds: readonly string[] | null = null,
+): Promise<string[]> {
+  const rows = await db.rows<{ id: string }>(
+    `select s.id from ${JOINS} where s.owner_id = $1 and ($2::uuid[] is null or s.brand_id = any($2::uuid[])) and ${OPEN}`,
+    [personId, brandIds],
+  );
+  return rows.map(({ id }) => id);
 }
 
 /** A step on a desk or on the calendar, with what is known of its post. */
@@ -167,13 +186,6 @@ const DESK_COLUMNS = `${COLUMNS}, json_build_object('title', p.title, 'channelId
     where o.post_id = s.post_id and o.done_at is null and o.position < s.position order by o.position limit 1) as after,
   (select json_build_object('title', o.title, 'ownerId', o.owner_id) from steps o
     where o.post_id = s.post_id and o.done_at is null and o.position > s.position order by o.position limit 1) as before`;
-
-/** Work that still matters: of live posts, and of published ones only what follows publishing. */
-const OPEN = `s.done_at is null and p.deleted_at is null and p.archived_at is null and p.stage <> 'setAside'
-  and (p.stage <> 'published' or s.lead < 0)`;
-
-const JOINS = `steps s join posts p on p.id = s.post_id join channels c on c.id = p.channel_id
-  join brands b on b.id = s.brand_id`;
 
 /** The open steps of a person up to a day, most urgent first, over all brands; at most `limit`. */
 export function listOpenStepsOf(db: Queryable, personId: string, to: LocalDate, limit: number): Promise<DeskStep[]> {

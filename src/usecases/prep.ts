@@ -1,9 +1,10 @@
+import { groupBy } from '@/core/group';
 import { readPrep, readStep, STEPS_LIMIT, type PrepLine } from '@/core/prep/step';
 import { FORMATS, type Format } from '@/core/rulesheets/types';
 import type { Result } from '@/core/refusal';
 import { localOf, readDate, type LocalDate } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands';
-import { worksForBrand } from '@/data/people';
+import { maybePerson, worksForBrand } from '@/data/people';
 import { deletePrepSheet, replacePrepSheet } from '@/data/prepSheets';
 import {
   deleteOpenSteps,
@@ -140,18 +141,26 @@ export function handStepsOver(
     if (ids.length === 0) refused({ code: 'nothing', message: 'No step is picked. Pick one first.' });
     if (ids.length > HAND_LIMIT)
       refused({ code: 'tooMany', message: `At most ${HAND_LIMIT} steps are handed over at once.` });
-    const given = await handSteps(act.tx, ids, personId);
-    const brandIds = [...new Set(given.map(({ brandId }) => brandId))];
-    for (const brandId of brandIds) {
-      await mustWorkFor(act, brandId);
-      await mustBeHand(act, personId, brandId);
-      const postIds = given.flatMap((step) => (step.brandId === brandId ? [step.postId] : []));
-      await recount(act.tx, brandId, [...new Set(postIds)], act.now);
-    }
-    for (const { id, brandId, postId } of given)
-      await noteStep(act, { id, brandId, postId, title: '' }, 'step handed over', { to: personId });
-    return { count: given.length, postIds: [...new Set(given.map(({ postId }) => postId))] };
+    return handOver(act, ids, personId);
   });
+}
+
+/** Gives open steps to somebody who works for all their brands, and counts their posts anew. */
+export async function handOver(
+  act: Doing,
+  ids: readonly string[],
+  personId: string,
+): Promise<{ count: number; postIds: string[] }> {
+  if (!(await maybePerson(act.tx, personId))) refused(notFound('person'));
+  const given = await handSteps(act.tx, ids, personId);
+  for (const [brandId, own] of groupBy(given, (step) => step.brandId)) {
+    await mustWorkFor(act, brandId);
+    await mustBeHand(act, personId, brandId);
+    await recount(act.tx, brandId, [...new Set(own.map(({ postId }) => postId))], act.now);
+  }
+  for (const { id, brandId, postId } of given)
+    await noteStep(act, { id, brandId, postId, title: '' }, 'step handed over', { to: personId });
+  return { count: given.length, postIds: [...new Set(given.map(({ postId }) => postId))] };
 }
 
 /** Sets the prep sheet of a format for a brand. Posts that exist keep the prep they have. */

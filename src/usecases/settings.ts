@@ -27,6 +27,7 @@ import { archiveTheme, saveCampaign, savePillar } from '@/data/themes';
 import { recount } from './counting';
 import { mustManage } from './managing';
 import { readSpans } from './rhythms';
+import { freeSlug } from './slugs';
 import { moveScheduledToZone, type ScheduledKeeps } from './zoneChange';
 import { attempt, doing, must, notFound, refused, type Doing, type Work } from './work';
 
@@ -45,7 +46,7 @@ export function makeBrand(work: Work, input: BrandInput): Promise<Result<Brand>>
   return doing(work, async (act) => {
     await mustManage(act, null);
     const fields = checkBrand(input);
-    const brand = { ...fields, id: act.ids(), slug: await freeSlug(act, fields.name) };
+    const brand = { ...fields, id: act.ids(), slug: await freeSlug(fields.name, 'brand', isTaken(act)) };
     await insertBrand(act.tx, { ...brand, position: 1_000 });
     await addToBrand(act.tx, brand.id, act.actorId);
     await replaceDaysOff(act.tx, brand.id, input.daysOff);
@@ -72,7 +73,13 @@ export function editBrand(
     if (before.zone !== fields.zone) await moveScheduledToZone(act, id, fields.zone, scheduled);
     await updateBrand(act.tx, id, fields);
     await replaceDaysOff(act.tx, id, input.daysOff);
-    await recount(act.tx, id, await listPostsWithOpenSteps(act.tx, { brandId: id }), act.now);
+    const prepared = await listPostsWithOpenSteps(act.tx, { brandId: id });
+    await recount(
+      act.tx,
+      id,
+      prepared.map((post) => post.id),
+      act.now,
+    );
     const detail = before.zone === fields.zone ? {} : { zoneFrom: before.zone, zoneTo: fields.zone };
     await act.note({ brandId: id, subject: 'brand', subjectId: id, deed: 'changed', detail });
     return true as const;
@@ -92,22 +99,13 @@ function checkBrand({ name, zone, weekStart, daysOff, weekdays = USUAL_WEEKDAYS 
   return { name: must(readTitle(name, 'name')), zone, weekStart, weekdays: must(readWeekdays(weekdays)) };
 }
 
-async function freeSlug(act: Doing, name: string): Promise<string> {
-  const plain =
-    name
-      .normalize('NFKD')
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
-      .slice(0, 40) || 'brand';
-  for (let number = 1; ; number++) {
-    const slug = number === 1 ? plain : `${plain}-${number}`;
-    if (!RESERVED_SLUGS.includes(slug) && !(await existsBrandSlug(act.tx, slug))) return slug;
-  }
-}
-
 /** Addresses that are not a brand's. */
 const RESERVED_SLUGS = ['api', 'standins', 'bench', 'settings'];
+
+const isTaken =
+  (act: Doing) =>
+  async (slug: string): Promise<boolean> =>
+    RESERVED_SLUGS.includes(slug) || existsBrandSlug(act.tx, slug);
 
 /** What can be set of a channel. */
 export interface ChannelInput {

@@ -10,6 +10,7 @@ import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import type { ScheduledKeeps } from '@/usecases/zoneChange';
 import { ZoneChange } from './ZoneChange';
+import { Weekdays } from '@/ui/Weekdays';
 import { SpanList, type Span } from './SpanList';
 
 const ZONES = Intl.supportedValuesOf('timeZone');
@@ -19,7 +20,7 @@ export function BrandForm({
   brand,
   daysOff: startDaysOff,
 }: {
-  brand: { id: string; name: string; zone: string; weekStart: number } | null;
+  brand: { id: string; name: string; zone: string; weekStart: number; weekdays: number[] } | null;
   daysOff: readonly Span[];
 }) {
   const shell = useShell();
@@ -28,6 +29,7 @@ export function BrandForm({
   const [name, setName] = useState(brand?.name ?? '');
   const [zone, setZone] = useState(brand?.zone ?? shell.brand.zone);
   const [weekStart, setWeekStart] = useState(brand?.weekStart ?? 1);
+  const [weekdays, setWeekdays] = useState<readonly number[]>(brand?.weekdays ?? [1, 2, 3, 4, 5]);
   const [daysOff, setDaysOff] = useState<readonly Span[]>(startDaysOff);
   const [keeps, setKeeps] = useState<ScheduledKeeps | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -40,6 +42,7 @@ export function BrandForm({
       name,
       zone,
       weekStart,
+      weekdays,
       scheduled: keeps,
       daysOff: daysOff.map(({ name: what, from, to }) => ({ name: what, from, to })),
     });
@@ -78,6 +81,7 @@ export function BrandForm({
         </Form.Group>
       </div>
       {brand && zone !== brand.zone && <ZoneChange brandId={brand.id} zone={zone} keeps={keeps} onKeep={setKeeps} />}
+      <Weekdays legend="Working days, for steps nobody is named for" chosen={weekdays} onChange={setWeekdays} />
       <SpanList legend="Days off: no openings on them" spans={daysOff} onChange={setDaysOff} />
       {problem && (
         <div className="field-refusal" role="alert">

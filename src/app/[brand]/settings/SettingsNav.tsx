@@ -5,10 +5,12 @@ import { usePathname } from 'next/navigation';
 
 const PAGES = [
   { path: '', label: 'Brand' },
+  { path: '/people', label: 'People' },
   { path: '/channels', label: 'Channels' },
   { path: '/rhythm', label: 'Rhythm' },
   { path: '/series', label: 'Series' },
   { path: '/themes', label: 'Pillars and campaigns' },
+  { path: '/prep', label: 'Prep sheets' },
   { path: '/sheets', label: 'Rule sheets' },
   { path: '/dates', label: 'Known dates' },
   { path: '/exchange', label: 'Bring in, take out' },

@@ -10,6 +10,7 @@ const schema = fields({
   name: text('Name'),
   zone: text('Time zone'),
   weekStart: number().integer().required(),
+  weekdays: array(number().integer().required()).optional(),
   daysOff: array(object({ name: text('Name'), from: text('From'), to: text('To') }).noUnknown()).required(),
   scheduled: string().oneOf(['moment', 'clock'], 'Say what scheduled posts keep: the moment or the clock.').nullable(),
 });

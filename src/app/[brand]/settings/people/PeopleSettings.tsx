@@ -1,0 +1,267 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState, type FormEvent } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { CRAFT_LABELS, CRAFTS, type Craft } from '@/core/prep/step';
+import { minutesWords } from '@/core/prep/load';
+import type { Person, Role } from '@/data/people';
+import { call, problemOf } from '@/ui/api';
+import { weekdayWord } from '@/core/rhythm/entry';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import { Weekdays } from '@/ui/Weekdays';
+import { SpanList, type Span } from '../SpanList';
+
+interface PersonRow extends Person {
+  brandIds: string[];
+  daysOff: readonly Span[];
+  openSteps: number;
+}
+
+const ROLES: Record<Role, string> = { manager: 'manager', maker: 'maker', reviewer: 'reviewer' };
+
+/** The people of a brand as a table; one is opened to be changed, or archived once their steps are handed over. */
+export function PeopleSettings({
+  people,
+  brands,
+  brandId,
+  zone,
+}: {
+  people: readonly PersonRow[];
+  /** Brands of whoever looks. */
+  brands: readonly { id: string; name: string }[];
+  brandId: string;
+  zone: string;
+}) {
+  const [open, setOpen] = useState<string | null>(null);
+  const opened = people.find(({ id }) => id === open) ?? null;
+  return (
+    <div className="two-columns is-wide-first">
+      <section>
+        <table className="settings-table">
+          <thead>
+            <tr>
+              <th scope="col">Name</th>
+              <th scope="col">Role</th>
+              <th scope="col">Does</th>
+              <th scope="col">Works</th>
+              <th scope="col">Open steps</th>
+            </tr>
+          </thead>
+          <tbody>
+            {people.map((person) => (
+              <tr key={person.id}>
+                <th scope="row">
+                  <span className="dot" style={{ background: person.color }} aria-hidden="true" />{' '}
+                  <button
+                    type="button"
+                    className="word"
+                    aria-expanded={open === person.id}
+                    onClick={() => setOpen(person.id)}
+                  >
+                    {person.name}
+                  </button>
+                </th>
+                <td>{ROLES[person.role]}</td>
+                <td>{person.crafts.map((craft) => CRAFT_LABELS[craft]).join(', ')}</td>
+                <td className="figures">
+                  {person.weekdays.map((day) => weekdayWord(day).slice(0, 2)).join(' ')},{' '}
+                  {minutesWords(person.minutesPerDay)}
+                </td>
+                <td className="figures">{person.openSteps}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {open !== null && (
+          <button type="button" className="word mt-2" onClick={() => setOpen(null)}>
+            Add somebody
+          </button>
+        )}
+      </section>
+      <section>
+        <h2>{opened ? opened.name : 'Somebody new'}</h2>
+        <PersonForm key={open ?? 'new'} person={opened} brands={brands} brandId={brandId} zone={zone} />
+        {opened && (
+          <Archive key={`archive-${opened.id}`} person={opened} people={people} onDone={() => setOpen(null)} />
+        )}
+      </section>
+    </div>
+  );
+}
+
+function PersonForm({
+  person,
+  brands,
+  brandId,
+  zone,
+}: {
+  person: PersonRow | null;
+  brands: readonly { id: string; name: string }[];
+  brandId: string;
+  zone: string;
+}) {
+  const router = useRouter();
+  const say = useSay();
+  const [fields, setFields] = useState({
+    name: person?.name ?? '',
+    role: person?.role ?? ('maker' as Role),
+    zone: person?.zone ?? zone,
+    crafts: person?.crafts ?? ([] as Craft[]),
+    weekdays: person?.weekdays ?? [1, 2, 3, 4, 5],
+    minutesPerDay: person?.minutesPerDay ?? 360,
+    color: person?.color ?? '#5C6470',
+    brandIds: person?.brandIds.filter((id) => brands.some((brand) => brand.id === id)) ?? [brandId],
+    daysOff: person?.daysOff ?? ([] as readonly Span[]),
+  });
+  const [problem, setProblem] = useState<string | null>(null);
+  const set = (part: Partial<typeof fields>) => setFields((now) => ({ ...now, ...part }));
+  const toggle = <T,>(list: readonly T[], value: T): T[] =>
+    list.includes(value) ? list.filter((one) => one !== value) : [...list, value];
+
+  async function save(event: FormEvent) {
+    event.preventDefault();
+    const answer = await call('POST', '/api/settings/people', {
+      ...fields,
+      id: person?.id ?? null,
+      daysOff: fields.daysOff.map(({ name, from, to }) => ({ name, from, to })),
+    });
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    say({ text: person ? 'Saved. Open steps are counted anew.' : `${fields.name.trim()} works here now.` });
+    router.refresh();
+  }
+
+  return (
+    <Form onSubmit={(event) => void save(event)} noValidate>
+      <div className="d-flex-row mb-3">
+        <Form.Group controlId="person-name">
+          <Form.Label>Name</Form.Label>
+          <Form.Control value={fields.name} onChange={(event) => set({ name: event.target.value })} />
+        </Form.Group>
+        <Form.Group controlId="person-role">
+          <Form.Label>Role</Form.Label>
+          <Form.Select value={fields.role} onChange={(event) => set({ role: event.target.value as Role })}>
+            {Object.entries(ROLES).map(([role, label]) => (
+              <option key={role} value={role}>
+                {label}
+              </option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+      </div>
+      <fieldset className="weekdays mb-3">
+        <legend className="form-label">Does, where a step names a craft</legend>
+        {CRAFTS.map((craft) => (
+          <label key={craft}>
+            <input
+              type="checkbox"
+              checked={fields.crafts.includes(craft)}
+              onChange={() => set({ crafts: toggle(fields.crafts, craft) })}
+            />{' '}
+            {CRAFT_LABELS[craft]}
+          </label>
+        ))}
+      </fieldset>
+      <Weekdays legend="Works on" chosen={fields.weekdays} onChange={(weekdays) => set({ weekdays })} />
+      <div className="d-flex-row mb-3">
+        <Form.Group controlId="person-hours">
+          <Form.Label>Hours a day</Form.Label>
+          <Form.Control
+            type="number"
+            min={0}
+            max={24}
+            step={0.5}
+            value={fields.minutesPerDay / 60}
+            onChange={(event) => set({ minutesPerDay: Math.round(Number(event.target.value) * 60) })}
+          />
+        </Form.Group>
+        <Form.Group controlId="person-zone">
+          <Form.Label>Time zone</Form.Label>
+          <Form.Control value={fields.zone} onChange={(event) => set({ zone: event.target.value })} />
+        </Form.Group>
+        <Form.Group controlId="person-color">
+          <Form.Label>Colour</Form.Label>
+          <Form.Control type="color" value={fields.color} onChange={(event) => set({ color: event.target.value })} />
+        </Form.Group>
+      </div>
+      {brands.length > 1 && (
+        <fieldset className="weekdays mb-3">
+          <legend className="form-label">Works for</legend>
+          {brands.map(({ id, name }) => (
+            <label key={id}>
+              <input
+                type="checkbox"
+                checked={fields.brandIds.includes(id)}
+                onChange={() => set({ brandIds: toggle(fields.brandIds, id) })}
+              />{' '}
+              {name}
+            </label>
+          ))}
+        </fieldset>
+      )}
+      <SpanList legend="Days off" spans={fields.daysOff} onChange={(daysOff) => set({ daysOff })} />
+      {problem && (
+        <div className="field-refusal" role="alert">
+          {problem}
+        </div>
+      )}
+      <Button type="submit" variant={person ? 'primary' : 'outline'} className="mt-2">
+        {person ? `Save ${person.name}` : 'Add them'}
+      </Button>
+    </Form>
+  );
+}
+
+/** Archives a person; open steps go to somebody else with it. */
+function Archive({ person, people, onDone }: { person: PersonRow; people: readonly PersonRow[]; onDone: () => void }) {
+  const { me } = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const [stepsTo, setStepsTo] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  if (person.id === me.id) return null;
+
+  async function archive() {
+    const answer = await call<{ handed: number }>('DELETE', '/api/settings/people', {
+      id: person.id,
+      stepsTo: stepsTo || null,
+    });
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    const { handed } = answer.value;
+    say({ text: `${person.name} is archived${handed > 0 ? `, ${handed} steps handed over` : ''}.` });
+    onDone();
+    router.refresh();
+  }
+
+  return (
+    <div className="archive-person">
+      {person.openSteps > 0 && (
+        <label>
+          {person.openSteps === 1 ? 'One open step goes' : `${person.openSteps} open steps go`} to{' '}
+          <select value={stepsTo} onChange={(event) => setStepsTo(event.target.value)}>
+            <option value="">… choose</option>
+            {people
+              .filter(({ id }) => id !== person.id)
+              .map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+          </select>
+        </label>
+      )}
+      <button type="button" className="word wrong" onClick={() => void archive()}>
+        Archive {person.name}
+      </button>
+      {problem && (
+        <div className="field-refusal" role="alert">
+          {problem}
+        </div>
+      )}
+    </div>
+  );
+}

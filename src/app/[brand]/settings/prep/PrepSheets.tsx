@@ -1,0 +1,178 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { CRAFT_LABELS, leadWords, WORK_LABELS, type PrepLine } from '@/core/prep/step';
+import { minutesWords } from '@/core/prep/load';
+import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
+import { call, problemOf } from '@/ui/api';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import { StepForm } from '../../calendar/sheet/StepForm';
+
+interface Sheet {
+  format: Format;
+  /** The brand set it; otherwise it is the one that ships. */
+  isOwn: boolean;
+  lines: PrepLine[];
+}
+
+const NEW_LINE: PrepLine = {
+  title: '',
+  work: 'words',
+  ownerId: null,
+  craft: null,
+  lead: 1,
+  leadIn: 'working',
+  minutes: null,
+  note: '',
+  needed: false,
+};
+
+/** Prep sheets by format: the steps in their order, each changed in its place. */
+export function PrepSheets({ sheets }: { sheets: readonly Sheet[] }) {
+  const [format, setFormat] = useState(sheets[0]?.format);
+  const sheet = sheets.find((one) => one.format === format);
+  if (!sheet) return <p className="soft">Give the brand a channel first: its formats decide which prep there is.</p>;
+  return (
+    <div className="prep-sheets">
+      <nav aria-label="Formats">
+        {sheets.map((one) => (
+          <button
+            key={one.format}
+            type="button"
+            aria-current={one.format === format ? 'true' : undefined}
+            onClick={() => setFormat(one.format)}
+          >
+            {FORMAT_LABELS[one.format]} <span className="figures soft">{one.lines.length}</span>
+          </button>
+        ))}
+      </nav>
+      <OneSheet key={`${sheet.format} ${JSON.stringify(sheet.lines)}`} sheet={sheet} />
+    </div>
+  );
+}
+
+function OneSheet({ sheet }: { sheet: Sheet }) {
+  const { brand, people } = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const [lines, setLines] = useState<readonly PrepLine[]>(sheet.lines);
+  const [open, setOpen] = useState<number | 'new' | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const isChanged = lines !== sheet.lines;
+
+  async function write(method: 'POST' | 'DELETE', body: object, done: string) {
+    const answer = await call(method, '/api/settings/prep', { brandId: brand.id, format: sheet.format, ...body });
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    say({ text: done });
+    router.refresh();
+  }
+  const change = (next: readonly PrepLine[]) => {
+    setLines(next);
+    setOpen(null);
+  };
+  const swap = (index: number, by: -1 | 1) => {
+    const next = [...lines];
+    [next[index], next[index + by]] = [next[index + by]!, next[index]!];
+    change(next);
+  };
+  const who = ({ ownerId, craft }: PrepLine): string =>
+    people.find(({ id }) => id === ownerId)?.name ?? (craft ? `a ${CRAFT_LABELS[craft]}` : 'whoever owns the post');
+
+  return (
+    <section aria-label={`Prep of a ${FORMAT_LABELS[sheet.format]}`}>
+      <p className="soft">
+        Every new {FORMAT_LABELS[sheet.format]} gets these steps, counted back from its day.{' '}
+        {sheet.isOwn ? (
+          <button
+            type="button"
+            className="word"
+            onClick={() => void write('DELETE', {}, 'The steps that ship with Bimlo hold again.')}
+          >
+            Go back to those that ship with Bimlo
+          </button>
+        ) : (
+          'They ship with Bimlo: change what you do otherwise.'
+        )}
+      </p>
+      <ol className="prep-lines">
+        {lines.map((line, index) => (
+          <li key={index}>
+            <button
+              type="button"
+              className="word title"
+              aria-expanded={open === index}
+              onClick={() => setOpen(open === index ? null : index)}
+            >
+              {line.title}
+            </button>
+            <span>{who(line)}</span>
+            <span>{leadWords(line.lead, line.leadIn)}</span>
+            <span className="figures">{line.minutes === null ? '' : minutesWords(line.minutes)}</span>
+            <span className="soft">
+              {WORK_LABELS[line.work]}
+              {line.needed && ', needed'}
+            </span>
+            {open === index && (
+              <StepForm
+                step={line}
+                deed="Change the step"
+                onSave={(next) => change(lines.map((one, at) => (at === index ? next : one)))}
+                onClose={() => setOpen(null)}
+              >
+                <button type="button" className="word" disabled={index === 0} onClick={() => swap(index, -1)}>
+                  earlier
+                </button>
+                <button
+                  type="button"
+                  className="word"
+                  disabled={index === lines.length - 1}
+                  onClick={() => swap(index, 1)}
+                >
+                  later
+                </button>
+                <button
+                  type="button"
+                  className="word wrong"
+                  onClick={() => change(lines.filter((_line, at) => at !== index))}
+                >
+                  take away
+                </button>
+              </StepForm>
+            )}
+          </li>
+        ))}
+      </ol>
+      {open === 'new' ? (
+        <StepForm
+          step={NEW_LINE}
+          deed="Add the step"
+          onSave={(line) => change([...lines, line])}
+          onClose={() => setOpen(null)}
+        />
+      ) : (
+        <button type="button" className="word" onClick={() => setOpen('new')}>
+          Add a step
+        </button>
+      )}
+      {problem && (
+        <div className="field-refusal" role="alert">
+          {problem}
+        </div>
+      )}
+      {isChanged && (
+        <p className="mt-2">
+          <Button onClick={() => void write('POST', { lines }, 'Kept. New posts get these steps.')}>
+            Keep these steps
+          </Button>{' '}
+          <button type="button" className="word" onClick={() => change(sheet.lines)}>
+            never mind
+          </button>
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,166 @@
+import type { Page } from '@playwright/test';
+import { api, expect, openCalendar, saved, sheet, test } from './support/test';
+
+test.use({ serverOf: 'prep' });
+
+/** Plans a piece on Tallclip for a day and opens its sheet. */
+async function planVideo(page: Page, title: string, date: string): Promise<void> {
+  await openCalendar(page, '?as=lanes&date=2026-12-01');
+  await page.keyboard.press('n');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Working title').fill(title);
+  await dialog.getByRole('checkbox', { name: 'Tallclip' }).check();
+  await dialog.getByLabel('Date').fill(date);
+  await dialog.getByRole('button', { name: /^Plan it for/ }).click();
+  await expect(sheet(page)).toBeVisible();
+}
+
+const prep = (page: Page) => sheet(page).getByRole('region', { name: 'Prep' });
+const dayOf = (page: Page, step: string) =>
+  prep(page)
+    .locator('.prep-step', { hasText: step })
+    .getByRole('button', { name: new RegExp(`^Day of ${step}`) });
+
+test('a video planned for a Friday has its steps on earlier days for the right people; moved, they follow', async ({
+  page,
+}) => {
+  await planVideo(page, 'The dome by night', '2026-12-11');
+  const rows = prep(page).locator('.prep-step');
+  await expect(rows).toHaveCount(6);
+  await expect(rows.nth(1)).toContainText('Record');
+  await expect(rows.nth(1)).toContainText('Jonah');
+  await expect(rows.nth(4)).toContainText('Bex');
+  // Four of Jonah's working days (Tuesday to Friday) before Friday the 11th.
+  await expect(dayOf(page, 'Record')).toHaveText('Fri 4 Dec');
+  await expect(dayOf(page, 'Edit')).toHaveText('Tue 8 Dec');
+  await expect(dayOf(page, 'Reply to comments')).toHaveText('Sat 12 Dec');
+
+  await sheet(page)
+    .getByRole('button', { name: /^Date:/ })
+    .click();
+  await sheet(page).getByLabel('Date', { exact: true }).fill('2026-11-25');
+  await page.keyboard.press('Enter');
+  await expect(dayOf(page, 'Record')).toHaveText('Wed 18 Nov');
+  await expect(prep(page)).toContainText('3 squeezed');
+  await expect(rows.nth(1)).toContainText('squeezed');
+});
+
+test('steps are added, renamed, pinned, put in order and ticked on the sheet', async ({ page }) => {
+  await planVideo(page, 'Slit in the moonlight', '2026-12-10');
+  await prep(page).getByRole('button', { name: 'add a step' }).click();
+  await prep(page).getByLabel('What the step is').fill('Borrow the red lamp');
+  await prep(page).getByLabel('who').selectOption({ label: 'Bex' });
+  await prep(page).getByRole('button', { name: 'Add the step' }).click();
+  const last = prep(page).locator('.prep-step').last();
+  await expect(last).toContainText('Borrow the red lamp');
+  await expect(last).toContainText('Bex');
+
+  await last.getByRole('button', { name: 'Borrow the red lamp', exact: true }).click();
+  await last.getByLabel('What the step is').fill('Fetch the red lamp');
+  await last.getByRole('button', { name: 'Change the step' }).click();
+  await prep(page).getByRole('button', { name: 'Fetch the red lamp', exact: true }).click();
+  await prep(page).getByRole('button', { name: 'earlier', exact: true }).click();
+  await expect(prep(page).locator('.prep-step').nth(5)).toContainText('Fetch the red lamp');
+
+  await dayOf(page, 'Fetch the red lamp').click();
+  await prep(page).getByLabel('Day of Fetch the red lamp').fill('2026-12-08');
+  await page.keyboard.press('Enter');
+  await expect(prep(page).getByRole('button', { name: 'Unpin Fetch the red lamp' })).toBeVisible();
+  await prep(page).getByLabel('Done: Write the script').check();
+  await expect(prep(page)).toContainText('1 of 7');
+  const slip = page.locator('.lanes [data-post]', { hasText: 'Slit in the moonlight' });
+  await openCalendar(page, '?as=lanes&date=2026-12-10');
+  await expect(slip.getByRole('img', { name: /words 1 of 3/ })).toBeVisible();
+});
+
+test('what the team wants keeps a post from ready until it is done or let go with a reason', async ({ page }) => {
+  await planVideo(page, 'A minute of fog', '2026-12-18');
+  await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('Fog over the moor, sixty seconds of it.');
+  await saved(page);
+  const missing = sheet(page).getByRole('region', { name: 'What is missing' });
+  await expect(missing).toContainText('“Edit” is not done.');
+  await sheet(page).getByRole('button', { name: 'ready', exact: true }).click();
+  await expect(page.locator('.messages')).toContainText('Not ready yet. “Edit” is not done.');
+  await missing.getByRole('button', { name: '“Edit” is not done.' }).click();
+  await expect(prep(page).getByLabel('Done: Write the script')).toBeFocused();
+  await missing.getByRole('button', { name: /^Go without/ }).click();
+  await missing.getByLabel('Why it may go without').fill('It goes out as it was filmed');
+  await missing.getByRole('button', { name: 'Go without', exact: true }).click();
+  await expect(missing).toHaveCount(0);
+  await sheet(page).getByRole('button', { name: 'ready', exact: true }).click();
+  await expect(sheet(page).getByRole('button', { name: 'ready', exact: true })).toHaveAttribute('aria-current', 'step');
+});
+
+test('each desk lists its own steps; they are ticked there, and a manager hands them over', async ({ page }) => {
+  await page.goto('/fennel-moor/desk?of=jonah');
+  const steps = page.getByRole('region', { name: 'Steps' });
+  await expect(steps.getByRole('heading', { level: 2 })).toContainText('Jonah’s steps');
+  const first = steps.locator('.step-row').first();
+  const name = (await first.getByRole('checkbox').getAttribute('aria-label'))!;
+  await first.getByRole('checkbox').check();
+  await expect(page.locator('.messages')).toContainText('Done:');
+  await page.reload();
+  await expect(steps.getByLabel(name, { exact: true })).toHaveCount(0);
+
+  const before = await steps.locator('.step-row').count();
+  await steps.getByRole('button', { name: 'hand over…' }).click();
+  await steps.locator('.step-row').nth(0).getByRole('checkbox').check();
+  await steps.locator('.step-row').nth(1).getByRole('checkbox').check();
+  await steps.getByLabel('Hand the picked steps to').selectOption({ label: 'Bex' });
+  await expect(page.locator('.messages')).toContainText('Handed 2 steps to Bex.');
+  await expect(steps.locator('.step-row')).toHaveCount(before - 2);
+  await page.getByLabel('Whose desk').selectOption({ label: 'Bex’s desk' });
+  await expect(steps.getByRole('heading', { level: 2 })).toContainText('Bex’s steps');
+});
+
+test('working dates stand on the calendar beside publishing dates, everybody’s or mine', async ({ page }) => {
+  await openCalendar(page, '?as=lanes&date=2026-11-24');
+  await page.getByLabel('Which dates').selectOption('both');
+  const chips = page.locator('.step-chip');
+  await expect(chips.first()).toBeVisible();
+  const all = await chips.count();
+  await expect(page.locator('.lanes td [data-post]').first()).toBeVisible();
+  await page.getByLabel('Whose working dates').selectOption('mine');
+  await expect.poll(() => chips.count()).toBeLessThan(all);
+  await page.getByLabel('Which dates').selectOption('working');
+  await expect(page.locator('.lanes td [data-post]')).toHaveCount(0);
+  await chips.first().click();
+  await expect(sheet(page)).toBeVisible();
+  await openCalendar(page, '?as=stages&split=next');
+  await expect(
+    page
+      .getByRole('region', { name: /^making,/ })
+      .getByRole('heading', { level: 3 })
+      .first(),
+  ).toContainText('next:');
+});
+
+test('prep sheets and people are set; somebody with steps is archived once those are handed over', async ({ page }) => {
+  await page.goto('/fennel-moor/settings/prep');
+  await page.getByRole('button', { name: /^newsletter/ }).click();
+  await page.getByRole('button', { name: 'Send a test', exact: true }).click();
+  await page.getByLabel('What the step is').fill('Send a test to P. Lund');
+  await page.getByRole('button', { name: 'Change the step' }).click();
+  await page.getByRole('button', { name: 'Keep these steps' }).click();
+  await expect(page.locator('.messages')).toContainText('New posts get these steps.');
+  await page.reload();
+  await page.getByRole('button', { name: /^newsletter/ }).click();
+  await expect(page.getByRole('button', { name: 'Send a test to P. Lund' })).toBeVisible();
+
+  await page.goto('/fennel-moor/settings/people');
+  await page.getByRole('button', { name: 'Bex', exact: true }).click();
+  await page.getByRole('button', { name: 'Archive Bex' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Hand them over first.' })).toBeVisible();
+  await page.getByLabel(/open steps go to/).selectOption({ label: 'Jonah' });
+  await page.getByRole('button', { name: 'Archive Bex' }).click();
+  await expect(page.locator('.messages')).toContainText('Bex is archived');
+  await expect(page.getByRole('button', { name: 'Bex', exact: true })).toHaveCount(0);
+  await page.getByLabel('Name', { exact: true }).fill('Wim');
+  await page.getByRole('button', { name: 'Add them' }).click();
+  await expect(page.getByRole('button', { name: 'Wim', exact: true })).toBeVisible();
+  const { status } = await api(page, 'PATCH', `/api/steps/11111111-1111-4111-8111-111111111111`, {
+    version: 1,
+    lead: 4000,
+  });
+  expect(status).toBe(404);
+});
