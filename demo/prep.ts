@@ -4,7 +4,8 @@ import { addMs, localOf, type Instant, type LocalDate } from '@/core/time/plan';
 import type { Stage } from '@/core/stages/stages';
 import type { Format } from '@/core/rulesheets/types';
 import type { Queryable } from '@/data/db';
-import { listStepsOfPosts, updateStep } from '@/data/steps';
+import { fillBatchDay, insertBatchDay } from '@/data/batchDays';
+import { listStepsOfPosts, updateStep, updateStepDays, type Step } from '@/data/steps';
 import { givePrep } from '@/usecases/adding';
 
 const DAY_MS = 86_400_000;
@@ -38,12 +39,52 @@ export async function seedPrep(
   );
   await givePrep({ tx, now: addMs(now, -PLANNED_DAYS_AGO * DAY_MS), ids: randomUUID }, brand.id, prepared);
   const stages = new Map(prepared.map(({ id, stage, ownerId }) => [id, { stage, ownerId }]));
-  for (const step of await listStepsOfPosts(tx, [...stages.keys()])) {
+  const steps = await listStepsOfPosts(tx, [...stages.keys()]);
+  const done = new Set<string>();
+  for (const step of steps) {
     const { stage, ownerId } = stages.get(step.postId)!;
     const lag = LAG_DAYS[stage];
     const isDone = step.lead >= 0 && (lag === undefined || (step.day !== null && step.day < addDays(today, -lag)));
     if (!isDone) continue;
     const doneOn = step.day !== null && step.day <= today ? step.day : today;
+    done.add(step.id);
     await updateStep(tx, { ...step, doneOn, doneAt: `${doneOn}T09:00:00.000Z`, doneBy: step.ownerId ?? ownerId });
   }
+  const toRecord = steps.filter(
+    ({ id, work, day }) =>
+      work === 'recording' && !done.has(id) && day !== null && day > addDays(today, BATCH_FROM_DAYS),
+  );
+  if (toRecord.length > 1) await seedBatchDay(tx, brand.id, toRecord.slice(0, BATCH_STEPS));
+}
+
+/** The demo's batch day takes the recordings due more than this many days ahead. */
+const BATCH_FROM_DAYS = 2;
+const BATCH_STEPS = 4;
+
+async function seedBatchDay(tx: Queryable, brandId: string, steps: readonly Step[]): Promise<void> {
+  const day = steps.map((step) => step.day!).sort()[0]!;
+  const batch = {
+    id: randomUUID(),
+    brandId,
+    work: 'recording' as const,
+    name: 'Recording in the dome',
+    day,
+    startsAt: '10:00',
+    needs: ['Two microphones', 'The red lamp', 'Keys of the dome'].map((text) => ({
+      text,
+      done: text.startsWith('Two'),
+    })),
+  };
+  const { ownerId } = steps.find((step) => step.ownerId !== null) ?? {};
+  if (!ownerId) return;
+  await insertBatchDay(tx, { ...batch, createdBy: ownerId });
+  await fillBatchDay(
+    tx,
+    batch,
+    steps.map(({ id }) => id),
+  );
+  await updateStepDays(
+    tx,
+    steps.map(({ id, plannedOn }) => ({ id, day, plannedOn })),
+  );
 }

@@ -156,7 +156,7 @@ test('bad input is refused with the field and the mend, and nothing is written',
 test('a repeated local time means the first one', async ({ page }) => {
   await openCalendar(page);
   const id = (await day(page, '2026-11-28')
-    .locator('[data-post]', { hasText: 'TC' })
+    .locator('[data-post]', { hasText: 'PL' })
     .first()
     .getAttribute('data-post'))!;
   const { body } = await api<{ version: number }>(page, 'GET', `/api/posts/${id}`);

@@ -164,3 +164,33 @@ test('prep sheets and people are set; somebody with steps is archived once those
   });
   expect(status).toBe(404);
 });
+
+test('steps of one sort are held together on a batch day, which stands on the calendar', async ({ page }) => {
+  await page.goto('/fennel-moor/desk');
+  await page.getByRole('region', { name: 'Batch days' }).getByRole('link', { name: 'Plan one' }).click();
+  await page.getByRole('button', { name: 'editing', exact: true }).click();
+  const boxes = page.locator('.batch-steps').getByRole('checkbox');
+  await boxes.nth(0).check();
+  await boxes.nth(1).check();
+  await page.getByLabel('Called').fill('Cutting room');
+  await page.getByLabel('on', { exact: true }).fill('2026-11-26');
+  await page.getByRole('button', { name: /^Hold it with 2 steps/ }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Cutting room' })).toBeVisible();
+  const rows = page.getByRole('region', { name: 'Running order' }).getByRole('listitem');
+  await expect(rows).toHaveCount(2);
+  const second = (await rows.nth(1).getByRole('link').textContent())!;
+  await rows
+    .nth(1)
+    .getByRole('button', { name: /earlier$/ })
+    .click();
+  await expect(rows.nth(0)).toContainText(second);
+  await rows.nth(0).getByRole('checkbox').check();
+  await page.getByLabel('Something to have at hand').fill('The big disk');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'What is needed' })).toContainText('The big disk');
+  await page.reload();
+  await expect(rows.nth(0).getByRole('checkbox')).toBeChecked();
+  await expect(page.getByRole('region', { name: 'What is needed' })).toContainText('The big disk');
+  await openCalendar(page, '?as=lanes&date=2026-11-26&dates=both');
+  await expect(page.getByRole('link', { name: /Cutting room 1\/2/ })).toBeVisible();
+});

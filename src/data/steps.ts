@@ -151,6 +151,15 @@ export async function listPostsWithOpenSteps(
   );
 }
 
+/** The posts of a brand that these steps belong to. */
+export async function listPostsOfSteps(db: Queryable, stepIds: readonly string[], brandId: string): Promise<string[]> {
+  const rows = await db.rows<{ id: string }>(
+    'select distinct post_id as id from steps where id = any($1::uuid[]) and brand_id = $2',
+    [stepIds, brandId],
+  );
+  return rows.map(({ id }) => id);
+}
+
 /** Ids of the open steps of a person, of live posts of these brands or of all. */
 export async function listOpenStepIdsOf(
   db: Queryable,
@@ -235,6 +244,8 @@ export interface CalendarStep {
   pinned: LocalDate | null;
   plannedOn: LocalDate | null;
   postTitle: string;
+  /** The batch day it stands in. */
+  batchId: string | null;
 }
 
 /** Steps the calendar shows at most. */
@@ -251,7 +262,7 @@ export async function listStepsBetween(
   const [row] = await db.rows<{ steps: CalendarStep[] }>(
     `select coalesce(json_agg(x), '[]') as steps from (
        select s.id, s.post_id as "postId", s.brand_id as "brandId", p.channel_id as "channelId", s.day, s.title, s.work,
-         s.owner_id as "ownerId", s.craft, s.minutes, s.pinned, s.planned_on as "plannedOn", p.title as "postTitle"
+         s.owner_id as "ownerId", s.craft, s.minutes, s.pinned, s.planned_on as "plannedOn", p.title as "postTitle", s.batch_id as "batchId"
        from ${JOINS} where s.brand_id = any($1::uuid[]) and s.day between $2 and $3
          and ($4::uuid is null or s.owner_id = $4) and ${OPEN}
        order by s.day, s.owner_id, s.post_id, s.position limit ${CALENDAR_STEPS}) x`,

@@ -10,6 +10,7 @@ import { addDays, startOfWeek } from '@/core/time/days';
 import { localOf, type Instant, type LocalDate } from '@/core/time/plan';
 import type { Brand } from '@/data/brands';
 import type { Channel } from '@/data/channels';
+import { listBatchDays, type BatchDayLine } from '@/data/batchDays';
 import type { Db } from '@/data/db';
 import { listKnownDates, type KnownDate } from '@/data/knownDates';
 import { listIdeas, listPieceTitles } from '@/data/pieces';
@@ -87,6 +88,8 @@ export interface CalendarView {
   stageCounts: Partial<Record<Stage, number>>;
   /** Titles of pieces by id; only for the list. */
   pieceTitles: Record<string, string>;
+  /** Batch days, where working dates are shown. */
+  batchDays: BatchDayLine[];
   /** Open steps on their days, where working dates are shown. */
   steps: CalendarStep[];
   /** There are more rows than the list holds. */
@@ -110,12 +113,13 @@ export async function loadCalendar(
   const byDays = ask.arrangement === 'lanes' || ask.arrangement === 'month' || ask.arrangement === 'day';
   const span = spanOf(ask, dates);
   const stepsOf = byDays ? (ask.stepsOf ?? null) : null;
-  const [shown, tray, rhythm, knownDates, steps] = await Promise.all([
+  const [shown, tray, rhythm, knownDates, steps, batchDays] = await Promise.all([
     ask.arrangement === 'stages' ? loadStages(db, scope) : loadSpan(db, scope, span, ask.arrangement === 'list'),
     loadTray(db, scope),
     byDays ? loadRhythm(db, brands, channels, span, ask.arrangement === 'lanes', now) : null,
     byDays ? listKnownDates(db, brandIds, span.from, span.to) : [],
     stepsOf ? listStepsBetween(db, brandIds, span.from, span.to, stepsOf === 'all' ? null : stepsOf.personId) : [],
+    stepsOf ? listBatchDays(db, brandIds, span.from, span.to) : [],
   ]);
   const seen = new Set(shown.posts.map((post) => post.id));
   const undated = tray.undated.filter((post) => !seen.has(post.id));
@@ -138,6 +142,7 @@ export async function loadCalendar(
           )
         : {},
     steps: steps.filter(({ channelId }) => ask.filter.channels.length === 0 || ask.filter.channels.includes(channelId)),
+    batchDays,
     isCut: shown.isCut,
   };
 }

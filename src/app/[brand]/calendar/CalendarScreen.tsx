@@ -480,7 +480,7 @@ export function CalendarScreen({
         >
           <Carrier className={`calendar${openId ? ' has-sheet' : ''}`} loadFor={loadFor} onClick={press}>
             <Tray ideas={shown.ideas} slips={slips} onPlan={planFromTray(setPlanning, today)} />
-            <WorkingDatesProvider steps={shown.steps} onOpen={open}>
+            <WorkingDatesProvider steps={shown.steps} batchDays={shown.batchDays} onOpen={open}>
               <PickBox onPick={picks.add} className={`arrangement is-${view}${turning ? ' is-turning' : ''}`}>
                 <div className="arrangement-scroll" ref={arrangement}>
                   {view === 'lanes' && (

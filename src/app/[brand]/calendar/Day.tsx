@@ -15,7 +15,7 @@ import { DropCell } from './DropCell';
 import { OpeningSlip } from './OpeningSlip';
 import { dayId, hourId, hourPlace } from './places';
 import { useMarks, useTimetable } from './timetable';
-import { StepsHere } from './WorkingDates';
+import { BatchDaysHere, StepsHere } from './WorkingDates';
 
 /** Pixels an hour is high, and minutes of height a slip takes. */
 const HOUR_PX = 56;
@@ -73,6 +73,7 @@ export const Day = memo(function Day({
           {untimed.map((slip) => (
             <CalendarSlip key={slip.id} slip={slip} marks={marksOf(slip.id)} />
           ))}
+          <BatchDaysHere date={date} />
           <StepsHere date={date} />
           {untimed.length === 0 && <span className="soft small-text">Nothing</span>}
         </div>

@@ -6,6 +6,7 @@ import type { LocalDate } from '@/core/time/plan';
 import type { KnownDate } from '@/data/knownDates';
 import { spokenDate, weekdayName } from '@/ui/format';
 import { useTimetable } from './timetable';
+import { BatchDaysHere } from './WorkingDates';
 
 /** The head of a day's column: its number and weekday, what the rhythm calls it, and dates to plan around as a thin band. */
 export function DayHead({
@@ -29,6 +30,7 @@ export function DayHead({
       <span className="day-number">{Number(date.slice(8))}</span>{' '}
       <span className="soft">{line ? weekdayName(date).slice(0, 2) : weekdayName(date)}</span>
       <DateBand date={date} knownDates={knownDates} />
+      <BatchDaysHere date={date} />
       {!line && themes.length > 0 && (
         <span className="day-theme soft" title={themes.join(', ')}>
           {themes[0]}

@@ -15,7 +15,7 @@ import { DropCell } from './DropCell';
 import { OpeningSlip } from './OpeningSlip';
 import { dayId } from './places';
 import { useMarks, useTimetable } from './timetable';
-import { StepsHere } from './WorkingDates';
+import { BatchDaysHere, StepsHere } from './WorkingDates';
 
 /** Whole weeks of a month, each day with its posts and openings in the order of the day. */
 export const Month = memo(function Month({
@@ -104,6 +104,7 @@ function MonthCell({
           <OpeningSlip key={item.opening.key} opening={item.opening} withSign line />
         ),
       )}
+      <BatchDaysHere date={day.date} />
       <StepsHere date={day.date} />
     </DropCell>
   );

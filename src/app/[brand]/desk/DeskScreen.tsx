@@ -9,6 +9,7 @@ import type { Fitness } from '@/core/delivery/departure';
 import { askedFor } from '@/core/rhythm/entry';
 import type { Opening } from '@/core/rhythm/openings';
 import { addDays } from '@/core/time/days';
+import type { BatchDayLine } from '@/data/batchDays';
 import type { DeskView } from '@/usecases/desk';
 import type { Departure } from '@/usecases/views';
 import type { DeskSteps } from '@/usecases/deskSteps';
@@ -17,6 +18,7 @@ import { shortDate, spokenDate } from '@/ui/format';
 import { HorizonBar } from '@/ui/HorizonBar';
 import { Notches } from '@/ui/Notches';
 import { useShell } from '@/ui/shell';
+import { BatchDays } from './BatchDays';
 import { PersonChoice } from './PersonChoice';
 import { StepList } from './StepList';
 
@@ -44,12 +46,14 @@ const FITNESS_WORDS: Record<Fitness, { words: string; isWrong?: boolean }> = {
 export function DeskScreen({
   desk,
   steps,
+  batchDays,
   personId,
   today,
   aims,
 }: {
   desk: DeskView;
   steps: DeskSteps;
+  batchDays: readonly BatchDayLine[];
   /** Whose desk it is. */
   personId: string;
   today: string;
@@ -76,6 +80,7 @@ export function DeskScreen({
       <div className="place-body desk">
         <div>
           <StepList key={person.id} steps={steps} person={person} />
+          <BatchDays batchDays={batchDays} />
         </div>
         <div>
           {[

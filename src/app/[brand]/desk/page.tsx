@@ -1,8 +1,13 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
+import { addDays } from '@/core/time/days';
+import { listBatchDays } from '@/data/batchDays';
 import { loadDesk } from '@/usecases/desk';
 import { loadDeskSteps } from '@/usecases/deskSteps';
 import { DeskScreen } from './DeskScreen';
+
+/** Days ahead that batch days are listed. */
+const BATCH_AHEAD_DAYS = 28;
 
 export const metadata: Metadata = { title: 'Desk' };
 
@@ -17,14 +22,16 @@ export default async function DeskPage({
   const { db, brand, channels, people, me, today, now } = await brandOfPage((await params).brand);
   const { of } = await searchParams;
   const person = people.find(({ slug }) => slug === of) ?? me;
-  const [desk, steps] = await Promise.all([
+  const [desk, steps, batchDays] = await Promise.all([
     loadDesk(db, brand, channels, now),
     loadDeskSteps(db, person, brand.id, today),
+    listBatchDays(db, [brand.id], today, addDays(today, BATCH_AHEAD_DAYS)),
   ]);
   return (
     <DeskScreen
       desk={desk}
       steps={steps}
+      batchDays={batchDays}
       personId={person.id}
       today={today}
       aims={Object.fromEntries(channels.map(({ id, aimDays }) => [id, aimDays]))}

@@ -33,6 +33,7 @@ export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }
   const say = useSay();
   const [open, setOpen] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
+  const [ticking, setTicking] = useState<ReadonlyMap<string, boolean>>(new Map());
   const { steps } = sheet;
   const states = steps.map((step) => stepState(step, today));
   const breakers = new Set(orderBreakers(steps).map(({ id }) => id));
@@ -43,6 +44,12 @@ export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }
     const problem = problemOf(answer);
     if (problem) say({ text: problem, wrong: true });
     return answer.kind === 'done';
+  }
+  /** Shows at once; when it was not to be, the step shows again as it stands. */
+  async function tick(step: SheetStep, isDone: boolean) {
+    setTicking((now) => new Map(now).set(step.id, isDone));
+    await write('POST', `/api/steps/${step.id}`, { done: isDone });
+    setTicking((now) => new Map([...now].filter(([id]) => id !== step.id)));
   }
   const change = (step: SheetStep, part: object) =>
     write('PATCH', `/api/steps/${step.id}`, { version: step.version, ...part });
@@ -81,8 +88,8 @@ export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }
             <input
               type="checkbox"
               aria-label={`Done: ${step.title}`}
-              checked={step.doneOn !== null}
-              onChange={(event) => void write('POST', `/api/steps/${step.id}`, { done: event.target.checked })}
+              checked={ticking.get(step.id) ?? step.doneOn !== null}
+              onChange={(event) => void tick(step, event.target.checked)}
             />
             <button
               type="button"

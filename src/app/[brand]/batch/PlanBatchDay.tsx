@@ -1,0 +1,108 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState, type FormEvent } from 'react';
+import Button from 'react-bootstrap/Button';
+import { GUESS_MINUTES, minutesWords } from '@/core/prep/load';
+import { WORK_LABELS, WORKS, type Work } from '@/core/prep/step';
+import { readTypedTime } from '@/core/time/typed';
+import type { BatchStep } from '@/data/batchDays';
+import { call, problemOf } from '@/ui/api';
+import { CallSign } from '@/ui/CallSign';
+import { shortDate } from '@/ui/format';
+import { useShell } from '@/ui/shell';
+
+/** Steps of one sort are picked and given a day. */
+export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: readonly BatchStep[]; tomorrow: string }) {
+  const { brand, people } = useShell();
+  const router = useRouter();
+  const [picked, setPicked] = useState<readonly string[]>([]);
+  const [name, setName] = useState(`A day of ${WORK_LABELS[work]}`);
+  const [day, setDay] = useState(tomorrow);
+  const [startsAt, setStartsAt] = useState('10:00');
+  const [problem, setProblem] = useState<string | null>(null);
+  const minutes = steps
+    .filter(({ id }) => picked.includes(id))
+    .reduce((sum, step) => sum + (step.minutes ?? GUESS_MINUTES), 0);
+
+  async function make(event: FormEvent) {
+    event.preventDefault();
+    const answer = await call<{ id: string }>('POST', '/api/batch', {
+      brandId: brand.id,
+      work,
+      name,
+      day,
+      startsAt: readTypedTime(startsAt) ?? startsAt,
+      stepIds: picked,
+    });
+    setProblem(problemOf(answer));
+    if (answer.kind === 'done') router.push(`/${brand.slug}/batch/${answer.value.id}`);
+  }
+
+  return (
+    <>
+      <header className="place-head">
+        <h1>A batch day</h1>
+        <span className="soft">Several steps of one sort, done in one sitting.</span>
+      </header>
+      <form className="place-body batch" onSubmit={(event) => void make(event)} noValidate>
+        <p className="batch-sorts">
+          {WORKS.map((one) => (
+            <button
+              key={one}
+              type="button"
+              className="word"
+              aria-pressed={one === work}
+              onClick={() => router.push(`/${brand.slug}/batch?work=${one}`)}
+            >
+              {WORK_LABELS[one]}
+            </button>
+          ))}
+        </p>
+        {steps.length === 0 && <p className="soft">No open step of this sort is left over.</p>}
+        <ul className="batch-steps">
+          {steps.map((step) => (
+            <li key={step.id}>
+              <label>
+                <input
+                  type="checkbox"
+                  checked={picked.includes(step.id)}
+                  onChange={(event) =>
+                    setPicked(event.target.checked ? [...picked, step.id] : picked.filter((one) => one !== step.id))
+                  }
+                />
+                <b>{step.title}</b>
+                <CallSign sign={step.callSign} color={step.color} />
+                <span>{step.postTitle}</span>
+              </label>
+              <span className="soft">{people.find(({ id }) => id === step.ownerId)?.name ?? 'nobody'}</span>
+              <span className="soft figures">{step.postDate ? `leaves ${shortDate(step.postDate)}` : 'no date'}</span>
+              <span className="figures">{step.minutes === null ? '' : minutesWords(step.minutes)}</span>
+            </li>
+          ))}
+        </ul>
+        <div className="batch-make">
+          <label>
+            Called <input value={name} onChange={(event) => setName(event.target.value)} />
+          </label>
+          <label>
+            on <input type="date" value={day} onChange={(event) => setDay(event.target.value)} />
+          </label>
+          <label>
+            from <input size={6} value={startsAt} onChange={(event) => setStartsAt(event.target.value)} />
+          </label>
+          <Button type="submit" disabled={picked.length === 0}>
+            {picked.length === 0
+              ? 'Pick steps for it'
+              : `Hold it with ${picked.length === 1 ? '1 step' : `${picked.length} steps`}, ${minutesWords(minutes)}`}
+          </Button>
+        </div>
+        {problem && (
+          <div className="field-refusal" role="alert">
+            {problem}
+          </div>
+        )}
+      </form>
+    </>
+  );
+}

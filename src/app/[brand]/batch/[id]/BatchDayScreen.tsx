@@ -1,0 +1,206 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState, type FormEvent } from 'react';
+import { GUESS_MINUTES, minutesWords } from '@/core/prep/load';
+import { minutesOf, timeOf } from '@/core/time/days';
+import type { BatchDay, BatchStep } from '@/data/batchDays';
+import { call, problemOf } from '@/ui/api';
+import { CallSign } from '@/ui/CallSign';
+import { shortDate, spokenDate } from '@/ui/format';
+import { InPlace } from '@/ui/InPlace';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+
+/** The running order of a batch day with its times; ticks here are ticks of the steps themselves. */
+export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch: BatchDay; steps: BatchStep[] }) {
+  const { brand, people } = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const [batch, setBatch] = useState(initial);
+  const [steps, setSteps] = useState<readonly BatchStep[]>(initialSteps);
+  const [typed, setTyped] = useState('');
+
+  async function change(part: object): Promise<boolean> {
+    const answer = await call<BatchDay>('PATCH', `/api/batch/${batch.id}`, { version: batch.version, ...part });
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+    if (answer.kind === 'done') setBatch(answer.value);
+    return answer.kind === 'done';
+  }
+
+  async function order(next: readonly BatchStep[]) {
+    const before = steps;
+    setSteps(next);
+    if (!(await change({ stepIds: next.map(({ id }) => id) }))) setSteps(before);
+  }
+
+  async function tick(step: BatchStep, isDone: boolean) {
+    const put = (doneOn: string | null) =>
+      setSteps((all) => all.map((one) => (one.id === step.id ? { ...one, doneOn } : one)));
+    put(isDone ? batch.day : null);
+    const problem = problemOf(await call('POST', `/api/steps/${step.id}`, { done: isDone }));
+    if (!problem) return;
+    put(step.doneOn);
+    say({ text: problem, wrong: true });
+  }
+
+  async function callOff() {
+    const problem = problemOf(await call('DELETE', `/api/batch/${batch.id}`, {}));
+    if (problem) return say({ text: problem, wrong: true });
+    say({ text: 'Called off. Its open steps count back from their posts again.' });
+    router.push(`/${brand.slug}/desk`);
+  }
+
+  function addNeed(event: FormEvent) {
+    event.preventDefault();
+    if (typed.trim() === '') return;
+    void change({ needs: [...batch.needs, { text: typed, done: false }] });
+    setTyped('');
+  }
+
+  const minutes = steps.reduce((sum, step) => sum + (step.minutes ?? GUESS_MINUTES), 0);
+  const begins = steps.map(
+    (_step, index) =>
+      minutesOf(batch.startsAt) + steps.slice(0, index).reduce((sum, one) => sum + (one.minutes ?? GUESS_MINUTES), 0),
+  );
+  const swap = (index: number, by: -1 | 1) => {
+    const next = [...steps];
+    [next[index], next[index + by]] = [next[index + by]!, next[index]!];
+    void order(next);
+  };
+  return (
+    <>
+      <header className="place-head">
+        <h1>{batch.name}</h1>
+        <span className="soft">
+          <InPlace
+            label="Day"
+            type="date"
+            value={batch.day}
+            shown={spokenDate(batch.day)}
+            onCommit={(day) => void (day && change({ day }))}
+          />{' '}
+          from{' '}
+          <InPlace
+            label="Beginning"
+            type="time"
+            className="figures"
+            value={batch.startsAt}
+            shown={batch.startsAt}
+            onCommit={(startsAt) => void (startsAt && change({ startsAt }))}
+          />{' '}
+          · {steps.length} steps, {minutesWords(minutes)}
+        </span>
+        <button type="button" className="word push" onClick={() => void callOff()}>
+          call it off
+        </button>
+      </header>
+      <div className="place-body desk batch">
+        <section aria-label="Running order">
+          <h2>Running order</h2>
+          <ol className="batch-steps">
+            {steps.map((step, index) => (
+              <li key={step.id} className={step.doneOn ? 'is-done' : ''}>
+                <span className="figures">{timeOf(begins[index]!)}</span>
+                <label>
+                  <input
+                    type="checkbox"
+                    aria-label={`Done: ${step.title} of ${step.postTitle}`}
+                    checked={step.doneOn !== null}
+                    onChange={(event) => void tick(step, event.target.checked)}
+                  />
+                  <b>{step.title}</b>
+                  <CallSign sign={step.callSign} color={step.color} />
+                </label>
+                <Link
+                  href={`/${brand.slug}/calendar?date=${step.postDate ?? batch.day}&post=${step.postId}`}
+                  prefetch={false}
+                >
+                  {step.postTitle}
+                </Link>
+                <span className="soft small-text">
+                  {people.find(({ id }) => id === step.ownerId)?.name}
+                  {step.postDate && `, leaves ${shortDate(step.postDate)}`}
+                </span>
+                <span className="figures">{step.minutes === null ? '' : minutesWords(step.minutes)}</span>
+                <span className="order">
+                  <button
+                    type="button"
+                    className="word"
+                    aria-label={`${step.title} of ${step.postTitle} earlier`}
+                    disabled={index === 0}
+                    onClick={() => swap(index, -1)}
+                  >
+                    ↑
+                  </button>
+                  <button
+                    type="button"
+                    className="word"
+                    aria-label={`${step.title} of ${step.postTitle} later`}
+                    disabled={index === steps.length - 1}
+                    onClick={() => swap(index, 1)}
+                  >
+                    ↓
+                  </button>
+                  <button
+                    type="button"
+                    className="word soft"
+                    aria-label={`Take ${step.title} of ${step.postTitle} out`}
+                    onClick={() => void order(steps.filter(({ id }) => id !== step.id))}
+                  >
+                    out
+                  </button>
+                </span>
+              </li>
+            ))}
+          </ol>
+          {steps.length === 0 && <p className="soft">Nothing is left in it.</p>}
+        </section>
+        <section aria-label="What is needed">
+          <h2>What is needed</h2>
+          <ul className="batch-needs">
+            {batch.needs.map((need, index) => (
+              <li key={index}>
+                <label>
+                  <input
+                    type="checkbox"
+                    checked={need.done}
+                    onChange={(event) =>
+                      void change({
+                        needs: batch.needs.map((one, at) =>
+                          at === index ? { ...one, done: event.target.checked } : one,
+                        ),
+                      })
+                    }
+                  />{' '}
+                  {need.text}
+                </label>
+                <button
+                  type="button"
+                  className="word soft"
+                  aria-label={`Strike ${need.text}`}
+                  onClick={() => void change({ needs: batch.needs.filter((_need, at) => at !== index) })}
+                >
+                  strike
+                </button>
+              </li>
+            ))}
+          </ul>
+          <form onSubmit={addNeed}>
+            <input
+              aria-label="Something to have at hand"
+              placeholder="Something to have at hand"
+              value={typed}
+              onChange={(event) => setTyped(event.target.value)}
+            />{' '}
+            <button type="submit" className="word">
+              add
+            </button>
+          </form>
+        </section>
+      </div>
+    </>
+  );
+}

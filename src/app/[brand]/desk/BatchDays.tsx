@@ -1,0 +1,36 @@
+'use client';
+
+import Link from 'next/link';
+import { minutesWords } from '@/core/prep/load';
+import type { BatchDayLine } from '@/data/batchDays';
+import { shortDate } from '@/ui/format';
+import { useShell } from '@/ui/shell';
+
+/** The batch days ahead, and the way to another. */
+export function BatchDays({ batchDays }: { batchDays: readonly BatchDayLine[] }) {
+  const { brand, today } = useShell();
+  return (
+    <section aria-label="Batch days">
+      <h2>
+        Batch days <span className="figures soft">{batchDays.length}</span>
+        <Link className="small-text push" href={`/${brand.slug}/batch`} prefetch={false}>
+          Plan one
+        </Link>
+      </h2>
+      {batchDays.map(({ id, day, startsAt, name, steps, done, minutes }) => (
+        <div className="desk-row" key={id}>
+          <span className="figures when">
+            {day === today ? 'today' : shortDate(day)} {startsAt}
+          </span>
+          <Link href={`/${brand.slug}/batch/${id}`} prefetch={false}>
+            {name}
+          </Link>
+          <span className="push figures small-text soft">
+            {done} of {steps} done, {minutesWords(minutes)}
+          </span>
+        </div>
+      ))}
+      {batchDays.length === 0 && <p className="soft">None ahead. Steps of one sort go quicker in one sitting.</p>}
+    </section>
+  );
+}

@@ -1,0 +1,22 @@
+import { array, string } from 'yup';
+import { makeBatchDay, type BatchInput } from '@/usecases/batchDays';
+import { fields, id, text } from '@/app/server/fields';
+import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+
+const schema = fields({
+  brandId: id('Brand'),
+  work: string().required('Choose a sort of work.'),
+  name: text('Name'),
+  day: text('Day'),
+  startsAt: text('Beginning'),
+  stepIds: array(string().uuid('That is no step.').required()).max(200).required(),
+});
+
+/** Makes a batch day. */
+export async function POST(request: Request): Promise<Response> {
+  const { work } = await workOfRequest();
+  const body = await readBody(request, schema);
+  if (!body.ok) return refusal(body.refusal);
+  const { brandId, ...input } = body.value;
+  return answer(await makeBatchDay(work, brandId, input as BatchInput));
+}
