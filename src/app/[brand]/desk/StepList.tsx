@@ -2,9 +2,10 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import { stepState } from '@/core/prep/countBack';
+import { groupBy } from '@/core/group';
 import { minutesWords, type DayLoad } from '@/core/prep/load';
 import type { DeskStep } from '@/data/steps';
 import type { DeskSteps } from '@/usecases/deskSteps';
@@ -55,7 +56,7 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
       count: steps.today.length,
       load: steps.loads.find(({ date }) => date === today),
     },
-    ...byDay(steps.ahead).map(([date, rows]) => ({
+    ...[...groupBy(steps.ahead, ({ day }) => day!)].map(([date, rows]) => ({
       key: date,
       name: shortDate(date),
       rows,
@@ -121,7 +122,15 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
                 </Button>
               )}
             </h3>
-            {rows.map(row)}
+            {alike(rows).map((group) =>
+              group.length < FOLD_FROM ? (
+                group.map(row)
+              ) : (
+                <AlikeSteps key={group[0]!.id} steps={group}>
+                  {group.map(row)}
+                </AlikeSteps>
+              ),
+            )}
             {rows.length === 0 && <p className="soft">No step is due today.</p>}
             {count > rows.length && <p className="soft small-text">and {count - rows.length} more</p>}
           </div>
@@ -140,6 +149,35 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
         </div>
       )}
     </section>
+  );
+}
+
+/** From so many steps of one name on a day, they are folded into one line. */
+const FOLD_FROM = 3;
+
+/** Steps of one day by their name, in the order of the first of each. */
+const alike = (steps: readonly DeskStep[]): DeskStep[][] => [...groupBy(steps, ({ title }) => title).values()];
+
+/** Steps of one name as one line that unfolds: how many, for which channels, how long in all. */
+function AlikeSteps({ steps, children }: { steps: readonly DeskStep[]; children: ReactNode }) {
+  const [isOpen, setIsOpen] = useState(false);
+  const minutes = steps.reduce((sum, step) => sum + (step.minutes ?? 0), 0);
+  const signs = [...groupBy(steps, ({ post }) => post.callSign)];
+  return (
+    <>
+      <div className="desk-row step-row">
+        <button type="button" className="word what" aria-expanded={isOpen} onClick={() => setIsOpen(!isOpen)}>
+          {isOpen ? '–' : '+'} {steps[0]!.title}, {steps.length} posts
+        </button>
+        <span className="signs">
+          {signs.map(([sign, own]) => (
+            <CallSign key={sign} sign={sign} color={own[0]!.post.color} />
+          ))}
+        </span>
+        <span className="figures small-text minutes push">{minutesWords(minutes)}</span>
+      </div>
+      {isOpen && <div className="alike">{children}</div>}
+    </>
   );
 }
 
@@ -207,10 +245,4 @@ function toggled(set: ReadonlySet<string>, id: string, isIn: boolean): ReadonlyS
   if (isIn) next.add(id);
   else next.delete(id);
   return next;
-}
-
-function byDay(steps: readonly DeskStep[]): [string, DeskStep[]][] {
-  const days = new Map<string, DeskStep[]>();
-  for (const step of steps) days.set(step.day!, [...(days.get(step.day!) ?? []), step]);
-  return [...days];
 }

@@ -100,7 +100,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
       <div className="place-body desk batch">
         <section aria-label="Running order">
           <h2>Running order</h2>
-          <ol className="batch-steps">
+          <ol className="batch-steps is-running">
             {steps.map((step, index) => (
               <li key={step.id} className={step.doneOn ? 'is-done' : ''}>
                 <span className="figures">{timeOf(begins[index]!)}</span>
