@@ -1,6 +1,6 @@
 import { addDays, startOfWeek } from '@/core/time/days';
 import { randomUUID } from 'node:crypto';
-import type { Parcel, ParcelPicture } from '@/core/delivery/network';
+import type { Parcel } from '@/core/delivery/network';
 import { makeParcel } from '@/core/delivery/parcel';
 import { blocksOf } from '@/core/posts/readiness';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
@@ -18,7 +18,8 @@ import { insertPiece, replaceSuggestions, updatePieceSetAside } from '@/data/pie
 import { insertPosts } from '@/data/posts';
 import { replaceDaysOff, replaceRhythm } from '@/data/rhythms';
 import { saveCampaign, savePillar } from '@/data/themes';
-import type { Format } from '@/core/rulesheets/types';
+import { AS_IT_IS, isShapeIn, nearestShape, proposeCrop, shapeOf, type Crop } from '@/core/media/fit';
+import { formatRule, type Format, type ShapeRange } from '@/core/rulesheets/types';
 import { standinAddress } from '@/standins/network/client';
 import { idOf, type NetworkStore } from '@/standins/network/store';
 import { seedPrep } from './prep';
@@ -294,8 +295,10 @@ function makePost(row: PostRow, making: Making) {
   const time = date === null || row.time === '' ? null : row.time;
   const placed = date && time ? dueInstant(date, time, brand.zone) : null;
   const dueAt = placed?.ok ? placed.value : null;
-  const parcelPictures: ParcelPicture[] = picture ? [{ ...picture, alt: row.alt }] : [];
-  const content = { headline, caption, hashtags, link, format: row.format, pictures: parcelPictures };
+  const rule = formatRule(channel.sheet, row.format);
+  const recipe = { ...AS_IT_IS, crop: picture && rule?.shapes ? cropInto(picture, rule.shapes) : null };
+  const shown = picture ? [{ ...picture, ...recipe, alt: row.alt }] : [];
+  const content = { headline, caption, hashtags, link, format: row.format, pictures: shown };
   const isFit = blocksOf(content, channel.sheet).length === 0;
   const isFailed = row.stage === 'failed';
   const byHand = !channel.sheet.automatic;
@@ -356,6 +359,7 @@ function makePost(row: PostRow, making: Making) {
     },
     picture: picture && {
       ...picture,
+      ...recipe,
       id: randomUUID(),
       postId: id,
       position: 1,
@@ -365,6 +369,12 @@ function makePost(row: PostRow, making: Making) {
     },
     delivery,
   };
+}
+
+/** The crop of a picture that brings it into a range of shapes; null when it lies in it. */
+function cropInto(picture: PictureFile, range: ShapeRange): Crop | null {
+  const shape = shapeOf(picture);
+  return isShapeIn(shape, range) ? null : proposeCrop(picture, nearestShape(shape, range));
 }
 
 async function takePictures(

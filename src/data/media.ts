@@ -1,8 +1,9 @@
+import type { Recipe } from '@/core/media/fit';
 import type { Instant } from '@/core/time/plan';
 import type { Queryable } from './db';
 
 /** A picture of a post. */
-export interface Picture {
+export interface Picture extends Recipe {
   id: string;
   postId: string;
   position: number;
@@ -17,7 +18,8 @@ export interface Picture {
   alt: string;
 }
 
-const COLUMNS = `id, post_id as "postId", position, sha256, mime, width, height, bytes, file_name as "fileName", alt`;
+const COLUMNS = `id, post_id as "postId", position, sha256, mime, width, height, bytes, file_name as "fileName", alt, crop,
+  to_mime as "toMime", to_bytes as "toBytes"`;
 
 /** The pictures of a post in their order. */
 export function listPictures(db: Queryable, postId: string): Promise<Picture[]> {
@@ -27,14 +29,16 @@ export function listPictures(db: Queryable, postId: string): Promise<Picture[]> 
 /** Adds pictures. */
 export async function insertPictures(
   tx: Queryable,
-  pictures: readonly (Picture & { brandId: string; addedAt: Instant })[],
+  pictures: readonly (Omit<Picture, keyof Recipe> & Partial<Recipe> & { brandId: string; addedAt: Instant })[],
 ): Promise<void> {
   await tx.run(
-    `insert into media (id, brand_id, post_id, position, sha256, mime, width, height, bytes, file_name, alt, added_at)
+    `insert into media (id, brand_id, post_id, position, sha256, mime, width, height, bytes, file_name, alt, added_at,
+       crop, to_mime, to_bytes)
      select x.id, x."brandId", x."postId", x.position, x.sha256, x.mime, x.width, x.height, x.bytes, x."fileName", x.alt,
-       x."addedAt"
+       x."addedAt", x.crop, x."toMime", x."toBytes"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "postId" uuid, position int, sha256 text,
-       mime text, width int, height int, bytes bigint, "fileName" text, alt text, "addedAt" timestamptz)`,
+       mime text, width int, height int, bytes bigint, "fileName" text, alt text, "addedAt" timestamptz,
+       crop jsonb, "toMime" text, "toBytes" bigint)`,
     [JSON.stringify(pictures)],
   );
 }
@@ -42,6 +46,20 @@ export async function insertPictures(
 /** Writes a picture's alt text. @returns whether the post has that picture. */
 export async function updateAlt(tx: Queryable, postId: string, pictureId: string, alt: string): Promise<boolean> {
   return (await tx.run('update media set alt = $3 where id = $2 and post_id = $1', [postId, pictureId, alt])) === 1;
+}
+
+/** Writes what is done to a picture on its way out. @returns whether the post has that picture */
+export async function updateRecipe(
+  tx: Queryable,
+  postId: string,
+  pictureId: string,
+  { crop, toMime, toBytes }: Recipe,
+): Promise<boolean> {
+  const changed = await tx.run(
+    'update media set crop = $3::jsonb, to_mime = $4, to_bytes = $5 where id = $2 and post_id = $1',
+    [postId, pictureId, crop && JSON.stringify(crop), toMime, toBytes],
+  );
+  return changed === 1;
 }
 
 /** Takes a picture from a post; its file stays. @returns the picture, if the post had it. */
@@ -67,8 +85,10 @@ export async function maybeMimeOf(
 /** Gives a post the same pictures as another, with their alt texts. The files are shared. */
 export async function copyPictures(tx: Queryable, fromPostId: string, toPostId: string, at: Instant): Promise<void> {
   await tx.run(
-    `insert into media (id, brand_id, post_id, position, sha256, mime, width, height, bytes, file_name, alt, added_at)
-     select gen_random_uuid(), brand_id, $2, position, sha256, mime, width, height, bytes, file_name, alt, $3
+    `insert into media (id, brand_id, post_id, position, sha256, mime, width, height, bytes, file_name, alt, added_at, crop,
+       to_mime, to_bytes)
+     select gen_random_uuid(), brand_id, $2, position, sha256, mime, width, height, bytes, file_name, alt, $3, crop, to_mime,
+       to_bytes
      from media where post_id = $1`,
     [fromPostId, toPostId, at],
   );

@@ -1,4 +1,5 @@
 import type { Words } from '@/core/captions/compose';
+import type { PictureMeasures } from '@/core/media/fit';
 import { NEAR_DAYS, wordsQuery, type CalendarFilter } from '@/core/calendar/filter';
 import { addDays } from '@/core/time/days';
 import type { Format } from '@/core/rulesheets/types';
@@ -59,7 +60,7 @@ export interface PostLine extends Words {
   version: number;
   publishedAt: Instant | null;
   /** In their order: content hash, media type and size of each picture. */
-  pictures: { sha256: string; mime: string; bytes: number; alt: string }[];
+  pictures: (PictureMeasures & { sha256: string; alt: string })[];
   waived: Waiver[];
   /** The steps before publishing; null for a post without prep. */
   prep: {
@@ -118,7 +119,8 @@ const lineQuery = (where: string, order: string, limit = '') => `
   select coalesce(json_agg(line), '[]') as lines from (
   select ${LINE_COLUMNS} from wanted p
   left join (
-    select m.post_id, jsonb_agg(jsonb_build_object('sha256', m.sha256, 'mime', m.mime, 'bytes', m.bytes, 'alt', m.alt)
+    select m.post_id, jsonb_agg(jsonb_build_object('sha256', m.sha256, 'mime', m.mime, 'bytes', m.bytes, 'alt', m.alt,
+      'width', m.width, 'height', m.height, 'crop', m.crop, 'toMime', m.to_mime, 'toBytes', m.to_bytes)
       order by m.position) as pictures
     from media m where m.post_id in (select id from wanted) group by m.post_id
   ) m on m.post_id = p.id

@@ -7,7 +7,7 @@ import { openDb, type Db } from '@/data/db';
 import { endAllLeases, maybeNextDue } from '@/data/deliveries';
 import { noteSetUp, takeFolder, type DataFolder } from '@/data/folder';
 import { checkReadable, migrate, pendingMigrations, readMigrations } from '@/data/migrate';
-import { readPictureFile } from '@/data/pictureFiles';
+import { renderPicture } from '@/data/renderPicture';
 import { listSnapshots, snapshotIsDue, takeSnapshot } from '@/data/snapshots';
 import { listRunningSeries } from '@/data/series';
 import { keepAhead } from '@/usecases/series';
@@ -72,7 +72,7 @@ async function open(): Promise<Bimlo> {
         ids: randomUUID,
         chance: Math.random,
         network: networkClient(networkUrl, timeoutMs),
-        readPicture: (sha256) => readPictureFile(folder.media, sha256),
+        readPicture: (picture) => renderPicture(folder.media, picture),
       },
       async () => {
         await keepSnapshots(db, folder, clock);

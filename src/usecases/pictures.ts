@@ -1,7 +1,8 @@
 import { TEXT_LIMITS } from '@/core/pieces/piece';
 import { mayEdit } from '@/core/stages/moves';
 import { refuse, type Result } from '@/core/refusal';
-import { deletePicture, insertPictures, updateAlt } from '@/data/media';
+import { isCrop, type Recipe } from '@/core/media/fit';
+import { deletePicture, insertPictures, updateAlt, updateRecipe } from '@/data/media';
 import { changePost, takePost } from './posts';
 import { doing, must, mustFit, notFound, refused, type Work } from './work';
 
@@ -53,6 +54,33 @@ export function describePicture(work: Work, postId: string, pictureId: string, a
     return true as const;
   });
 }
+
+/** Says what is done to a picture on its way out: the part that leaves, the type it becomes, the bytes it may have. */
+export function setRecipe(work: Work, postId: string, pictureId: string, recipe: Recipe): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const open = await takePost(act, postId);
+    must(mayEdit(open.facts));
+    const picture = open.pictures.find(({ id }) => id === pictureId) ?? refused(notFound('picture'));
+    if (recipe.crop && !isCrop(recipe.crop))
+      refused({
+        code: 'badCrop',
+        field: 'crop',
+        message: 'The frame has to lie inside the picture and have some size.',
+      });
+    if (recipe.toMime !== null && !OUT_TYPES.includes(recipe.toMime))
+      refused({ code: 'badType', field: 'toMime', message: 'Pictures are converted to JPEG, PNG or WebP.' });
+    if (recipe.toBytes !== null && (!Number.isInteger(recipe.toBytes) || recipe.toBytes < LEAST_BYTES))
+      refused({ code: 'badBytes', field: 'toBytes', message: 'A picture is not scaled down below 20 kB.' });
+    const { crop, toMime, toBytes } = recipe;
+    await updateRecipe(act.tx, postId, pictureId, { crop, toMime: toMime === picture.mime ? null : toMime, toBytes });
+    await changePost(act, open, {}, 'picture fitted', { pictureId, ...recipe });
+    return true as const;
+  });
+}
+
+const OUT_TYPES: readonly string[] = ['image/jpeg', 'image/png', 'image/webp'];
+/** Bytes below which nobody needs a picture scaled down. */
+const LEAST_BYTES = 20_000;
 
 /** Takes a picture from a post. Its file stays, since other posts and copies that wait to leave may use it. */
 export function removePicture(work: Work, postId: string, pictureId: string): Promise<Result<true>> {

@@ -3,6 +3,7 @@ import { hasWords } from '@/core/captions/compose';
 import type { Format } from '@/core/rulesheets/types';
 import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { mayPlanFor, maySchedule } from '@/core/stages/moves';
+import { measuresOf } from '@/core/delivery/parcel';
 import { blocksOf } from '@/core/posts/readiness';
 import type { Result } from '@/core/refusal';
 import { oneBrand } from '@/data/brands';
@@ -122,7 +123,7 @@ export async function placeOpenPost(
     return { unscheduled: true, retimed: false, plan };
   }
   const copyBlocks = blocksOf(
-    { ...delivery.parcel.words, format: delivery.parcel.format, pictures: delivery.parcel.pictures },
+    { ...delivery.parcel.words, format: delivery.parcel.format, pictures: delivery.parcel.pictures.map(measuresOf) },
     channel.sheet,
   );
   const due = must(maySchedule({ ...facts, ...plan, blocks: copyBlocks, wants: [] }));

@@ -171,5 +171,5 @@ export const deliveryWork = (world: TestWorld, network: Network): DeliveryWork =
   ids: randomUUID,
   chance: () => 0,
   network,
-  readPicture: async () => new Uint8Array(),
+  readPicture: async (picture) => ({ bytes: new Uint8Array(), picture }),
 });

@@ -1,9 +1,10 @@
+import { AS_IT_IS } from '@/core/media/fit';
 import { NO_FILTER } from '@/core/calendar/filter';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { listIdeas, maybePiece } from '@/data/pieces';
 import { maybeDeliveryOfPost } from '@/data/deliveries';
 import { bringPieceBack, catchIdea, deletePiece, editPiece, restorePiece, setPieceAside } from './pieces';
-import { attachPicture, describePicture, removePicture } from './pictures';
+import { attachPicture, describePicture, removePicture, setRecipe } from './pictures';
 import { movePost, planPiece } from './planning';
 import { declareOut, publishNow, schedulePost } from './scheduling';
 import { archivePost, bringPostBack, deletePost, putAtStage, restorePost, setPostAside } from './stages';
@@ -19,7 +20,14 @@ beforeEach(async () => void (world = await makeWorld()));
 afterEach(() => world.close());
 
 const ideas = async () => (await listIdeas(world.db, [world.brandId], 10)).map((piece) => piece.title);
-const picture = { sha256: 'a'.repeat(64), mime: 'image/jpeg', width: 10, height: 10, bytes: 100, fileName: 'a.jpg' };
+const picture = {
+  sha256: 'a'.repeat(64),
+  mime: 'image/jpeg',
+  width: 1080,
+  height: 1080,
+  bytes: 100,
+  fileName: 'a.jpg',
+};
 
 describe('ideas', () => {
   it('are caught by a title, belong to who caught them, and stay until every suggested channel has its post', async () => {
@@ -185,6 +193,22 @@ describe('pictures', () => {
     valueOf(await removePicture(world.work, post.id, id));
     expect((await loadSheet(world.db, post.id))!.delivery).toMatchObject({ differs: true });
     expect(codeOf(await removePicture(world.work, post.id, id))).toBe('notFound');
+  });
+  it('of a wrong shape keep a post from leaving until they are cropped; the crop leaves with the copy', async () => {
+    const post = await world.makePost('glassrow');
+    const id = valueOf(await attachPicture(world.work, post.id, { ...picture, height: 2_160 }, 'The dome'));
+    const crop = { x: 0, y: 0.25, width: 1, height: 0.5 };
+    expect(codeOf(await schedulePost(world.work, post.id, (await world.post(post.id)).version))).toBe('blocked');
+    const set = (recipe: Parameters<typeof setRecipe>[3]) => setRecipe(world.work, post.id, id, recipe);
+    expect(codeOf(await set({ ...AS_IT_IS, crop: { ...crop, y: 0.8 } }))).toBe('badCrop');
+    expect(codeOf(await set({ ...AS_IT_IS, toMime: 'text/html' }))).toBe('badType');
+    expect(codeOf(await set({ ...AS_IT_IS, toBytes: 3 }))).toBe('badBytes');
+    valueOf(await set({ ...AS_IT_IS, crop }));
+    valueOf(await schedulePost(world.work, post.id, (await world.post(post.id)).version));
+    const delivery = (await maybeDeliveryOfPost(world.db, post.id))!;
+    expect(delivery.parcel.pictures[0]!.recipe).toEqual({ ...AS_IT_IS, crop });
+    valueOf(await set(AS_IT_IS));
+    expect((await loadSheet(world.db, post.id))!.delivery).toMatchObject({ differs: true });
   });
 });
 

@@ -67,16 +67,7 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
     version: post.version,
     deleted: post.deletedAt !== null,
     archived: post.archivedAt !== null,
-    pictures: pictures.map(({ id: pictureId, sha256, mime, width, height, bytes, fileName, alt }) => ({
-      id: pictureId,
-      sha256,
-      mime,
-      width,
-      height,
-      bytes,
-      fileName,
-      alt,
-    })),
+    pictures: pictures.map(({ postId: _post, position: _position, ...picture }) => picture),
     steps: steps.map(({ brandId: _brand, postId: _post, position: _position, doneAt: _at, ...step }) => step),
     waived: post.waived,
     delivery: delivery

@@ -1,3 +1,4 @@
+import { AS_IT_IS } from '../media/fit';
 import { addDays, startOfWeek, weekdayOf } from '../time/days';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -101,6 +102,7 @@ describe('a drop', () => {
 
 describe('a slip', () => {
   const glassrow = SHIPPED_RULE_SHEETS.find((sheet) => sheet.slug === 'glassrow')!;
+  const picture = { sha256: 'ab', mime: 'image/png', bytes: 1, width: 1080, height: 1080, ...AS_IT_IS };
   const source: SlipSource = {
     id: '1',
     brandId: '0',
@@ -131,13 +133,10 @@ describe('a slip', () => {
     expect(slipOf({ ...source, stage: 'published' }, { callSign: 'GR', sheet: glassrow }).missing).toBeNull());
   it('shows the first picture', () =>
     expect(
-      slipOf(
-        { ...source, pictures: [{ sha256: 'ab', mime: 'image/png', bytes: 1, alt: 'The Moon' }] },
-        { callSign: 'GR', sheet: glassrow },
-      ),
+      slipOf({ ...source, pictures: [{ ...picture, alt: 'The Moon' }] }, { callSign: 'GR', sheet: glassrow }),
     ).toMatchObject({ missing: null, thumb: 'ab' }));
   it('says that a picture is undescribed, unless that was waived', () => {
-    const undescribed = { ...source, pictures: [{ sha256: 'ab', mime: 'image/png', bytes: 1, alt: ' ' }] };
+    const undescribed = { ...source, pictures: [{ ...picture, alt: ' ' }] };
     const missing = (post: SlipSource) => slipOf(post, { callSign: 'GR', sheet: glassrow }).missing;
     expect(missing(undescribed)).toBe('no alt text');
     expect(missing({ ...undescribed, waived: [{ key: 'alt' }] })).toBeNull();

@@ -4,6 +4,7 @@ import { blocksOf } from '../posts/readiness';
 import { wantsOf } from '../posts/wants';
 import type { WorkProgress } from '../prep/progress';
 import { WORKS, type Work } from '../prep/step';
+import type { PictureMeasures } from '../media/fit';
 import type { Format, RuleSheet } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
 import type { Instant, LocalDate, LocalTime } from '../time/plan';
@@ -56,7 +57,7 @@ export interface SlipSource extends Words {
   campaignId: string | null;
   seriesNumber: number | null;
   version: number;
-  pictures: readonly { sha256: string; mime: string; bytes: number; alt: string }[];
+  pictures: readonly (PictureMeasures & { sha256: string; alt: string })[];
   waived: readonly { key: string }[];
   prep: { counts: Record<Work, [done: number, all: number]>; next: { work: Work } | null } | null;
   delivery: { mode: DeliveryMode; state: DeliveryState; unsure: boolean; dueAt: Instant } | null;

@@ -1,3 +1,4 @@
+import { AS_IT_IS } from '../media/fit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
@@ -70,7 +71,16 @@ it('is leaving while it is sent, or may have been', () => {
 
 describe('a parcel', () => {
   const sheet = SHIPPED_RULE_SHEETS.find((candidate) => candidate.slug === 'pithline')!;
-  const picture = { sha256: 'a'.repeat(64), mime: 'image/png', alt: 'The dome', fileName: 'dome.png', bytes: 10 };
+  const picture = {
+    sha256: 'a'.repeat(64),
+    mime: 'image/png',
+    alt: 'The dome',
+    fileName: 'dome.png',
+    bytes: 10,
+    width: 900,
+    height: 900,
+    ...AS_IT_IS,
+  };
   const post = {
     headline: '',
     caption: 'Open',
@@ -96,6 +106,8 @@ describe('a parcel', () => {
     ['the format', { format: 'photo' as const }, true],
     ['an alt text', { pictures: [{ ...picture, alt: 'Dome' }] }, true],
     ['a picture less', { pictures: [] }, true],
+    ['a crop', { pictures: [{ ...picture, crop: { x: 0, y: 0, width: 0.5, height: 1 } }] }, true],
+    ['the type it is converted to', { pictures: [{ ...picture, toMime: 'image/jpeg' }] }, true],
   ])('differs when one changes %s', (_name, change, expected) =>
     expect(differsFromParcel({ ...post, ...change }, parcel)).toBe(expected),
   );

@@ -1,4 +1,5 @@
 import type { ComposedField, Words } from '../captions/compose';
+import type { Recipe } from '../media/fit';
 import type { Format } from '../rulesheets/types';
 
 /** A picture of a parcel; its bytes are found by their content hash. */
@@ -9,6 +10,11 @@ export interface ParcelPicture {
   alt: string;
   fileName: string;
   bytes: number;
+  /** Pixels of the stored picture; absent in copies made before they were kept. */
+  width?: number;
+  height?: number;
+  /** What is done to it on its way out; absent in copies made before there were recipes, and once it was done. */
+  recipe?: Recipe;
 }
 
 /** What leaves: the copy made when the post was scheduled, and nothing that was changed since. */
@@ -39,8 +45,8 @@ export type PublishAnswer =
 /** What came of asking whether a parcel was taken before. */
 export type FindAnswer = { kind: 'found'; address: string } | { kind: 'notFound' } | { kind: 'unknown'; words: string };
 
-/** Reads the bytes of a picture by its content hash. */
-export type ReadPicture = (sha256: string) => Promise<Uint8Array>;
+/** Makes the picture that leaves out of the stored one: its bytes, with what they are by then. */
+export type ReadPicture = (picture: ParcelPicture) => Promise<{ bytes: Uint8Array; picture: ParcelPicture }>;
 
 /** The seam to the networks. A real one takes the stand-in's place behind this. Neither call ever throws for what a network does. */
 export interface Network {

@@ -1,11 +1,12 @@
 import { allHashtags, composeTexts, type Words } from '../captions/compose';
 import type { Format, RuleSheet } from '../rulesheets/types';
+import { AS_IT_IS, type PictureMeasures, type Recipe } from '../media/fit';
 import type { Parcel, ParcelPicture } from './network';
 
 /** A post as far as its parcel is made from it. */
 export interface ParcelSource extends Words {
   format: Format;
-  pictures: readonly ParcelPicture[];
+  pictures: readonly (PictureMeasures & Pick<ParcelPicture, 'sha256' | 'alt' | 'fileName'>)[];
 }
 
 /** Copies what would leave now: composed texts, link, hashtags and pictures, and the words they were composed from. */
@@ -18,7 +19,16 @@ export function makeParcel(post: ParcelSource, channel: { account: string; sheet
     texts: composeTexts(post, channel.sheet),
     link: link.trim(),
     hashtags: channel.sheet.hashtagLimit === 0 ? [] : allHashtags(post),
-    pictures: post.pictures.map(({ sha256, mime, alt, fileName, bytes }) => ({ sha256, mime, alt, fileName, bytes })),
+    pictures: post.pictures.map(({ sha256, mime, alt, fileName, bytes, width, height, crop, toMime, toBytes }) => ({
+      sha256,
+      mime,
+      alt,
+      fileName,
+      bytes,
+      width,
+      height,
+      recipe: { crop, toMime, toBytes },
+    })),
     words: { headline, caption, hashtags, link },
   };
 }
@@ -32,9 +42,22 @@ export function differsFromParcel(post: ParcelSource, parcel: Parcel): boolean {
     post.hashtags !== words.hashtags ||
     post.link !== words.link ||
     post.format !== parcel.format ||
-    picturesKey(post.pictures) !== picturesKey(parcel.pictures)
+    picturesKey(post.pictures.map((picture) => ({ ...picture, recipe: recipeOf(picture) }))) !==
+      picturesKey(parcel.pictures)
   );
 }
 
-const picturesKey = (pictures: readonly ParcelPicture[]): string =>
-  JSON.stringify(pictures.map((picture) => [picture.sha256, picture.alt]));
+/** A picture of a parcel as the rules see it; one whose size was not kept has the size 0. */
+export function measuresOf({ mime, bytes, width = 0, height = 0, recipe = AS_IT_IS }: ParcelPicture): PictureMeasures {
+  return { mime, bytes, width, height, ...recipe };
+}
+
+const recipeOf = ({ crop, toMime, toBytes }: Recipe): Recipe => ({ crop, toMime, toBytes });
+
+const picturesKey = (pictures: readonly Pick<ParcelPicture, 'sha256' | 'alt' | 'recipe'>[]): string =>
+  JSON.stringify(
+    pictures.map(({ sha256, alt, recipe = AS_IT_IS }) => {
+      const { crop, toMime, toBytes } = recipe;
+      return [sha256, alt, crop && [crop.x, crop.y, crop.width, crop.height], toMime, toBytes];
+    }),
+  );

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { AS_IT_IS } from '../media/fit';
 import { isIdea, readTitle } from '../pieces/piece';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { blocksOf, isWebLink, type PostContent } from './readiness';
 
 const sheet = (slug: string) => SHIPPED_RULE_SHEETS.find((candidate) => candidate.slug === slug)!;
-const png = { mime: 'image/png', bytes: 1000 };
+const png = { mime: 'image/png', bytes: 1000, width: 1080, height: 1080, ...AS_IT_IS };
 const post: PostContent = {
   headline: '',
   caption: 'Open tonight',
@@ -39,6 +40,38 @@ describe('blocks', () => {
       { ...post, format: 'photo' as const, pictures: [{ ...png, mime: 'image/gif' }] },
       'glassrow',
       ['pictureType'],
+    ],
+    [
+      'a picture too tall',
+      { ...post, format: 'photo' as const, pictures: [{ ...png, height: 2000 }] },
+      'glassrow',
+      ['pictureShape'],
+    ],
+    [
+      'a picture too small',
+      { ...post, format: 'photo' as const, pictures: [{ ...png, width: 500, height: 500 }] },
+      'glassrow',
+      ['pictureSmall'],
+    ],
+    [
+      'a picture that is cropped, converted and scaled down',
+      {
+        ...post,
+        format: 'photo' as const,
+        pictures: [
+          {
+            ...png,
+            mime: 'image/gif',
+            height: 2000,
+            bytes: 90_000_000,
+            crop: { x: 0, y: 0.2, width: 1, height: 0.6 },
+            toMime: 'image/jpeg',
+            toBytes: 4_000_000,
+          },
+        ],
+      },
+      'glassrow',
+      [],
     ],
     ['a picture too heavy', { ...post, pictures: [{ ...png, bytes: 4_000_001 }] }, 'pithline', ['pictureSize']],
     ['a format it does not take', { ...post, format: 'newsletter' as const }, 'pithline', ['format']],

@@ -1,6 +1,7 @@
 import { allHashtags, composeField, type Words } from '../captions/compose';
 import { countText, surelyFits } from '../captions/count';
-import { FORMAT_LABELS, formatRule, type Format, type RuleSheet } from '../rulesheets/types';
+import { outBytes, outMime, shapeFaults, type PictureMeasures } from '../media/fit';
+import { FORMAT_LABELS, formatRule, type Format, type RuleSheet, type ShapeRange } from '../rulesheets/types';
 
 /** Something the network would refuse. Nobody can override it. */
 export interface Block {
@@ -13,6 +14,8 @@ export interface Block {
     | 'noPicture'
     | 'tooManyPictures'
     | 'pictureType'
+    | 'pictureShape'
+    | 'pictureSmall'
     | 'pictureSize';
   /** The field of the sheet it leads to. */
   field: 'headline' | 'caption' | 'hashtags' | 'link' | 'format' | 'pictures';
@@ -23,10 +26,7 @@ export interface Block {
 }
 
 /** A picture as far as the rules ask about it. */
-export interface PictureFacts {
-  mime: string;
-  bytes: number;
-}
+export type PictureFacts = PictureMeasures;
 
 /** A post as far as the rules ask about it. */
 export interface PostContent extends Words {
@@ -105,15 +105,31 @@ function pictureBlocks(post: PostContent, sheet: RuleSheet): Block[] {
       short: 'too many pictures',
       message: `A ${FORMAT_LABELS[post.format]} on ${sheet.name} takes ${rule.picturesMax === 0 ? 'no picture' : rule.picturesMax}, this has ${has}.`,
     });
-  const wrongType = post.pictures.find((picture) => !sheet.pictureTypes.includes(picture.mime));
+  const faults = post.pictures.flatMap((picture) => shapeFaults(picture, rule));
+  if (rule.shapes && faults.some(({ kind }) => kind === 'shape'))
+    blocks.push({
+      code: 'pictureShape',
+      field: 'pictures',
+      short: 'picture shape',
+      message: `A ${FORMAT_LABELS[post.format]} on ${sheet.name} takes pictures of ${shapeWords(rule.shapes)}. Crop it.`,
+    });
+  const small = faults.find((fault) => fault.kind === 'small');
+  if (small)
+    blocks.push({
+      code: 'pictureSmall',
+      field: 'pictures',
+      short: 'picture too small',
+      message: `A ${FORMAT_LABELS[post.format]} on ${sheet.name} needs pictures ${number.format(small.needs)} pixels wide, this has ${number.format(small.has)}.`,
+    });
+  const wrongType = post.pictures.find((picture) => !sheet.pictureTypes.includes(outMime(picture)));
   if (wrongType)
     blocks.push({
       code: 'pictureType',
       field: 'pictures',
       short: 'picture type',
-      message: `${sheet.name} takes no ${typeName(wrongType.mime)}. It takes ${sheet.pictureTypes.map(typeName).join(', ')}.`,
+      message: `${sheet.name} takes no ${typeName(outMime(wrongType))}. It takes ${sheet.pictureTypes.map(typeName).join(', ')}.`,
     });
-  const heaviest = Math.max(0, ...post.pictures.map((picture) => picture.bytes));
+  const heaviest = Math.max(0, ...post.pictures.map(outBytes));
   if (heaviest > sheet.pictureMaxBytes)
     blocks.push({
       code: 'pictureSize',
@@ -122,6 +138,19 @@ function pictureBlocks(post: PostContent, sheet: RuleSheet): Block[] {
       message: `${sheet.name} takes pictures of ${megabytes(sheet.pictureMaxBytes)} at most, this one has ${megabytes(heaviest)}.`,
     });
   return blocks;
+}
+
+/** A range of shapes in words: “3:4 to 8:5”. */
+export const shapeWords = ({ narrowest, widest }: ShapeRange): string =>
+  `${ratioWords(narrowest)} to ${ratioWords(widest)} (width to height)`;
+
+/** A shape as a ratio of small whole numbers: the first within a hundredth of it. */
+function ratioWords(shape: number): string {
+  for (let height = 1; height <= 20; height++) {
+    const width = Math.round(shape * height);
+    if (width > 0 && Math.abs(width / height - shape) < shape / 100) return `${width}:${height}`;
+  }
+  return shape.toFixed(2);
 }
 
 const typeName = (mime: string): string => mime.replace('image/', '').toUpperCase();

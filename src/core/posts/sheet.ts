@@ -1,5 +1,6 @@
 import type { Words } from '../captions/compose';
 import type { DeliveryMode, DeliveryState } from '../delivery/delivery';
+import type { PictureMeasures } from '../media/fit';
 import type { Format } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
 import type { PrepLine } from '../prep/step';
@@ -7,14 +8,10 @@ import type { Waiver } from './wants';
 import type { Instant, LocalDate, LocalTime } from '../time/plan';
 
 /** A picture on a post's sheet. */
-export interface SheetPicture {
+export interface SheetPicture extends PictureMeasures {
   id: string;
   /** Content hash; names the file and its thumbnail. */
   sha256: string;
-  mime: string;
-  width: number;
-  height: number;
-  bytes: number;
   fileName: string;
   alt: string;
 }

@@ -7,6 +7,10 @@ const PARTS = ['text', 'link', 'hashtags'];
 const TEXT_LIMIT_MOST = 100_000;
 const PICTURES_MOST = 50;
 const BYTES_MOST = 100_000_000;
+/** Widths to heights of pictures. */
+const SHAPE_LEAST = 0.1;
+const SHAPE_MOST = 10;
+const WIDTH_MOST = 20_000;
 
 const isWhole = (value: unknown, least: number, most: number): value is number =>
   Number.isInteger(value) && (value as number) >= least && (value as number) <= most;
@@ -40,6 +44,15 @@ export function readRuleSheet(sheet: RuleSheet): Result<RuleSheet> {
         `Pictures of a format: from 0 to ${PICTURES_MOST}, the most not below the least.`,
         'formats',
       );
+  for (const { shapes, minWidth } of sheet.formats) {
+    if (
+      shapes &&
+      !(shapes.narrowest >= SHAPE_LEAST && shapes.widest <= SHAPE_MOST && shapes.narrowest <= shapes.widest)
+    )
+      return refuse('badShapes', `Shapes lie between ${SHAPE_LEAST} and ${SHAPE_MOST}, narrow to wide.`, 'formats');
+    if (minWidth != null && !isWhole(minWidth, 1, WIDTH_MOST))
+      return refuse('badWidth', `The least width is 1 to ${WIDTH_MOST} pixels.`, 'formats');
+  }
   if (!isWhole(sheet.pictureMaxBytes, 1, BYTES_MOST))
     return refuse('badBytes', 'The largest picture: up to 100 MB.', 'pictureMaxBytes');
   return accept({ ...sheet, name });

@@ -1,3 +1,4 @@
+import { AS_IT_IS } from '../media/fit';
 import { describe, expect, it } from 'vitest';
 import { blocksOf } from '../posts/readiness';
 import { SHIPPED_RULE_SHEETS } from './shipped';
@@ -47,8 +48,15 @@ describe('the shipped rule sheets', () => {
   it.each(SHIPPED_RULE_SHEETS.map((sheet) => [sheet.name, sheet] as const))(
     '%s takes a plain post in its first format',
     (_name, sheet) => {
-      const { format, picturesMin } = sheet.formats[0]!;
-      const pictures = Array.from({ length: picturesMin }, () => ({ mime: 'image/jpeg', bytes: 100_000 }));
+      const { format, picturesMin, shapes } = sheet.formats[0]!;
+      const width = Math.round(1_500 * (shapes?.narrowest ?? 1));
+      const pictures = Array.from({ length: picturesMin }, () => ({
+        mime: 'image/jpeg',
+        bytes: 100_000,
+        width,
+        height: 1_500,
+        ...AS_IT_IS,
+      }));
       expect(
         blocksOf(
           { headline: 'Rings', caption: 'The rings are thin.', hashtags: '', link: '', format, pictures },

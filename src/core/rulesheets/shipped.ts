@@ -23,11 +23,14 @@ const headline = (rule: Partial<TextFieldRule> & { limit: number }): TextFieldRu
   ...rule,
 });
 
-const takes = (format: FormatRule['format'], picturesMin: number, picturesMax: number): FormatRule => ({
-  format,
-  picturesMin,
-  picturesMax,
-});
+const takes = (
+  format: FormatRule['format'],
+  picturesMin: number,
+  picturesMax: number,
+  pictures: Pick<FormatRule, 'shapes' | 'minWidth'> = {},
+): FormatRule => ({ format, picturesMin, picturesMax, ...pictures });
+
+const shaped = (narrowest: number, widest: number, minWidth: number) => ({ shapes: { narrowest, widest }, minWidth });
 
 /**
  * The nine rule sheets that come with Bimlo. Networks and figures are made up; people who post elsewhere make a sheet
@@ -42,7 +45,12 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     fields: [caption({ limit: 1800, fold: { units: 110, lines: 3 } })],
     hashtagLimit: 18,
     linksClickable: false,
-    formats: [takes('photo', 1, 1), takes('carousel', 2, 12), takes('story', 1, 1), takes('live', 0, 1)],
+    formats: [
+      takes('photo', 1, 1, shaped(0.75, 1.6, 640)),
+      takes('carousel', 2, 12, shaped(0.75, 1.6, 640)),
+      takes('story', 1, 1, shaped(0.5, 0.62, 700)),
+      takes('live', 0, 1),
+    ],
     pictureTypes: PHOTO_TYPES,
     pictureMaxBytes: 12 * MB,
   },
@@ -54,7 +62,7 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     fields: [caption({ limit: 900, unit: 'utf16', fold: { units: 80, lines: 2 } })],
     hashtagLimit: 9,
     linksClickable: false,
-    formats: [takes('shortVideo', 0, 1), takes('live', 0, 1)],
+    formats: [takes('shortVideo', 0, 1, shaped(0.5, 0.62, 600)), takes('live', 0, 1)],
     pictureTypes: ['image/jpeg', 'image/png'],
     pictureMaxBytes: 6 * MB,
   },
@@ -66,7 +74,12 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     fields: [caption({ limit: 2600, fold: { units: 190, lines: 4 } })],
     hashtagLimit: 6,
     linksClickable: true,
-    formats: [takes('text', 0, 4), takes('photo', 1, 4), takes('carousel', 2, 9), takes('article', 0, 1)],
+    formats: [
+      takes('text', 0, 4),
+      takes('photo', 1, 4, shaped(0.7, 2, 500)),
+      takes('carousel', 2, 9, shaped(0.7, 1.3, 500)),
+      takes('article', 0, 1),
+    ],
     pictureTypes: PHOTO_TYPES,
     pictureMaxBytes: 9 * MB,
   },
@@ -93,7 +106,7 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     ],
     hashtagLimit: 12,
     linksClickable: true,
-    formats: [takes('wallImage', 1, 1)],
+    formats: [takes('wallImage', 1, 1, shaped(0.6, 0.82, 560))],
     pictureTypes: PHOTO_TYPES,
     pictureMaxBytes: 15 * MB,
   },
@@ -108,7 +121,7 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     ],
     hashtagLimit: 14,
     linksClickable: true,
-    formats: [takes('longVideo', 0, 1), takes('live', 0, 1)],
+    formats: [takes('longVideo', 0, 1, shaped(1.7, 1.85, 1_000)), takes('live', 0, 1)],
     pictureTypes: ['image/jpeg', 'image/png'],
     pictureMaxBytes: 3 * MB,
   },

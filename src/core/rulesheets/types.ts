@@ -65,11 +65,21 @@ export interface TextFieldRule extends CountRule {
   parts: readonly ('text' | 'link' | 'hashtags')[];
 }
 
+/** Widths to heights, the bounds included. */
+export interface ShapeRange {
+  narrowest: number;
+  widest: number;
+}
+
 /** A format a network takes, with what it must and may hold. */
 export interface FormatRule {
   format: Format;
   picturesMin: number;
   picturesMax: number;
+  /** Shapes of pictures it takes; absent for any. */
+  shapes?: ShapeRange | null;
+  /** Pixels a picture is wide at least; absent for any. */
+  minWidth?: number | null;
 }
 
 /** What a kind of network allows. */

@@ -1,4 +1,4 @@
-import type { FindAnswer, Network, Parcel, PublishAnswer, ReadPicture } from '@/core/delivery/network';
+import type { FindAnswer, Network, Parcel, ParcelPicture, PublishAnswer, ReadPicture } from '@/core/delivery/network';
 
 /** Where a network's page of a post is to be seen, from Bimlo's own address. */
 export const standinAddress = (network: string, id: string): string => `/standins/${network}/${id}`;
@@ -16,23 +16,29 @@ export function networkClient(base: string, timeoutMs: number): Network {
   const call = (path: string, init: RequestInit = {}) =>
     fetch(`${base}${path}`, { ...init, signal: AbortSignal.timeout(timeoutMs), redirect: 'error' });
 
-  async function sendPictures(parcel: Parcel, readPicture: ReadPicture): Promise<void> {
-    for (const { sha256 } of parcel.pictures) {
-      const bytes = await readPicture(sha256);
-      await call(`/pictures/${sha256}`, { method: 'PUT', body: new Uint8Array(bytes) }).then((response) =>
+  /** Sends the pictures as they leave. @returns what they are by then */
+  async function sendPictures(parcel: Parcel, readPicture: ReadPicture): Promise<ParcelPicture[]> {
+    const sent: ParcelPicture[] = [];
+    for (const stored of parcel.pictures) {
+      const { bytes, picture } = await readPicture(stored);
+      sent.push(picture);
+      await call(`/pictures/${picture.sha256}`, { method: 'PUT', body: new Uint8Array(bytes) }).then((response) =>
         response.text(),
       );
     }
+    return sent;
   }
 
   return {
     async publish(parcel, key, readPicture): Promise<PublishAnswer> {
+      let pictures: ParcelPicture[];
       try {
-        await sendPictures(parcel, readPicture);
+        pictures = await sendPictures(parcel, readPicture);
       } catch (error) {
         return { kind: 'tryLater', words: `the pictures did not get through: ${wordsOf(error)}` };
       }
-      const { words: _words, ...sent } = parcel;
+      const { words: _words, ...rest } = parcel;
+      const sent = { ...rest, pictures };
       try {
         const response = await call(`/networks/${parcel.network}/posts`, {
           method: 'POST',

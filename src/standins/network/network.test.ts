@@ -53,7 +53,7 @@ afterEach(async () => {
 
 const client = (timeoutMs = 400) => networkClient(base, timeoutMs);
 const publish = (key: string, change: Partial<Parcel> = {}) =>
-  client().publish({ ...parcel, ...change }, key, async () => bytes);
+  client().publish({ ...parcel, ...change }, key, async (picture) => ({ bytes, picture }));
 
 describe('the made-up networks', () => {
   it('take a post once for each key, and still hold it after a restart', async () => {

@@ -1,16 +1,33 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import type { PostSheet } from '@/core/posts/sheet';
+import { outBytes, outMime, outSize, shapeFaults, type Recipe } from '@/core/media/fit';
+import { shapeWords } from '@/core/posts/readiness';
+import type { PostSheet, SheetPicture } from '@/core/posts/sheet';
+import { formatRule, type RuleSheet } from '@/core/rulesheets/types';
 import { problemOf } from '@/ui/api';
 import { fileSize } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import type { PostEditor } from './usePostEditor';
 
-/** The post's pictures with their alt texts, and a place to add one. */
-export function Pictures({ editor, sheet, disabled }: { editor: PostEditor; sheet: PostSheet; disabled: boolean }) {
+const CropDialog = dynamic(() => import('./CropDialog').then((module) => module.CropDialog), { ssr: false });
+
+/** The post's pictures with their alt texts and what is wrong with each, the mend beside it; and a place to add one. */
+export function Pictures({
+  editor,
+  sheet,
+  rules,
+  disabled,
+}: {
+  editor: PostEditor;
+  sheet: PostSheet;
+  rules: RuleSheet;
+  disabled: boolean;
+}) {
   const say = useSay();
   const [incoming, setIncoming] = useState<string | null>(null);
+  const [cropping, setCropping] = useState<SheetPicture | null>(null);
 
   async function add(files: FileList | null) {
     for (const file of files ?? []) {
@@ -27,6 +44,10 @@ export function Pictures({ editor, sheet, disabled }: { editor: PostEditor; shee
     const problem = problemOf(answer);
     if (problem) say({ text: problem, wrong: true });
   }
+  const fit = (picture: SheetPicture, part: Partial<Recipe>) => {
+    const { crop, toMime, toBytes } = picture;
+    void change('PATCH', picture.id, { recipe: { crop, toMime, toBytes, ...part } });
+  };
 
   return (
     <div className="words">
@@ -59,9 +80,15 @@ export function Pictures({ editor, sheet, disabled }: { editor: PostEditor; shee
               }}
             />
             {!disabled && (
-              <button type="button" className="word" onClick={() => void change('DELETE', picture.id, {})}>
-                take away
-              </button>
+              <span className="picture-deeds">
+                <Mends picture={picture} sheet={sheet} rules={rules} onFit={(part) => fit(picture, part)} />
+                <button type="button" className="word" onClick={() => setCropping(picture)}>
+                  {picture.crop ? 'cropped' : 'crop'}
+                </button>
+                <button type="button" className="word" onClick={() => void change('DELETE', picture.id, {})}>
+                  take away
+                </button>
+              </span>
             )}
           </li>
         ))}
@@ -84,6 +111,64 @@ export function Pictures({ editor, sheet, disabled }: { editor: PostEditor; shee
           </li>
         )}
       </ul>
+      {cropping && (
+        <CropDialog
+          picture={cropping}
+          postId={sheet.id}
+          range={formatRule(rules, sheet.format)?.shapes ?? null}
+          onCrop={(crop) => {
+            fit(cropping, { crop });
+            setCropping(null);
+          }}
+          onClose={() => setCropping(null)}
+        />
+      )}
     </div>
   );
 }
+
+/** What the network would refuse this picture for, with what mends it. */
+function Mends({
+  picture,
+  sheet,
+  rules,
+  onFit,
+}: {
+  picture: SheetPicture;
+  sheet: PostSheet;
+  rules: RuleSheet;
+  onFit: (part: Partial<Recipe>) => void;
+}) {
+  const rule = formatRule(rules, sheet.format);
+  const faults = rule ? shapeFaults(picture, rule) : [];
+  const converted = CONVERTS_TO.find((mime) => rules.pictureTypes.includes(mime));
+  const size = outSize(picture);
+  return (
+    <>
+      {rule?.shapes && faults.some(({ kind }) => kind === 'shape') && (
+        <span className="attention" title={`It is ${size.width} × ${size.height}`}>
+          not {shapeWords(rule.shapes)}
+        </span>
+      )}
+      {faults.map(
+        (fault) =>
+          fault.kind === 'small' && (
+            <span key="small" className="attention">{`${fault.has} of ${fault.needs} px wide`}</span>
+          ),
+      )}
+      {!rules.pictureTypes.includes(outMime(picture)) && converted && (
+        <button type="button" className="word attention" onClick={() => onFit({ toMime: converted })}>
+          convert to {converted.slice(6).toUpperCase()}
+        </button>
+      )}
+      {outBytes(picture) > rules.pictureMaxBytes && (
+        <button type="button" className="word attention" onClick={() => onFit({ toBytes: rules.pictureMaxBytes })}>
+          scale down to {fileSize(rules.pictureMaxBytes)}
+        </button>
+      )}
+    </>
+  );
+}
+
+/** Types pictures are converted to, the most welcome first. */
+const CONVERTS_TO: readonly string[] = ['image/jpeg', 'image/png', 'image/webp'];

@@ -140,7 +140,7 @@ export function Sheet({
       <Facts editor={editor} sheet={sheet} channel={channel} disabled={isFixed} />
       <Notices sheet={sheet} zone={brand.zone} />
       <Words editor={editor} texts={texts} sheet={channel.sheet} disabled={isFixed} />
-      <Pictures editor={editor} sheet={sheet} disabled={isFixed} />
+      <Pictures editor={editor} sheet={sheet} rules={channel.sheet} disabled={isFixed} />
       {sheet.stage !== 'setAside' && <Prep editor={editor} sheet={sheet} />}
       {!isFixed && <Missing blocks={blocks} wants={wants} editor={editor} postId={sheet.id} />}
       {editor.problem && !['title', 'hashtags', 'link'].includes(editor.problem.field ?? '') && (

@@ -1,0 +1,119 @@
+'use client';
+
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import Modal from 'react-bootstrap/Modal';
+import ReactCrop from 'react-image-crop';
+import 'react-image-crop/dist/ReactCrop.css';
+import { isShapeIn, nearestShape, outSize, proposeCrop, shapeChoices, shapeOf, type Crop } from '@/core/media/fit';
+import type { SheetPicture } from '@/core/posts/sheet';
+import type { ShapeRange } from '@/core/rulesheets/types';
+
+/** A movable frame over a picture, in the shapes the network takes. The original stays; the frame belongs to this post. */
+export function CropDialog({
+  picture,
+  postId,
+  range,
+  onCrop,
+  onClose,
+}: {
+  picture: SheetPicture;
+  postId: string;
+  /** Shapes the network takes; null for any. */
+  range: ShapeRange | null;
+  /** Null for the whole picture. */
+  onCrop: (crop: Crop | null) => void;
+  onClose: () => void;
+}) {
+  const choices = shapeChoices(range);
+  const [crop, setCrop] = useState<Crop>(
+    picture.crop ?? proposeCrop(picture, range ? nearestShape(shapeOf(picture), range) : shapeOf(picture)),
+  );
+  const [shape, setShape] = useState(() => shapeOf(outSize({ ...picture, crop })));
+  const size = outSize({ ...picture, crop });
+  const isWholeTaken = !range || isShapeIn(shapeOf(picture), range);
+
+  function choose(next: number) {
+    const focus = { x: crop.x + crop.width / 2, y: crop.y + crop.height / 2 };
+    setShape(next);
+    setCrop(proposeCrop(picture, next, focus));
+  }
+
+  return (
+    <Modal show size="lg" onHide={onClose} animation={false} aria-labelledby="crop-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="crop-title" as="h2">
+          What leaves of {picture.fileName}
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body className="crop-dialog">
+        <div className="crop-shapes" role="group" aria-label="Shape">
+          {choices.map((choice) => (
+            <button
+              key={choice.label}
+              type="button"
+              className="word figures"
+              aria-pressed={Math.abs(choice.shape - shape) < 0.005}
+              onClick={() => choose(choice.shape)}
+            >
+              {choice.label}
+            </button>
+          ))}
+          <span className="figures soft push">
+            {size.width} × {size.height} px
+          </span>
+        </div>
+        <ReactCrop
+          aspect={shape}
+          keepSelection
+          ruleOfThirds
+          crop={{
+            unit: '%',
+            x: crop.x * 100,
+            y: crop.y * 100,
+            width: crop.width * 100,
+            height: crop.height * 100,
+          }}
+          onChange={(_pixels, percent) =>
+            setCrop({
+              x: percent.x / 100,
+              y: percent.y / 100,
+              width: percent.width / 100,
+              height: percent.height / 100,
+            })
+          }
+          ariaLabels={{
+            cropArea: 'Frame: arrows move it',
+            nwDragHandle: 'Upper left corner',
+            nDragHandle: 'Upper edge',
+            neDragHandle: 'Upper right corner',
+            eDragHandle: 'Right edge',
+            seDragHandle: 'Lower right corner',
+            sDragHandle: 'Lower edge',
+            swDragHandle: 'Lower left corner',
+            wDragHandle: 'Left edge',
+          }}
+        >
+          <img className="crop-picture" src={`/api/media/${picture.sha256}`} alt={picture.alt || picture.fileName} />
+        </ReactCrop>
+      </Modal.Body>
+      <Modal.Footer>
+        <Button onClick={() => onCrop(crop)}>Let this part leave</Button>
+        {isWholeTaken && (
+          <Button variant="outline" onClick={() => onCrop(null)}>
+            Let all of it leave
+          </Button>
+        )}
+        <a
+          className="word push"
+          href={`/api/posts/${postId}/media/${picture.id}`}
+          target="_blank"
+          rel="noreferrer"
+          title="Upright, cropped, and without data about where it was taken"
+        >
+          see it as it leaves now
+        </a>
+      </Modal.Footer>
+    </Modal>
+  );
+}

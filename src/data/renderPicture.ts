@@ -1,0 +1,63 @@
+import { createHash } from 'node:crypto';
+import sharp, { type Sharp } from 'sharp';
+import type { ParcelPicture } from '@/core/delivery/network';
+import { AS_IT_IS, cropPixels, type Recipe } from '@/core/media/fit';
+import { PICTURE_LIMIT_PIXELS, readPictureFile } from './pictureFiles';
+
+/** Each try to come under a limit of bytes has this share of the width before. */
+const SHRINK = 0.85;
+/** Tries before it is given up; by then less than a hundredth of the pixels are left. */
+const TRIES = 16;
+/** Quality of what is written anew, of 100. */
+const QUALITY = 88;
+
+/**
+ * Makes the picture that leaves out of a stored one: upright, cropped, converted and scaled down as its recipe says, and
+ * without place, camera or any other data about it. An animation keeps its frames while its type stays.
+ *
+ * @throws when the file is not there, or cannot be brought under the bytes asked for
+ */
+export async function renderPicture(
+  folder: string,
+  stored: ParcelPicture,
+): Promise<{ bytes: Uint8Array; picture: ParcelPicture }> {
+  const { recipe = AS_IT_IS, ...kept } = stored;
+  const original = await readPictureFile(folder, stored.sha256);
+  const bytes = await render(original, stored.mime, recipe);
+  const mime = recipe.toMime ?? stored.mime;
+  return {
+    bytes,
+    picture: { ...kept, mime, bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') },
+  };
+}
+
+/** The bytes of a picture after its recipe. */
+export async function render(original: Buffer, mime: string, recipe: Recipe): Promise<Buffer> {
+  const to = recipe.toMime ?? mime;
+  const animated = mime === 'image/gif' && to === 'image/gif';
+  const { autoOrient } = await sharp(original).metadata();
+  let width = recipe.crop ? cropPixels(autoOrient, recipe.crop).width : autoOrient.width;
+  for (let attempt = 0; attempt < TRIES; attempt++) {
+    const upright = sharp(original, { animated, limitInputPixels: PICTURE_LIMIT_PIXELS }).autoOrient();
+    const cropped = recipe.crop ? upright.extract(cropPixels(autoOrient, recipe.crop)) : upright;
+    const sized = attempt === 0 ? cropped : cropped.resize({ width });
+    const bytes = await write(sized, to).toBuffer();
+    if (recipe.toBytes === null || bytes.length <= recipe.toBytes) return bytes;
+    width = Math.max(1, Math.round(width * SHRINK));
+  }
+  throw new Error(`the picture could not be brought under ${recipe.toBytes} bytes`);
+}
+
+function write(image: Sharp, mime: string): Sharp {
+  switch (mime) {
+    case 'image/png':
+      return image.png();
+    case 'image/webp':
+      return image.webp({ quality: QUALITY });
+    case 'image/gif':
+      return image.gif();
+    default:
+      // What shows through a transparent picture is white, as on paper.
+      return image.flatten({ background: '#ffffff' }).jpeg({ quality: QUALITY, mozjpeg: false });
+  }
+}
