@@ -6,8 +6,8 @@ test.use({ serverOf: 'story' });
 const PICTURE = 'demo/pictures/saturn.jpg';
 const DATE = '2026-11-25';
 
-/** Types the caption of the open post and, where its network asks for them, a title and a picture. */
-async function write(page: Page, caption: string, needs: { title?: boolean; picture?: boolean }) {
+/** Types the caption of the open post and, where its network asks for them, a title and a picture in its shape. */
+async function write(page: Page, caption: string, needs: { title?: boolean; picture?: boolean; crop?: boolean }) {
   if (needs.title) await sheet(page).getByRole('textbox', { name: 'Title', exact: true }).fill('Rings, edge on');
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill(caption);
   if (needs.picture) {
@@ -16,6 +16,11 @@ async function write(page: Page, caption: string, needs: { title?: boolean; pict
     await sheet(page)
       .getByRole('textbox', { name: /^Alt text/ })
       .fill('Saturn and its rings');
+  }
+  if (needs.crop) {
+    await sheet(page).getByRole('button', { name: 'crop', exact: true }).click();
+    await page.getByRole('button', { name: 'Let this part leave' }).click();
+    await expect(sheet(page).getByRole('button', { name: 'cropped' })).toBeVisible();
   }
   await saved(page);
 }
@@ -61,7 +66,7 @@ test.describe.serial('from an idea to three published posts', () => {
     for (const [sign, needs] of [
       ['PL', {}],
       ['GR', { picture: true }],
-      ['CW', { title: true, picture: true }],
+      ['CW', { title: true, picture: true, crop: true }],
     ] as const) {
       await slips.filter({ hasText: sign }).click();
       await expect(sheet(page).getByText(/left$/).first()).toBeVisible();

@@ -34,6 +34,11 @@ const schema = fields({
         format: format.required(),
         picturesMin: number().required(),
         picturesMax: number().required(),
+        shapes: object({ narrowest: number().required(), widest: number().required() })
+          .noUnknown()
+          .nullable()
+          .default(undefined),
+        minWidth: number().nullable(),
       }).noUnknown(),
     ).required(),
     pictureTypes: array(string().required()).required(),
