@@ -59,7 +59,7 @@ async function buildPages(folder: string): Promise<{ url: string; close: () => P
     minify: true,
     format: 'iife',
     jsx: 'automatic',
-    define: { 'process.env.NODE_ENV': '"production"' },
+    define: { 'process.env.NODE_ENV': '"production"', 'process.env': '{}' },
     loader: { '.svg': 'dataurl', '.woff2': 'empty' },
     logLevel: 'error',
   });
