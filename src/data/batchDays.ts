@@ -1,3 +1,4 @@
+import { GUESS_MINUTES } from '@/core/prep/load';
 import type { Work } from '@/core/prep/step';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from './db';
@@ -94,7 +95,8 @@ export function listBatchDays(
   to: LocalDate,
 ): Promise<BatchDayLine[]> {
   return db.rows<BatchDayLine>(
-    `select ${COLUMNS}, r.slug as "brandSlug", count(s.id)::int as steps, count(s.done_at)::int as done, coalesce(sum(s.minutes), 0)::int as minutes
+    `select ${COLUMNS}, r.slug as "brandSlug", count(s.id)::int as steps, count(s.done_at)::int as done, 
+       coalesce(sum(coalesce(s.minutes, ${GUESS_MINUTES})) filter (where s.id is not null), 0)::int as minutes
      from batch_days b join brands r on r.id = b.brand_id left join steps s on s.batch_id = b.id
      where b.brand_id = any($1::uuid[]) and b.day between $2 and $3
      group by b.id, r.slug order by b.day, b.starts_at, b.id limit 200`,

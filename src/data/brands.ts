@@ -1,3 +1,4 @@
+import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
 import type { Zone } from '@/core/time/plan';
 import type { Queryable } from './db';
 
@@ -14,9 +15,6 @@ export interface Brand {
 }
 
 const COLUMNS = 'id, slug, name, zone, week_start as "weekStart", weekdays';
-
-/** Weekdays worked on until somebody says otherwise. */
-export const USUAL_WEEKDAYS = [1, 2, 3, 4, 5];
 
 /** All brands in their order. */
 export function listBrands(db: Queryable): Promise<Brand[]> {

@@ -1,5 +1,5 @@
 import type { Craft } from '@/core/prep/step';
-import type { WorkCalendar } from '@/core/prep/workdays';
+import { USUAL_WEEKDAYS, type WorkCalendar } from '@/core/prep/workdays';
 import type { DaySpan } from '@/core/rhythm/entry';
 import type { Instant, Zone } from '@/core/time/plan';
 import type { Queryable } from './db';
@@ -56,7 +56,7 @@ export async function worksForBrand(db: Queryable, personId: string, brandId: st
 export const USUAL_WORK: Pick<Person, 'zone' | 'crafts' | 'weekdays' | 'minutesPerDay' | 'color'> = {
   zone: 'UTC',
   crafts: [],
-  weekdays: [1, 2, 3, 4, 5],
+  weekdays: [...USUAL_WEEKDAYS],
   minutesPerDay: 360,
   color: '#5C6470',
 };
@@ -179,12 +179,19 @@ export async function replaceBrandsOfPerson(
   await tx.run('insert into brand_people (brand_id, person_id) select unnest($1::uuid[]), $2', [brandIds, personId]);
 }
 
-/** The brands a person works for, by id. */
+/** The ids of the brands a person works for. */
 export async function listBrandIdsOf(db: Queryable, personId: string): Promise<string[]> {
-  const rows = await db.rows<{ id: string }>('select brand_id as id from brand_people where person_id = $1', [
-    personId,
-  ]);
-  return rows.map(({ id }) => id);
+  return (await brandIdsOfPeople(db, [personId])).get(personId) ?? [];
+}
+
+/** The ids of the brands that people work for, by person. */
+export async function brandIdsOfPeople(db: Queryable, personIds: readonly string[]): Promise<Map<string, string[]>> {
+  const rows = await db.rows<{ personId: string; brandIds: string[] }>(
+    `select person_id as "personId", array_agg(brand_id) as "brandIds" from brand_people
+     where person_id = any($1::uuid[]) group by person_id`,
+    [personIds],
+  );
+  return new Map(rows.map(({ personId, brandIds }) => [personId, brandIds]));
 }
 
 /** Lets a person work for a brand. */

@@ -7,6 +7,7 @@ import type { Stage } from '@/core/stages/stages';
 import type { DeliveryMode, DeliveryState } from '@/core/delivery/delivery';
 import type { Parcel } from '@/core/delivery/network';
 import type { Waiver } from '@/core/posts/wants';
+import type { WorkCounts } from '@/core/prep/progress';
 import { WORKS, type Work } from '@/core/prep/step';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from './db';
@@ -65,11 +66,9 @@ export interface PostLine extends Words {
   /** The steps before publishing; null for a post without prep. */
   prep: {
     /** By sort of work: how many are done, and how many there are. */
-    counts: Record<Work, [done: number, all: number]>;
-    /** The first that is not done. */
-    next: { title: string; work: Work } | null;
-    /** Those marked as needed that are not done. */
-    needed: { id: string; title: string }[];
+    counts: WorkCounts;
+    /** The sort of the first that is not done. */
+    nextWork: Work | null;
   } | null;
   /** Its current delivery, if it has one. */
   delivery: {
@@ -126,10 +125,7 @@ const lineQuery = (where: string, order: string, limit = '') => `
   ) m on m.post_id = p.id
   left join (
     select s.post_id, jsonb_build_object('counts', jsonb_build_object(${WORK_COUNTS}),
-      'next', (array_agg(jsonb_build_object('title', s.title, 'work', s.work) order by s.position)
-        filter (where s.done_at is null))[1],
-      'needed', coalesce(jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title) order by s.position)
-        filter (where s.needed and s.done_at is null), '[]')) as prep
+      'nextWork', (array_agg(s.work order by s.position) filter (where s.done_at is null))[1]) as prep
     from steps s where s.lead >= 0 and s.post_id in (select id from wanted) group by s.post_id
   ) s on s.post_id = p.id
   left join (
@@ -379,6 +375,15 @@ export function listScheduledOfBrand(
      order by d.due_at, p.id`,
     [brandId],
   );
+}
+
+/** The days of posts by id; null for those without one. */
+export async function listDays(db: Queryable, ids: readonly string[]): Promise<Map<string, LocalDate | null>> {
+  const rows = await db.rows<{ id: string; date: LocalDate | null }>(
+    'select id, plan_date as date from posts where id = any($1::uuid[])',
+    [ids],
+  );
+  return new Map(rows.map(({ id, date }) => [id, date]));
 }
 
 /** The versions of posts by id. */

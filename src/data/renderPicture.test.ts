@@ -59,6 +59,26 @@ describe('a picture on its way out', () => {
     expect((await sharp(out).metadata()).format).toBe('jpeg');
     expect((await pixel(out, 5, 5))[0]).toBeGreaterThan(250);
   });
+  it('keeps the frames of an animation, cropped and not', async () => {
+    const frame = (background: string) =>
+      sharp({ create: { width: 80, height: 60, channels: 3, background } })
+        .png()
+        .toBuffer();
+    const frames = await Promise.all(['#ff0000', '#00ff00', '#0000ff'].map(frame));
+    const animation = await sharp(frames, { join: { animated: true } })
+      .gif()
+      .toBuffer();
+    const crop = { x: 0.25, y: 0, width: 0.5, height: 1 };
+    for (const [recipe, width] of [
+      [AS_IT_IS, 80],
+      [{ ...AS_IT_IS, crop }, 40],
+    ] as const) {
+      const { pages, pageHeight, ...out } = await sharp(await render(animation, 'image/gif', recipe), {
+        animated: true,
+      }).metadata();
+      expect([pages, pageHeight, out.width]).toEqual([3, 60, width]);
+    }
+  });
   it('is scaled down until it has no more bytes than asked for', async () => {
     const noise = Buffer.from(Array.from({ length: 600 * 400 * 3 }, (_, index) => (index * 7919) % 251));
     const large = await sharp(noise, { raw: { width: 600, height: 400, channels: 3 } })

@@ -1,22 +1,13 @@
-import type { Craft, LeadUnit, Work } from '@/core/prep/step';
+import type { PrepLine } from '@/core/prep/step';
 import type { Instant, LocalDate } from '@/core/time/plan';
 import type { Queryable } from './db';
 
 /** A piece of work on a post. */
-export interface Step {
+export interface Step extends PrepLine {
   id: string;
   brandId: string;
   postId: string;
   position: number;
-  title: string;
-  work: Work;
-  ownerId: string | null;
-  craft: Craft | null;
-  lead: number;
-  leadIn: LeadUnit;
-  minutes: number | null;
-  note: string;
-  needed: boolean;
   pinned: LocalDate | null;
   /** Counted back from the post's day; null while that has none and nobody pinned it. */
   day: LocalDate | null;
@@ -66,11 +57,13 @@ export async function insertSteps(tx: Queryable, steps: readonly Omit<Step, 'ver
   );
 }
 
-/** Writes the fields of a step that people change and raises its version. @returns whether it had the version given */
+/** Writes the fields of a step that people change and raises its version; with another pin it leaves its batch day. @returns whether it had the version given */
 export async function updateStep(tx: Queryable, step: Step): Promise<boolean> {
   const changed = await tx.run(
     `update steps set title = $3, work = $4, owner_id = $5, craft = $6, lead = $7, lead_in = $8, minutes = $9, note = $10,
-       needed = $11, pinned = $12, done_at = $13, done_on = $14, done_by = $15, version = version + 1
+       needed = $11, pinned = $12,
+       batch_id = case when pinned is distinct from $12 then null else batch_id end,
+       batch_position = case when pinned is distinct from $12 then null else batch_position end, done_at = $13, done_on = $14, done_by = $15, version = version + 1
      where id = $1 and version = $2`,
     [
       step.id,
@@ -130,11 +123,11 @@ export function handSteps(
   tx: Queryable,
   ids: readonly string[],
   personId: string,
-): Promise<{ id: string; brandId: string; postId: string }[]> {
+): Promise<Pick<Step, 'id' | 'brandId' | 'postId' | 'title'>[]> {
   return tx.rows(
     `update steps set owner_id = $2, version = version + 1
      where id = any($1::uuid[]) and done_at is null and owner_id is distinct from $2
-     returning id, brand_id as "brandId", post_id as "postId"`,
+     returning id, brand_id as "brandId", post_id as "postId", title`,
     [ids, personId],
   );
 }
@@ -205,6 +198,16 @@ export function listOpenStepsOf(db: Queryable, personId: string, to: LocalDate, 
   );
 }
 
+/** How many open steps each person has, by their id; absent for those without. */
+export async function countOpenSteps(db: Queryable, personIds: readonly string[]): Promise<Map<string, number>> {
+  const rows = await db.rows<{ id: string; count: number }>(
+    `select s.owner_id as id, count(*)::int as count from ${JOINS}
+     where s.owner_id = any($1::uuid[]) and ${OPEN} group by s.owner_id`,
+    [personIds],
+  );
+  return new Map(rows.map(({ id, count }) => [id, count]));
+}
+
 /** How many open steps of a person lie before a day, and how many after another. */
 export async function countOpenStepsOf(
   db: Queryable,
@@ -230,26 +233,17 @@ export function listUnownedSteps(db: Queryable, brandId: string, to: LocalDate, 
 }
 
 /** An open step as the calendar shows it on its day. */
-export interface CalendarStep {
-  id: string;
-  postId: string;
-  brandId: string;
+export interface CalendarStep extends Pick<
+  Step,
+  'id' | 'postId' | 'brandId' | 'title' | 'work' | 'ownerId' | 'craft' | 'minutes' | 'pinned' | 'plannedOn'
+> {
   channelId: string;
   day: LocalDate;
-  title: string;
-  work: Work;
-  ownerId: string | null;
-  craft: Craft | null;
-  minutes: number | null;
-  pinned: LocalDate | null;
-  plannedOn: LocalDate | null;
   postTitle: string;
-  /** The batch day it stands in. */
-  batchId: string | null;
 }
 
 /** Steps the calendar shows at most. */
-export const CALENDAR_STEPS = 2_000;
+const CALENDAR_STEPS = 2_000;
 
 /** Open steps of brands from one day to another, both included; of everybody, or of one person. */
 export async function listStepsBetween(
@@ -262,7 +256,7 @@ export async function listStepsBetween(
   const [row] = await db.rows<{ steps: CalendarStep[] }>(
     `select coalesce(json_agg(x), '[]') as steps from (
        select s.id, s.post_id as "postId", s.brand_id as "brandId", p.channel_id as "channelId", s.day, s.title, s.work,
-         s.owner_id as "ownerId", s.craft, s.minutes, s.pinned, s.planned_on as "plannedOn", p.title as "postTitle", s.batch_id as "batchId"
+         s.owner_id as "ownerId", s.craft, s.minutes, s.pinned, s.planned_on as "plannedOn", p.title as "postTitle"
        from ${JOINS} where s.brand_id = any($1::uuid[]) and s.day between $2 and $3
          and ($4::uuid is null or s.owner_id = $4) and ${OPEN}
        order by s.day, s.owner_id, s.post_id, s.position limit ${CALENDAR_STEPS}) x`,

@@ -71,7 +71,7 @@ export async function givePrep(
 }
 
 /** The prep of each format in a brand: its own, or the one that ships. */
-export async function readPrepLines(db: Queryable, brandId: string): Promise<(format: Format) => readonly PrepLine[]> {
+async function readPrepLines(db: Queryable, brandId: string): Promise<(format: Format) => readonly PrepLine[]> {
   const own = new Map((await listPrepSheets(db, brandId)).map(({ format, lines }) => [format, lines]));
   return (format) => own.get(format) ?? SHIPPED_PREP[format];
 }

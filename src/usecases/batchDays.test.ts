@@ -3,7 +3,7 @@ import { listBatchDays, listBatchSteps, listStepsForBatch, maybeBatchDay } from 
 import { listStepsOfPosts } from '@/data/steps';
 import { changeBatchDay, dropBatchDay, makeBatchDay, type BatchInput } from './batchDays';
 import { movePost } from './planning';
-import { setPrepSheet, tickStep } from './prep';
+import { changeStep, setPrepSheet, tickStep } from './prep';
 import { codeOf, makeWorld, valueOf, type TestWorld } from './testWorld';
 
 let world: TestWorld;
@@ -63,6 +63,14 @@ describe('a batch day', () => {
     expect((await daysOf()).get(ids[0]!)!.day).toBe('2026-12-01');
     valueOf(await changeBatchDay(world.work, id, 1, { day: '2026-12-02' }));
     expect((await daysOf()).get(ids[0]!)!.day).toBe('2026-12-02');
+  });
+  it('loses a step that is pinned to another day, or to none', async () => {
+    const { id } = valueOf(await makeBatchDay(world.work, world.brandId, input()));
+    const [step] = await listStepsOfPosts(world.db, [(await postOf(ids[0]!))!]);
+    valueOf(await changeStep(world.work, step!.id, step!.version, { note: 'Bring a hat' }));
+    expect(await listBatchSteps(world.db, id)).toHaveLength(2);
+    valueOf(await changeStep(world.work, step!.id, step!.version + 1, { pinned: null }));
+    expect((await listBatchSteps(world.db, id)).map((one) => one.id)).toEqual([ids[1]]);
   });
   it('is put in another order, loses a step, and keeps what is needed', async () => {
     const { id } = valueOf(await makeBatchDay(world.work, world.brandId, input()));

@@ -79,8 +79,8 @@ export function changeBatchDay(
       needs: needs.filter(({ text }) => text !== ''),
     };
     if (!(await updateBatchDay(act.tx, after))) refused(STALE);
-    const present = (await listBatchSteps(act.tx, id)).map((step) => step.id);
-    await fill(act, after, change.stepIds ?? present);
+    if (change.stepIds !== undefined || after.day !== before.day)
+      await fill(act, after, change.stepIds ?? (await listBatchSteps(act.tx, id)).map((step) => step.id));
     return { ...after, version: version + 1 };
   });
 }
@@ -104,7 +104,7 @@ async function takeBatch(act: Doing, id: string): Promise<BatchDay> {
 
 async function fill(
   act: Doing,
-  batch: BatchDay | Omit<BatchDay, 'version'>,
+  batch: Pick<BatchDay, 'id' | 'brandId' | 'day'>,
   stepIds: readonly string[],
 ): Promise<void> {
   const ids = [...new Set(stepIds)];

@@ -5,7 +5,7 @@ import { localOf, type Instant, type LocalDate } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands';
 import type { Queryable } from '@/data/db';
 import { workCalendars } from '@/data/people';
-import { listPostLines } from '@/data/posts';
+import { listDays } from '@/data/posts';
 import { listDaysOff } from '@/data/rhythms';
 import { listStepsOfPosts, updateStepDays, type Step } from '@/data/steps';
 
@@ -52,7 +52,7 @@ export async function recount(
     steps.map(({ ownerId }) => ownerId),
   );
   const today = localOf(now, (await oneBrand(tx, brandId)).zone).date;
-  const dates = new Map((await listPostLines(tx, postIds)).map(({ id, date }) => [id, date]));
+  const dates = await listDays(tx, postIds);
   const changed = [...groupBy(steps, ({ postId }) => postId)].flatMap(([postId, own]) => {
     const days = count(dates.get(postId) ?? null, own);
     return own.flatMap((step, index) => {

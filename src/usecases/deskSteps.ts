@@ -1,4 +1,3 @@
-import { stepState } from '@/core/prep/countBack';
 import { loadByDay, type DayLoad } from '@/core/prep/load';
 import { workedOn } from '@/core/prep/workdays';
 import { addDays, dayNumber } from '@/core/time/days';
@@ -8,9 +7,9 @@ import { workCalendars, type Person } from '@/data/people';
 import { countOpenStepsOf, listOpenStepsOf, listUnownedSteps, type DeskStep } from '@/data/steps';
 
 /** Days after today that a desk shows. */
-export const AHEAD_DAYS = 7;
+const AHEAD_DAYS = 7;
 /** Steps a desk lists; the rest is counted. */
-export const DESK_STEPS = 200;
+const DESK_STEPS = 200;
 const UNOWNED_STEPS = 20;
 
 /** A person's steps, by day. */
@@ -47,6 +46,3 @@ export async function loadDeskSteps(db: Db, person: Person, brandId: string, tod
     unowned,
   };
 }
-
-/** Whether a step was squeezed rather than missed. */
-export const isSqueezed = (step: DeskStep, today: LocalDate): boolean => stepState(step, today) === 'squeezed';

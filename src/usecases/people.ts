@@ -1,10 +1,11 @@
+import { readHex } from '@/core/brands/colours';
 import { readTitle } from '@/core/pieces/piece';
 import { CRAFTS, type Craft } from '@/core/prep/step';
 import { readWeekdays } from '@/core/prep/workdays';
 import { groupBy } from '@/core/group';
 import type { DaySpan } from '@/core/rhythm/entry';
 import { accept, refuse, type Result } from '@/core/refusal';
-import { isZone, type Zone } from '@/core/time/plan';
+import { readZone, type Zone } from '@/core/time/plan';
 import {
   archivePerson,
   countManagers,
@@ -126,23 +127,23 @@ function readPerson(input: PersonInput): Result<Omit<PersonInput, 'brandIds' | '
   const weekdays = readWeekdays(input.weekdays);
   if (!weekdays.ok) return weekdays;
   if (!ROLES.includes(input.role)) return refuse('badRole', 'Manager, maker or reviewer?', 'role');
-  if (!isZone(input.zone))
-    return refuse('badZone', `“${input.zone.slice(0, 60)}” is no time zone. Write it like Europe/Lisbon.`, 'zone');
+  const zone = readZone(input.zone);
+  if (!zone.ok) return zone;
   if (input.crafts.some((craft) => !CRAFTS.includes(craft)))
     return refuse('badCraft', 'That is no craft Bimlo knows.', 'crafts');
   if (!Number.isInteger(input.minutesPerDay) || input.minutesPerDay < 0 || input.minutesPerDay > 1_440)
     return refuse('badHours', 'A day has 0 to 24 hours of work.', 'minutesPerDay');
-  if (!/^#[0-9a-f]{6}$/i.test(input.color))
-    return refuse('badColour', 'That is not a colour. Write it like #2E7D50.', 'color');
-  const { role, zone, minutesPerDay } = input;
+  const color = readHex(input.color);
+  if (!color.ok) return color;
+  const { role, minutesPerDay } = input;
   return accept({
     name: name.value,
     role,
-    zone,
+    zone: zone.value,
     crafts: [...new Set(input.crafts)],
     weekdays: weekdays.value,
     minutesPerDay,
-    color: input.color.toUpperCase(),
+    color: color.value,
   });
 }
 

@@ -6,8 +6,8 @@ import { oneChannel, type Channel } from '@/data/channels';
 import { maybeDeliveryOfPost, type Delivery } from '@/data/deliveries';
 import { listPictures, type Picture } from '@/data/media';
 import { maybePostForUpdate, updatePost, type Post, type PostChange } from '@/data/posts';
-import { listStepsOfPosts, type Step } from '@/data/steps';
-import { wantsOf } from '@/core/posts/wants';
+import { listStepsOfPosts } from '@/data/steps';
+import { neededOf, wantsOf } from '@/core/posts/wants';
 import { recount } from './counting';
 import { mustWorkFor, notFound, refused, STALE, type Doing } from './work';
 
@@ -50,10 +50,6 @@ export async function takePostAt(act: Doing, id: string, version: number): Promi
   if (open.post.version !== version) refused(STALE);
   return open;
 }
-
-/** The steps marked as needed before publishing that are not done. */
-export const neededOf = (steps: readonly Step[]): Step[] =>
-  steps.filter(({ needed, lead, doneAt }) => needed && lead >= 0 && doneAt === null);
 
 /** Writes a change to a taken post and a line of history. A new day counts its steps anew. */
 export async function changePost(

@@ -41,7 +41,7 @@ export function tickStep(work: Work, id: string, isDone: boolean): Promise<Resul
       doneOn: isDone ? today : null,
       doneBy: isDone ? act.actorId : null,
     });
-    await noteStep(act, step, isDone ? 'step done' : 'step open again');
+    await act.note(stepDeed(step, isDone ? 'step done' : 'step open again'));
     return { postId: step.postId };
   });
 }
@@ -59,7 +59,7 @@ export function changeStep(
     if (change.pinned) must(readDate(change.pinned, 'pinned'));
     if (change.ownerId) await mustBeHand(act, change.ownerId, step.brandId);
     await write(act, must(readStep({ ...step, ...change })));
-    await noteStep(act, step, 'step changed', change);
+    await act.note(stepDeed(step, 'step changed', change));
     return { postId: step.postId };
   });
 }
@@ -85,7 +85,7 @@ export function addStep(work: Work, postId: string, line: PrepLine): Promise<Res
       },
     ]);
     await recount(act.tx, post.brandId, [postId], act.now);
-    await noteStep(act, { id, brandId: post.brandId, postId, title: read.title }, 'step added');
+    await act.note(stepDeed({ id, brandId: post.brandId, postId, title: read.title }, 'step added'));
     return { id };
   });
 }
@@ -98,7 +98,7 @@ export function removeStep(work: Work, id: string): Promise<Result<{ postId: str
     const step = await takeStep(act, id);
     await deleteStep(act.tx, id);
     await recount(act.tx, step.brandId, [step.postId], act.now);
-    await noteStep(act, step, 'step removed');
+    await act.note(stepDeed(step, 'step removed'));
     return { postId: step.postId };
   });
 }
@@ -158,8 +158,7 @@ export async function handOver(
     await mustBeHand(act, personId, brandId);
     await recount(act.tx, brandId, [...new Set(own.map(({ postId }) => postId))], act.now);
   }
-  for (const { id, brandId, postId } of given)
-    await noteStep(act, { id, brandId, postId, title: '' }, 'step handed over', { to: personId });
+  await act.note(...given.map((step) => stepDeed(step, 'step handed over', { to: personId })));
   return { count: given.length, postIds: [...new Set(given.map(({ postId }) => postId))] };
 }
 
@@ -174,7 +173,8 @@ export function setPrepSheet(
     await mustManage(act, brandId);
     mustBeFormat(format);
     const read = must(readPrep(lines));
-    for (const { ownerId } of read) if (ownerId) await mustBeHand(act, ownerId, brandId);
+    const owners = new Set(read.flatMap(({ ownerId }) => ownerId ?? []));
+    for (const ownerId of owners) await mustBeHand(act, ownerId, brandId);
     await replacePrepSheet(act.tx, brandId, format, read);
     await act.note({ brandId, subject: 'brand', subjectId: brandId, deed: 'prep sheet set', detail: { format } });
     return true as const;
@@ -213,16 +213,11 @@ async function write(act: Doing, step: Step): Promise<void> {
   await recount(act.tx, step.brandId, [step.postId], act.now);
 }
 
-const noteStep = (
-  act: Doing,
-  step: Pick<Step, 'id' | 'brandId' | 'postId' | 'title'>,
-  deed: string,
-  detail: object = {},
-): Promise<void> =>
-  act.note({
-    brandId: step.brandId,
-    subject: 'post',
-    subjectId: step.postId,
-    deed,
-    detail: { step: step.id, title: step.title, ...detail },
-  });
+/** A line of history about a step; it belongs to the step's post. */
+const stepDeed = (step: Pick<Step, 'id' | 'brandId' | 'postId' | 'title'>, deed: string, detail: object = {}) => ({
+  brandId: step.brandId,
+  subject: 'post' as const,
+  subjectId: step.postId,
+  deed,
+  detail: { step: step.id, title: step.title, ...detail },
+});

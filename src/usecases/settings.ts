@@ -1,12 +1,12 @@
-import { readChannelColour } from '@/core/brands/colours';
+import { readChannelColour, readHex } from '@/core/brands/colours';
 import { readTitle } from '@/core/pieces/piece';
 import type { DaySpan } from '@/core/rhythm/entry';
 import { readRuleSheet } from '@/core/rulesheets/read';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import type { Result } from '@/core/refusal';
-import { isZone, readDate, type LocalDate, type Zone } from '@/core/time/plan';
-import { readWeekdays } from '@/core/prep/workdays';
-import { USUAL_WEEKDAYS, existsBrandSlug, insertBrand, maybeBrandById, updateBrand, type Brand } from '@/data/brands';
+import { readDate, readZone, type LocalDate, type Zone } from '@/core/time/plan';
+import { readWeekdays, USUAL_WEEKDAYS } from '@/core/prep/workdays';
+import { existsBrandSlug, insertBrand, maybeBrandById, updateBrand, type Brand } from '@/data/brands';
 import {
   archiveChannel,
   channelsOfSheet,
@@ -87,16 +87,15 @@ export function editBrand(
 }
 
 function checkBrand({ name, zone, weekStart, daysOff, weekdays = USUAL_WEEKDAYS }: BrandInput) {
-  if (!isZone(zone))
-    refused({
-      code: 'badZone',
-      field: 'zone',
-      message: `“${zone.slice(0, 60)}” is no time zone. Write it like Europe/Lisbon.`,
-    });
   if (!Number.isInteger(weekStart) || weekStart < 1 || weekStart > 7)
     refused({ code: 'badWeekStart', field: 'weekStart', message: 'A week starts on one of seven days.' });
   must(readSpans(daysOff, 'daysOff'));
-  return { name: must(readTitle(name, 'name')), zone, weekStart, weekdays: must(readWeekdays(weekdays)) };
+  return {
+    name: must(readTitle(name, 'name')),
+    zone: must(readZone(zone)),
+    weekStart,
+    weekdays: must(readWeekdays(weekdays)),
+  };
 }
 
 /** Addresses that are not a brand's. */
@@ -239,7 +238,7 @@ export function keepPillar(
       id: id ?? act.ids(),
       brandId,
       name: must(readTitle(input.name, 'name')),
-      color: readHex(input.color),
+      color: must(readHex(input.color)),
     };
     must(await attempt(() => tellSameName(pillar.name, () => savePillar(act.tx, pillar))));
     return { id: pillar.id };
@@ -267,19 +266,13 @@ export function keepCampaign(
       id: id ?? act.ids(),
       brandId,
       name: must(readTitle(input.name, 'name')),
-      color: readHex(input.color),
+      color: must(readHex(input.color)),
       from,
       to,
     };
     must(await attempt(() => tellSameName(campaign.name, () => saveCampaign(act.tx, campaign))));
     return { id: campaign.id };
   });
-}
-
-function readHex(color: string): string {
-  if (!/^#[0-9a-f]{6}$/i.test(color))
-    refused({ code: 'badColour', field: 'color', message: 'That is not a colour. Write it like #2E7D50.' });
-  return color.toUpperCase();
 }
 
 async function tellSameName<T>(name: string, write: () => Promise<T>): Promise<T> {

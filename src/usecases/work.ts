@@ -20,8 +20,8 @@ export interface Doing {
   now: Instant;
   ids: Ids;
   actorId: string;
-  /** Writes a line of history about it. */
-  note(deed: Omit<Deed, 'at' | 'actorId'>): Promise<void>;
+  /** Writes a line of history for each deed. */
+  note(...deeds: Omit<Deed, 'at' | 'actorId'>[]): Promise<void>;
 }
 
 /** Carries a refusal out of a transaction, which is rolled back by it. */
@@ -51,7 +51,11 @@ export async function doing<T>(work: Work, act: (doing: Doing) => Promise<T>): P
         now,
         ids: work.ids,
         actorId: work.actorId,
-        note: (deed) => writeHistory(tx, [{ ...deed, at: now, actorId: work.actorId }]),
+        note: (...deeds) =>
+          writeHistory(
+            tx,
+            deeds.map((deed) => ({ ...deed, at: now, actorId: work.actorId })),
+          ),
       }),
     );
     return { ok: true, value };

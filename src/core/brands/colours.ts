@@ -48,14 +48,21 @@ export function colourDistance(a: string, b: string): number {
   return Math.hypot(x[0] - y[0], x[1] - y[1], x[2] - y[2]);
 }
 
+/** Checks a hex colour and writes it in capitals. */
+export function readHex(text: string, field = 'color'): Result<string> {
+  const hex = text.trim().toUpperCase();
+  if (/^#[0-9A-F]{6}$/.test(hex)) return accept(hex);
+  return refuse('badColour', `“${text.slice(0, 20)}” is not a colour. Write it like #2E7D50.`, field);
+}
+
 /**
  * Checks a channel's colour: it has to be a hex colour, to show on both grounds, and to be told apart from the others of
  * its brand.
  */
 export function readChannelColour(text: string, others: readonly { name: string; color: string }[]): Result<string> {
-  const hex = text.trim().toUpperCase();
-  if (!/^#[0-9A-F]{6}$/.test(hex))
-    return refuse('badColour', `“${text.slice(0, 20)}” is not a colour. Write it like #2E7D50.`, 'color');
+  const read = readHex(text);
+  if (!read.ok) return read;
+  const hex = read.value;
   if (contrast(hex, GROUNDS[0]!) < LEAST_CONTRAST)
     return refuse('paleColour', 'This colour is too pale to be seen on paper. Take a darker one.', 'color');
   if (contrast(hex, GROUNDS[1]!) < LEAST_CONTRAST_DARK)

@@ -151,7 +151,7 @@ describe('a slip', () => {
       sending: none,
     };
     expect(
-      slipOf({ ...source, prep: { counts, next: { work: 'words' } } }, { callSign: 'GR', sheet: glassrow }),
+      slipOf({ ...source, prep: { counts, nextWork: 'words' } }, { callSign: 'GR', sheet: glassrow }),
     ).toMatchObject({
       progress: [
         { work: 'words', done: 1, all: 2 },

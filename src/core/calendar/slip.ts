@@ -2,8 +2,8 @@ import { hasWords, type Words } from '../captions/compose';
 import { isLeaving, type DeliveryMode, type DeliveryState } from '../delivery/delivery';
 import { blocksOf } from '../posts/readiness';
 import { wantsOf } from '../posts/wants';
-import type { WorkProgress } from '../prep/progress';
-import { WORKS, type Work } from '../prep/step';
+import { progressOf, type WorkCounts, type WorkProgress } from '../prep/progress';
+import type { Work } from '../prep/step';
 import type { PictureMeasures } from '../media/fit';
 import type { Format, RuleSheet } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
@@ -59,7 +59,7 @@ export interface SlipSource extends Words {
   version: number;
   pictures: readonly (PictureMeasures & { sha256: string; alt: string })[];
   waived: readonly { key: string }[];
-  prep: { counts: Record<Work, [done: number, all: number]>; next: { work: Work } | null } | null;
+  prep: { counts: WorkCounts; nextWork: Work | null } | null;
   delivery: { mode: DeliveryMode; state: DeliveryState; unsure: boolean; dueAt: Instant } | null;
 }
 
@@ -86,11 +86,8 @@ export function slipOf(post: SlipSource, channel: { callSign: string; sheet: Rul
     missing: stage === 'published' ? null : missingOf(post, channel.sheet),
     thumb: post.pictures[0]?.sha256 ?? null,
     delivery: delivery && { mode: delivery.mode, state: delivery.state, leaving: isLeaving(delivery) },
-    progress: WORKS.flatMap((work) => {
-      const [done, all] = post.prep?.counts[work] ?? [0, 0];
-      return all === 0 ? [] : [{ work, done, all }];
-    }),
-    nextWork: post.prep?.next?.work ?? null,
+    progress: post.prep ? progressOf(post.prep.counts) : [],
+    nextWork: post.prep?.nextWork ?? null,
   };
 }
 

@@ -34,15 +34,12 @@ export interface PictureMeasures extends Recipe {
 export const shapeOf = ({ width, height }: { width: number; height: number }): number => width / height;
 
 /** Pixels of what goes out. */
-export function outSize({ width, height, crop }: Pick<PictureMeasures, 'width' | 'height' | 'crop'>): {
+export function outSize(picture: Pick<PictureMeasures, 'width' | 'height' | 'crop'>): {
   width: number;
   height: number;
 } {
-  if (!crop) return { width, height };
-  return {
-    width: Math.max(1, Math.round(crop.width * width)),
-    height: Math.max(1, Math.round(crop.height * height)),
-  };
+  const { width, height } = picture.crop ? cropPixels(picture, picture.crop) : picture;
+  return { width, height };
 }
 
 /** The media type of what goes out. */

@@ -27,6 +27,11 @@ export interface WantFacts {
   neededSteps: readonly { id: string; title: string }[];
 }
 
+/** The steps marked as needed, due before publishing, that are not done. */
+export const neededOf = <S extends { needed: boolean; lead: number; doneOn: string | null }>(
+  steps: readonly S[],
+): S[] => steps.filter(({ needed, lead, doneOn }) => needed && lead >= 0 && doneOn === null);
+
 /** What the team still wants before a post is called ready; what was waived is left out. */
 export function wantsOf({ pictures, neededSteps }: WantFacts, waived: readonly { key: string }[]): Want[] {
   const undescribed = pictures.filter(({ alt }) => alt.trim() === '').length;

@@ -1,4 +1,5 @@
-import type { LocalDate } from '../time/plan';
+import { minutesOf, timeOf } from '../time/days';
+import type { LocalDate, LocalTime } from '../time/plan';
 
 /** What lies on somebody's day. */
 export interface DayLoad {
@@ -27,6 +28,20 @@ export function loadByDay(
   return [...days]
     .sort(([a], [b]) => (a < b ? -1 : 1))
     .map(([date, sum]) => ({ date, ...sum, capacity: capacityOn(date), isTooMuch: sum.minutes > capacityOn(date) }));
+}
+
+/** Minutes of steps together, those without a length guessed. */
+export const minutesTogether = (steps: readonly { minutes: number | null }[]): number =>
+  steps.reduce((sum, { minutes }) => sum + (minutes ?? GUESS_MINUTES), 0);
+
+/** When each of several steps begins that are done one after the other; never past the end of the day. */
+export function beginnings(startsAt: LocalTime, steps: readonly { minutes: number | null }[]): LocalTime[] {
+  let at = minutesOf(startsAt);
+  return steps.map(({ minutes }) => {
+    const begins = timeOf(at);
+    at += minutes ?? GUESS_MINUTES;
+    return begins;
+  });
 }
 
 /** Minutes as people say them: “45 min”, “1 h 30”, “6 h”. */

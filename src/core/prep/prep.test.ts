@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { FORMATS } from '../rulesheets/types';
-import { loadByDay, minutesWords } from './load';
+import { beginnings, loadByDay, minutesTogether, minutesWords } from './load';
 import { progressOf } from './progress';
 import { SHIPPED_PREP } from './shipped';
 import { leadWords, LEAD_LIMIT, readPrep, readStep, STEPS_LIMIT, type PrepLine } from './step';
@@ -86,13 +86,7 @@ describe('who does a step', () => {
 });
 
 it('progress is told by sort of work, in the order of the work', () => {
-  expect(
-    progressOf([
-      { work: 'picture', done: false },
-      { work: 'words', done: true },
-      { work: 'words', done: false },
-    ]),
-  ).toEqual([
+  expect(progressOf({ picture: [0, 1], sending: [0, 0], words: [1, 2], recording: [0, 0], editing: [0, 0] })).toEqual([
     { work: 'words', done: 1, all: 2 },
     { work: 'picture', done: 0, all: 1 },
   ]);
@@ -114,6 +108,12 @@ describe('what lies on a day', () => {
       { date: '2026-11-23', minutes: 65, steps: 2, capacity: 60, isTooMuch: true },
       { date: '2026-11-28', minutes: 5, steps: 1, capacity: 0, isTooMuch: true },
     ]);
+  });
+  it('is done one step after the other', () => {
+    const steps = [{ minutes: 45 }, { minutes: null }, { minutes: 30 }];
+    expect(beginnings('10:00', steps)).toEqual(['10:00', '10:45', '11:00']);
+    expect(minutesTogether(steps)).toBe(90);
+    expect(beginnings('23:30', steps)).toEqual(['23:30', '23:59', '23:59']);
   });
   it('is said as people say it', () => {
     expect([45, 60, 95, 360].map(minutesWords)).toEqual(['45 min', '1 h', '1 h 35', '6 h']);

@@ -1,5 +1,8 @@
 import { WORKS, type Work } from './step';
 
+/** How many steps of each sort of work are done, and how many there are. */
+export type WorkCounts = Record<Work, [done: number, all: number]>;
+
 /** How much of one sort of work is done. */
 export interface WorkProgress {
   work: Work;
@@ -8,9 +11,9 @@ export interface WorkProgress {
 }
 
 /** Progress by sort of work, in the order of the work; sorts without a step are left out. */
-export function progressOf(steps: readonly { work: Work; done: boolean }[]): WorkProgress[] {
+export function progressOf(counts: WorkCounts): WorkProgress[] {
   return WORKS.flatMap((work) => {
-    const those = steps.filter((step) => step.work === work);
-    return those.length === 0 ? [] : [{ work, done: those.filter(({ done }) => done).length, all: those.length }];
+    const [done, all] = counts[work];
+    return all === 0 ? [] : [{ work, done, all }];
   });
 }

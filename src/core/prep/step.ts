@@ -46,12 +46,25 @@ export interface PrepLine {
   needed: boolean;
 }
 
+/** A step nobody said anything about yet. */
+export const BLANK_STEP: PrepLine = {
+  title: '',
+  work: 'words',
+  ownerId: null,
+  craft: null,
+  lead: 1,
+  leadIn: 'working',
+  minutes: null,
+  note: '',
+  needed: false,
+};
+
 /** Days before or after publishing that a step may lie. */
 export const LEAD_LIMIT = 365;
 /** Steps of one post or prep sheet. */
 export const STEPS_LIMIT = 60;
 /** Minutes of one step. */
-export const MINUTES_LIMIT = 6_000;
+const MINUTES_LIMIT = 6_000;
 const TITLE_LIMIT = 120;
 const NOTE_LIMIT = 2_000;
 

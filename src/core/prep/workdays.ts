@@ -8,6 +8,9 @@ export interface WorkCalendar {
   daysOff: readonly DaySpan[];
 }
 
+/** Weekdays worked on until somebody says otherwise. */
+export const USUAL_WEEKDAYS: readonly number[] = [1, 2, 3, 4, 5];
+
 /** Weekdays somebody works on: each once, in order. Refused: none, or what is no weekday. */
 export function readWeekdays(weekdays: readonly number[]): Result<number[]> {
   const read = [...new Set(weekdays)].sort((a, b) => a - b);

@@ -60,6 +60,12 @@ export function isZone(name: string): boolean {
   }
 }
 
+/** Checks the name of a time zone. */
+export function readZone(name: string, field = 'zone'): Result<Zone> {
+  if (isZone(name)) return accept(name);
+  return refuse('badZone', `“${name.slice(0, 60)}” is no time zone. Write it like Europe/Lisbon.`, field);
+}
+
 /**
  * Finds the instant of a local plan. The policy for clock changes: a skipped time is named as such together with the
  * next real one; of a repeated time the first is meant.

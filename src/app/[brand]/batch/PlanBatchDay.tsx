@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
-import { GUESS_MINUTES, minutesWords } from '@/core/prep/load';
+import { minutesTogether, minutesWords } from '@/core/prep/load';
 import { WORK_LABELS, WORKS, type Work } from '@/core/prep/step';
 import { readTypedTime } from '@/core/time/typed';
 import type { BatchStep } from '@/data/batchDays';
@@ -21,9 +21,7 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
   const [day, setDay] = useState(tomorrow);
   const [startsAt, setStartsAt] = useState('10:00');
   const [problem, setProblem] = useState<string | null>(null);
-  const minutes = steps
-    .filter(({ id }) => picked.includes(id))
-    .reduce((sum, step) => sum + (step.minutes ?? GUESS_MINUTES), 0);
+  const minutes = minutesTogether(steps.filter(({ id }) => picked.includes(id)));
 
   async function make(event: FormEvent) {
     event.preventDefault();

@@ -6,7 +6,7 @@ import { useState, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import { stepState } from '@/core/prep/countBack';
 import { groupBy } from '@/core/group';
-import { minutesWords, type DayLoad } from '@/core/prep/load';
+import { minutesTogether, minutesWords, type DayLoad } from '@/core/prep/load';
 import type { DeskStep } from '@/data/steps';
 import type { DeskSteps } from '@/usecases/deskSteps';
 import { call, problemOf } from '@/ui/api';
@@ -161,7 +161,6 @@ const alike = (steps: readonly DeskStep[]): DeskStep[][] => [...groupBy(steps, (
 /** Steps of one name as one line that unfolds: how many, for which channels, how long in all. */
 function AlikeSteps({ steps, children }: { steps: readonly DeskStep[]; children: ReactNode }) {
   const [isOpen, setIsOpen] = useState(false);
-  const minutes = steps.reduce((sum, step) => sum + (step.minutes ?? 0), 0);
   const signs = [...groupBy(steps, ({ post }) => post.callSign)];
   return (
     <>
@@ -174,7 +173,7 @@ function AlikeSteps({ steps, children }: { steps: readonly DeskStep[]; children:
             <CallSign key={sign} sign={sign} color={own[0]!.post.color} />
           ))}
         </span>
-        <span className="figures small-text minutes push">{minutesWords(minutes)}</span>
+        <span className="figures small-text minutes push">{minutesWords(minutesTogether(steps))}</span>
       </div>
       {isOpen && <div className="alike">{children}</div>}
     </>

@@ -4,6 +4,7 @@ import { useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
+import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
 import { weekdayWord } from '@/core/rhythm/entry';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
@@ -29,7 +30,7 @@ export function BrandForm({
   const [name, setName] = useState(brand?.name ?? '');
   const [zone, setZone] = useState(brand?.zone ?? shell.brand.zone);
   const [weekStart, setWeekStart] = useState(brand?.weekStart ?? 1);
-  const [weekdays, setWeekdays] = useState<readonly number[]>(brand?.weekdays ?? [1, 2, 3, 4, 5]);
+  const [weekdays, setWeekdays] = useState<readonly number[]>(brand?.weekdays ?? USUAL_WEEKDAYS);
   const [daysOff, setDaysOff] = useState<readonly Span[]>(startDaysOff);
   const [keeps, setKeeps] = useState<ScheduledKeeps | null>(null);
   const [problem, setProblem] = useState<string | null>(null);

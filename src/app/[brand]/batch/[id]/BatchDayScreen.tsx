@@ -3,8 +3,8 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
-import { GUESS_MINUTES, minutesWords } from '@/core/prep/load';
-import { minutesOf, timeOf } from '@/core/time/days';
+import { withNeighbour } from '@/core/group';
+import { beginnings, minutesTogether, minutesWords } from '@/core/prep/load';
 import type { BatchDay, BatchStep } from '@/data/batchDays';
 import { call, problemOf } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
@@ -15,7 +15,7 @@ import { useShell } from '@/ui/shell';
 
 /** The running order of a batch day with its times; ticks here are ticks of the steps themselves. */
 export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch: BatchDay; steps: BatchStep[] }) {
-  const { brand, people } = useShell();
+  const { brand, people, today } = useShell();
   const router = useRouter();
   const say = useSay();
   const [batch, setBatch] = useState(initial);
@@ -39,7 +39,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
   async function tick(step: BatchStep, isDone: boolean) {
     const put = (doneOn: string | null) =>
       setSteps((all) => all.map((one) => (one.id === step.id ? { ...one, doneOn } : one)));
-    put(isDone ? batch.day : null);
+    put(isDone ? today : null);
     const problem = problemOf(await call('POST', `/api/steps/${step.id}`, { done: isDone }));
     if (!problem) return;
     put(step.doneOn);
@@ -60,16 +60,8 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
     setTyped('');
   }
 
-  const minutes = steps.reduce((sum, step) => sum + (step.minutes ?? GUESS_MINUTES), 0);
-  const begins = steps.map(
-    (_step, index) =>
-      minutesOf(batch.startsAt) + steps.slice(0, index).reduce((sum, one) => sum + (one.minutes ?? GUESS_MINUTES), 0),
-  );
-  const swap = (index: number, by: -1 | 1) => {
-    const next = [...steps];
-    [next[index], next[index + by]] = [next[index + by]!, next[index]!];
-    void order(next);
-  };
+  const begins = beginnings(batch.startsAt, steps);
+  const swap = (index: number, by: -1 | 1) => void order(withNeighbour(steps, index, by));
   return (
     <>
       <header className="place-head">
@@ -91,7 +83,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
             shown={batch.startsAt}
             onCommit={(startsAt) => void (startsAt && change({ startsAt }))}
           />{' '}
-          · {steps.length} steps, {minutesWords(minutes)}
+          · {steps.length} steps, {minutesWords(minutesTogether(steps))}
         </span>
         <button type="button" className="word push" onClick={() => void callOff()}>
           call it off
@@ -103,7 +95,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
           <ol className="batch-steps is-running">
             {steps.map((step, index) => (
               <li key={step.id} className={step.doneOn ? 'is-done' : ''}>
-                <span className="figures">{timeOf(begins[index]!)}</span>
+                <span className="figures">{begins[index]}</span>
                 <label>
                   <input
                     type="checkbox"

@@ -2,30 +2,19 @@
 
 import { useState } from 'react';
 import { orderBreakers, squeezeWords, stepState, type StepState } from '@/core/prep/countBack';
-import { CRAFT_LABELS, leadWords, type PrepLine } from '@/core/prep/step';
+import { withNeighbour } from '@/core/group';
+import { BLANK_STEP, CRAFT_LABELS, leadWords } from '@/core/prep/step';
 import type { PostSheet, SheetStep } from '@/core/posts/sheet';
 import { problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
-import { StepForm } from './StepForm';
+import { StepForm, StepPlace } from './StepForm';
 import type { PostEditor } from './usePostEditor';
 
 /** What a state adds to a step’s day; the others speak for themselves. */
 const STATE_WORDS: Partial<Record<StepState, string>> = { late: 'late', squeezed: 'squeezed', today: 'today' };
-
-const NEW_STEP: PrepLine = {
-  title: '',
-  work: 'words',
-  ownerId: null,
-  craft: null,
-  lead: 1,
-  leadIn: 'working',
-  minutes: null,
-  note: '',
-  needed: false,
-};
 
 /** The post’s prep: what is to be done by whom on which day, counted back from publishing. */
 export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }) {
@@ -55,8 +44,7 @@ export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }
     write('PATCH', `/api/steps/${step.id}`, { version: step.version, ...part });
 
   function shift(index: number, by: -1 | 1) {
-    const ids = steps.map(({ id }) => id);
-    [ids[index], ids[index + by]] = [ids[index + by]!, ids[index]!];
+    const ids = withNeighbour(steps, index, by).map(({ id }) => id);
     void write('PATCH', `/api/posts/${sheet.id}/steps`, { ids });
   }
 
@@ -76,7 +64,9 @@ export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }
           <button
             type="button"
             className="word"
-            onClick={() => void write('DELETE', `/api/posts/${sheet.id}/steps`, {})}
+            onClick={() =>
+              void write('POST', `/api/posts/${sheet.id}/deeds`, { deed: 'renewPrep', version: sheet.version })
+            }
           >
             Take those of its format
           </button>
@@ -136,24 +126,12 @@ export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }
                 }}
                 onClose={() => setOpen(null)}
               >
-                <button type="button" className="word" disabled={index === 0} onClick={() => shift(index, -1)}>
-                  earlier
-                </button>
-                <button
-                  type="button"
-                  className="word"
-                  disabled={index === steps.length - 1}
-                  onClick={() => shift(index, 1)}
-                >
-                  later
-                </button>
-                <button
-                  type="button"
-                  className="word wrong"
-                  onClick={() => void write('DELETE', `/api/steps/${step.id}`, {})}
-                >
-                  take away
-                </button>
+                <StepPlace
+                  index={index}
+                  count={steps.length}
+                  onShift={(by) => shift(index, by)}
+                  onRemove={() => void write('DELETE', `/api/steps/${step.id}`, {})}
+                />
               </StepForm>
             )}
           </li>
@@ -161,7 +139,7 @@ export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }
       </ol>
       {adding && (
         <StepForm
-          step={NEW_STEP}
+          step={BLANK_STEP}
           deed="Add the step"
           onSave={async (line) => {
             if (await write('POST', `/api/posts/${sheet.id}/steps`, line)) setAdding(false);

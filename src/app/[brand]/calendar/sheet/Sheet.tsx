@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useCallback, useEffect, useMemo } from 'react';
 import { blocksOf } from '@/core/posts/readiness';
-import { wantsOf } from '@/core/posts/wants';
+import { neededOf, wantsOf } from '@/core/posts/wants';
 import type { PostSheet } from '@/core/posts/sheet';
 import type { Slip } from '@/core/calendar/slip';
 import { STAGE_LABELS, STAGES, type Stage } from '@/core/stages/stages';
@@ -74,16 +74,7 @@ export function Sheet({
   );
 
   const wants = useMemo(
-    () =>
-      sheet
-        ? wantsOf(
-            {
-              pictures: sheet.pictures,
-              neededSteps: sheet.steps.filter(({ needed, lead, doneOn }) => needed && lead >= 0 && doneOn === null),
-            },
-            sheet.waived,
-          )
-        : [],
+    () => (sheet ? wantsOf({ pictures: sheet.pictures, neededSteps: neededOf(sheet.steps) }, sheet.waived) : []),
     [sheet],
   );
 

@@ -161,3 +161,30 @@ export function StepForm({
     </form>
   );
 }
+
+/** Moves a step among the others, or takes it away. */
+export function StepPlace({
+  index,
+  count,
+  onShift,
+  onRemove,
+}: {
+  index: number;
+  count: number;
+  onShift: (by: -1 | 1) => void;
+  onRemove: () => void;
+}) {
+  return (
+    <>
+      <button type="button" className="word" disabled={index === 0} onClick={() => onShift(-1)}>
+        earlier
+      </button>
+      <button type="button" className="word" disabled={index === count - 1} onClick={() => onShift(1)}>
+        later
+      </button>
+      <button type="button" className="word wrong" onClick={onRemove}>
+        take away
+      </button>
+    </>
+  );
+}

@@ -5,6 +5,7 @@ import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { CRAFT_LABELS, CRAFTS, type Craft } from '@/core/prep/step';
+import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
 import { minutesWords } from '@/core/prep/load';
 import type { Person, Role } from '@/data/people';
 import { call, problemOf } from '@/ui/api';
@@ -110,7 +111,7 @@ function PersonForm({
     role: person?.role ?? ('maker' as Role),
     zone: person?.zone ?? zone,
     crafts: person?.crafts ?? ([] as Craft[]),
-    weekdays: person?.weekdays ?? [1, 2, 3, 4, 5],
+    weekdays: person?.weekdays ?? [...USUAL_WEEKDAYS],
     minutesPerDay: person?.minutesPerDay ?? 360,
     color: person?.color ?? '#5C6470',
     brandIds: person?.brandIds.filter((id) => brands.some((brand) => brand.id === id)) ?? [brandId],

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
-import { listBrandIdsOf, listPeopleDaysOff } from '@/data/people';
-import { listOpenStepIdsOf } from '@/data/steps';
+import { brandIdsOfPeople, listPeopleDaysOff } from '@/data/people';
+import { countOpenSteps } from '@/data/steps';
 import { brandOfPage } from '@/app/server/brand';
 import { PeopleSettings } from './PeopleSettings';
 
@@ -9,19 +9,19 @@ export const metadata: Metadata = { title: 'People' };
 /** Who works for the brand, when, and on what. */
 export default async function PeoplePage({ params }: { params: Promise<{ brand: string }> }) {
   const { db, brand, brands, people, me } = await brandOfPage((await params).brand);
-  const mine = await listBrandIdsOf(db, me.id);
-  const daysOff = await listPeopleDaysOff(
-    db,
-    people.map(({ id }) => id),
-  );
-  const rows = await Promise.all(
-    people.map(async (person) => ({
-      ...person,
-      brandIds: await listBrandIdsOf(db, person.id),
-      daysOff: daysOff.filter(({ personId }) => personId === person.id),
-      openSteps: (await listOpenStepIdsOf(db, person.id)).length,
-    })),
-  );
+  const ids = people.map(({ id }) => id);
+  const [brandIds, daysOff, openSteps] = await Promise.all([
+    brandIdsOfPeople(db, ids),
+    listPeopleDaysOff(db, ids),
+    countOpenSteps(db, ids),
+  ]);
+  const mine = brandIds.get(me.id) ?? [];
+  const rows = people.map((person) => ({
+    ...person,
+    brandIds: brandIds.get(person.id) ?? [],
+    daysOff: daysOff.filter(({ personId }) => personId === person.id),
+    openSteps: openSteps.get(person.id) ?? 0,
+  }));
   return (
     <PeopleSettings
       people={rows}

@@ -3,13 +3,14 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { CRAFT_LABELS, leadWords, WORK_LABELS, type PrepLine } from '@/core/prep/step';
+import { withNeighbour } from '@/core/group';
+import { BLANK_STEP, CRAFT_LABELS, leadWords, WORK_LABELS, type PrepLine } from '@/core/prep/step';
 import { minutesWords } from '@/core/prep/load';
 import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
-import { StepForm } from '../../calendar/sheet/StepForm';
+import { StepForm, StepPlace } from '../../calendar/sheet/StepForm';
 
 interface Sheet {
   format: Format;
@@ -17,18 +18,6 @@ interface Sheet {
   isOwn: boolean;
   lines: PrepLine[];
 }
-
-const NEW_LINE: PrepLine = {
-  title: '',
-  work: 'words',
-  ownerId: null,
-  craft: null,
-  lead: 1,
-  leadIn: 'working',
-  minutes: null,
-  note: '',
-  needed: false,
-};
 
 /** Prep sheets by format: the steps in their order, each changed in its place. */
 export function PrepSheets({ sheets }: { sheets: readonly Sheet[] }) {
@@ -74,11 +63,6 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
     setLines(next);
     setOpen(null);
   };
-  const swap = (index: number, by: -1 | 1) => {
-    const next = [...lines];
-    [next[index], next[index + by]] = [next[index + by]!, next[index]!];
-    change(next);
-  };
   const who = ({ ownerId, craft }: PrepLine): string =>
     people.find(({ id }) => id === ownerId)?.name ?? (craft ? `a ${CRAFT_LABELS[craft]}` : 'whoever owns the post');
 
@@ -123,24 +107,12 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
                 onSave={(next) => change(lines.map((one, at) => (at === index ? next : one)))}
                 onClose={() => setOpen(null)}
               >
-                <button type="button" className="word" disabled={index === 0} onClick={() => swap(index, -1)}>
-                  earlier
-                </button>
-                <button
-                  type="button"
-                  className="word"
-                  disabled={index === lines.length - 1}
-                  onClick={() => swap(index, 1)}
-                >
-                  later
-                </button>
-                <button
-                  type="button"
-                  className="word wrong"
-                  onClick={() => change(lines.filter((_line, at) => at !== index))}
-                >
-                  take away
-                </button>
+                <StepPlace
+                  index={index}
+                  count={lines.length}
+                  onShift={(by) => change(withNeighbour(lines, index, by))}
+                  onRemove={() => change(lines.filter((_line, at) => at !== index))}
+                />
               </StepForm>
             )}
           </li>
@@ -148,7 +120,7 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
       </ol>
       {open === 'new' ? (
         <StepForm
-          step={NEW_LINE}
+          step={BLANK_STEP}
           deed="Add the step"
           onSave={(line) => change([...lines, line])}
           onClose={() => setOpen(null)}

@@ -1,6 +1,7 @@
 import { mixed, string } from 'yup';
 import type { ChosenStage } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
+import { renewPrep } from '@/usecases/prep';
 import { declareOut, publishNow, schedulePost, tryAgain } from '@/usecases/scheduling';
 import { archivePost, bringPostBack, deletePost, putAtStage, restorePost, setPostAside } from '@/usecases/stages';
 import { waiveWants } from '@/usecases/waiving';
@@ -22,6 +23,7 @@ const DEEDS = [
   'unarchive',
   'tryAgain',
   'waive',
+  'renewPrep',
 ] as const;
 
 const schema = fields({
@@ -79,6 +81,8 @@ function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> 
       return archivePost(work, id, deed.version, false);
     case 'tryAgain':
       return tryAgain(work, id);
+    case 'renewPrep':
+      return renewPrep(work, id);
     case 'waive':
       return waiveWants(work, id, deed.version, deed.reason ?? '');
   }

@@ -1,6 +1,6 @@
 import { array, string } from 'yup';
 import type { PrepLine } from '@/core/prep/step';
-import { addStep, renewPrep, reorderSteps } from '@/usecases/prep';
+import { addStep, reorderSteps } from '@/usecases/prep';
 import { fields } from '@/app/server/fields';
 import { isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
 import { stepFields } from '@/app/server/stepFields';
@@ -29,12 +29,4 @@ export async function PATCH(request: Request, { params }: Context): Promise<Resp
   const body = await readBody(request, ordered);
   if (!body.ok) return refusal(body.refusal);
   return answerPost(app, id, await reorderSteps(work, id, body.value.ids));
-}
-
-/** Gives a post the prep of its format anew. */
-export async function DELETE(_request: Request, { params }: Context): Promise<Response> {
-  const { id } = await params;
-  if (!isId(id)) return nothingThere('post');
-  const { app, work } = await workOfRequest();
-  return answerPost(app, id, await renewPrep(work, id));
 }
