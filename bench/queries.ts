@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { NO_FILTER } from '@/core/calendar/filter';
-import { listPostLines, listPostsBetween } from '@/data/posts';
+import { listPostLines, listPostsBetween } from '@/data/postLines';
 import { noteSetUp, takeFolder } from '@/data/folder';
 import { openFolderDb } from '@/runtime/bimlo';
 import { fill, POSTS_OF_MONTH } from './data';

@@ -7,7 +7,7 @@ import { listBrands, type Brand } from '@/data/brands';
 import { listChannels } from '@/data/channels';
 import type { Db } from '@/data/db';
 import { listIdeas } from '@/data/pieces';
-import { listPostsBetween, listUndatedPosts } from '@/data/posts';
+import { listPostsBetween, listUndatedPosts } from '@/data/postLines';
 import { existsDeedOfPerson } from '@/data/history';
 import { openTestDb } from '@/data/testDb';
 import { openNetworkStore, type NetworkStore } from '@/standins/network/store';

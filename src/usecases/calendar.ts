@@ -22,7 +22,7 @@ import {
   listUndatedPosts,
   type CalendarScope,
   type PlannedPost,
-} from '@/data/posts';
+} from '@/data/postLines';
 import { listRhythms } from '@/data/rhythms';
 import { listStepsBetween, type CalendarStep } from '@/data/steps';
 import { slipsOf } from './views';

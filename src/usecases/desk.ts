@@ -9,7 +9,7 @@ import { localOf, type Instant } from '@/core/time/plan';
 import type { Brand } from '@/data/brands';
 import type { Channel } from '@/data/channels';
 import type { Db } from '@/data/db';
-import { listPostsBetween } from '@/data/posts';
+import { listPostsBetween } from '@/data/postLines';
 import { loadHorizons } from './calendar';
 import { loadDepartures, slipsOf, type Departure } from './views';
 

@@ -4,7 +4,7 @@ import { NO_FILTER } from '@/core/calendar/filter';
 import { readCsv } from '@/core/exchange/csvText';
 import type { ImportMapping } from '@/core/exchange/planImport';
 import { oneBrand } from '@/data/brands';
-import { listAllPosts } from '@/data/posts';
+import { listAllPosts } from '@/data/postLines';
 import { listDateFiles, listKnownDates } from '@/data/knownDates';
 import { bringIn, previewImport, type ImportExtent } from './bringIn';
 import { bringDates, removeDates } from './knownDates';

@@ -9,7 +9,7 @@ import { listChannelsById } from '@/data/channels';
 import type { Db } from '@/data/db';
 import { listPeopleOfBrand } from '@/data/people';
 import { listPieceTitles } from '@/data/pieces';
-import { listAllPosts, type PostLine } from '@/data/posts';
+import { listAllPosts, type PostLine } from '@/data/postLines';
 import { listCampaigns, listPillars } from '@/data/themes';
 
 /** Posts that one file holds. */

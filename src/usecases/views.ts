@@ -13,7 +13,8 @@ import { listChannels, listChannelsById, type Channel } from '@/data/channels';
 import { maybeDeliveryOfPost } from '@/data/deliveries';
 import { listPictures } from '@/data/media';
 import { maybePiece } from '@/data/pieces';
-import { listPostLines, listPostsBetween, listOverduePosts, maybePost, type PostLine } from '@/data/posts';
+import { listPostLines, listPostsBetween, listOverduePosts, type PostLine } from '@/data/postLines';
+import { maybePost } from '@/data/posts';
 import { listStepsOfPosts } from '@/data/steps';
 
 /** One post's slip as it stands now, if the post is there. */

@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
 import { isId } from '@/app/server/request';
 import { maybePiece } from '@/data/pieces';
-import { listPostsOfPiece } from '@/data/posts';
+import { listPostsOfPiece } from '@/data/postLines';
 import { slipsOf } from '@/usecases/views';
 import { PieceScreen } from './PieceScreen';
 

@@ -1,0 +1,299 @@
+import type { Words } from '@/core/captions/compose';
+import type { PictureMeasures } from '@/core/media/fit';
+import { NEAR_DAYS, wordsQuery, type CalendarFilter } from '@/core/calendar/filter';
+import { addDays } from '@/core/time/days';
+import type { Format } from '@/core/rulesheets/types';
+import type { Stage } from '@/core/stages/stages';
+import type { DeliveryMode, DeliveryState } from '@/core/delivery/delivery';
+import type { Parcel } from '@/core/delivery/network';
+import type { Waiver } from '@/core/posts/wants';
+import type { WorkCounts } from '@/core/prep/progress';
+import { WORKS, type Work } from '@/core/prep/step';
+import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
+import type { Queryable } from './db';
+
+/** What the calendar, the tray and departures need of a post: no deed is done from this alone. */
+export interface PostLine extends Words {
+  id: string;
+  brandId: string;
+  pieceId: string;
+  channelId: string;
+  format: Format;
+  title: string;
+  date: LocalDate | null;
+  time: LocalTime | null;
+  stage: Stage;
+  ownerId: string;
+  pillarId: string | null;
+  campaignId: string | null;
+  seriesNumber: number | null;
+  address: string;
+  version: number;
+  publishedAt: Instant | null;
+  /** In their order: content hash, media type and size of each picture. */
+  pictures: (PictureMeasures & { sha256: string; alt: string })[];
+  waived: Waiver[];
+  /** The steps before publishing; null for a post without prep. */
+  prep: {
+    /** By sort of work: how many are done, and how many there are. */
+    counts: WorkCounts;
+    /** The sort of the first that is not done. */
+    nextWork: Work | null;
+  } | null;
+  /** Its current delivery, if it has one. */
+  delivery: {
+    id: string;
+    mode: DeliveryMode;
+    state: DeliveryState;
+    unsure: boolean;
+    attempts: number;
+    dueAt: Instant;
+    nextTryAt: Instant;
+    words: string;
+    /** The copy that is handed over; only where delivery is by hand. */
+    parcel: Parcel | null;
+  } | null;
+}
+
+const UTC_TEXT = `'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'`;
+
+const LINE_COLUMNS = `p.id, p.brand_id as "brandId", p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title, p.headline, p.caption,
+  p.hashtags, p.link, p.plan_date as date, to_char(p.plan_time, 'HH24:MI') as time, p.stage, p.owner_id as "ownerId",
+  p.pillar_id as "pillarId", p.campaign_id as "campaignId", p.series_number as "seriesNumber", p.address, p.version, to_char(p.published_at at time zone 'UTC', ${UTC_TEXT}) as "publishedAt",
+  coalesce(m.pictures, '[]') as pictures, p.waived, s.prep, d.delivery`;
+
+/** Only what the lines need: the column of search words is longer than all the rest. */
+const WANTED = `p.id, p.brand_id, p.piece_id, p.channel_id, p.format, p.title, p.headline, p.caption, p.hashtags, p.link,
+  p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.series_number, p.address, p.version,
+  p.published_at, p.created_at, p.waived`;
+
+/** How many steps of each sort of work are done, and how many there are. */
+const WORK_COUNTS = WORKS.map(
+  (work) =>
+    `'${work}', jsonb_build_array(count(*) filter (where s.work = '${work}' and s.done_at is not null), count(*) filter (where s.work = '${work}'))`,
+).join(', ');
+
+/**
+ * Pictures and delivery are fetched for all posts of the span at once and joined, not post by post. The lines come as one
+ * JSON value: parsing 700 rows of 19 columns each from the wire takes longer than the query itself.
+ */
+const lineQuery = (where: string, order: string, limit = '') => `
+  with wanted as materialized (select ${WANTED} from posts p where ${where} ${limit})
+  select coalesce(json_agg(line), '[]') as lines from (
+  select ${LINE_COLUMNS} from wanted p
+  left join (
+    select m.post_id, jsonb_agg(jsonb_build_object('sha256', m.sha256, 'mime', m.mime, 'bytes', m.bytes, 'alt', m.alt,
+      'width', m.width, 'height', m.height, 'crop', m.crop, 'toMime', m.to_mime, 'toBytes', m.to_bytes)
+      order by m.position) as pictures
+    from media m where m.post_id in (select id from wanted) group by m.post_id
+  ) m on m.post_id = p.id
+  left join (
+    select s.post_id, jsonb_build_object('counts', jsonb_build_object(${WORK_COUNTS}),
+      'nextWork', (array_agg(s.work order by s.position) filter (where s.done_at is null))[1]) as prep
+    from steps s where s.lead >= 0 and s.post_id in (select id from wanted) group by s.post_id
+  ) s on s.post_id = p.id
+  left join (
+    select d.post_id, jsonb_build_object('id', d.id, 'mode', d.mode, 'state', d.state, 'unsure', d.unsure,
+      'attempts', d.attempts, 'words', d.words, 'parcel', case when d.mode = 'byHand' then d.parcel end,
+      'dueAt', to_char(d.due_at at time zone 'UTC', ${UTC_TEXT}),
+      'nextTryAt', to_char(d.next_try_at at time zone 'UTC', ${UTC_TEXT})) as delivery
+    from deliveries d where d.state <> 'withdrawn' and d.post_id in (select id from wanted)
+  ) d on d.post_id = p.id
+  order by ${order}
+  ) line`;
+
+async function lines(
+  db: Queryable,
+  where: string,
+  order: string,
+  parameters: Parameters<Queryable['rows']>[1],
+  limit = '',
+): Promise<PostLine[]> {
+  return (await db.rows<{ lines: PostLine[] }>(lineQuery(where, order, limit), parameters))[0]!.lines;
+}
+
+const SHOWN = `p.deleted_at is null and p.archived_at is null and p.stage <> 'setAside'`;
+
+/** A condition with the values it speaks of. */
+interface Condition {
+  where: string;
+  parameters: NonNullable<Parameters<Queryable['rows']>[1]>[number][];
+}
+
+/** A filter as a condition on `posts p`; its parameters are numbered from `$first`. `today` decides what is near. */
+function filterCondition(filter: CalendarFilter, today: LocalDate, first: number): Condition {
+  const parts: string[] = [];
+  const parameters: Condition['parameters'] = [];
+  const add = (sql: (place: string) => string, value: Condition['parameters'][number]) => {
+    parameters.push(value);
+    parts.push(sql(`$${first + parameters.length - 1}`));
+  };
+  const among = (column: string, values: readonly string[], type: 'uuid' | 'text') => {
+    if (values.length > 0) add((place) => `p.${column} = any(${place}::${type}[])`, values);
+  };
+  among('channel_id', filter.channels, 'uuid');
+  among('format', filter.formats, 'text');
+  among('stage', filter.stages, 'text');
+  among('pillar_id', filter.pillars, 'uuid');
+  among('campaign_id', filter.campaigns, 'uuid');
+  among('owner_id', filter.owners, 'uuid');
+  const words = wordsQuery(filter.words);
+  if (words !== '') add((place) => `p.search @@ to_tsquery('simple', ${place})`, words);
+  for (const lack of filter.lacks) {
+    if (lack === 'picture') parts.push('not exists (select 1 from media m where m.post_id = p.id)');
+    if (lack === 'caption') parts.push(`p.caption !~ '\\S'`);
+    if (lack === 'readyNear') {
+      parts.push(`p.stage in ('drafting', 'making', 'signOff')`);
+      add((place) => `p.plan_date >= ${place}::date`, today);
+      add((place) => `p.plan_date < ${place}::date`, addDays(today, NEAR_DAYS));
+    }
+  }
+  return { where: parts.map((part) => ` and ${part}`).join(''), parameters };
+}
+
+/** Set aside posts show only where they are asked for. */
+const shownWith = (filter: CalendarFilter) =>
+  filter.stages.includes('setAside') ? 'p.deleted_at is null and p.archived_at is null' : SHOWN;
+
+/** What a query of the calendar asks for. */
+export interface CalendarScope {
+  brandIds: readonly string[];
+  filter: CalendarFilter;
+  today: LocalDate;
+}
+
+/** The posts planned from one day to another, both included, by day and time, at most `limit` (none by default). */
+export function listPostsBetween(
+  db: Queryable,
+  scope: CalendarScope,
+  from: LocalDate,
+  to: LocalDate,
+  limit?: number,
+): Promise<PostLine[]> {
+  const { where, parameters } = filterCondition(scope.filter, scope.today, 4);
+  const order = 'p.plan_date, p.plan_time nulls last, p.id';
+  return lines(
+    db,
+    `p.brand_id = any($1::uuid[]) and p.plan_date between $2 and $3 and ${shownWith(scope.filter)}${where}`,
+    order,
+    [scope.brandIds, from, to, ...parameters],
+    limit === undefined ? '' : `order by ${order} limit ${limit}`,
+  );
+}
+
+/** The newest posts without a date, at most `limit`. */
+export function listUndatedPosts(db: Queryable, scope: CalendarScope, limit: number): Promise<PostLine[]> {
+  const { where, parameters } = filterCondition(scope.filter, scope.today, 2);
+  return lines(
+    db,
+    `p.brand_id = any($1::uuid[]) and p.plan_date is null and ${shownWith(scope.filter)}${where}`,
+    'p.created_at desc, p.id',
+    [scope.brandIds, ...parameters],
+    `order by p.created_at desc, p.id limit ${limit}`,
+  );
+}
+
+/** The posts at a stage from a day on, by day and time, those without a date last; at most `limit`. */
+export function listPostsAtStage(
+  db: Queryable,
+  scope: CalendarScope,
+  stage: Stage,
+  from: LocalDate | null,
+  limit: number,
+): Promise<PostLine[]> {
+  const { where, parameters } = filterCondition(scope.filter, scope.today, 4);
+  const order = 'p.plan_date nulls last, p.plan_time nulls last, p.id';
+  return lines(
+    db,
+    `p.brand_id = any($1::uuid[]) and p.stage = $2 and ($3::date is null or p.plan_date >= $3::date)
+      and p.deleted_at is null and p.archived_at is null${where}`,
+    order,
+    [scope.brandIds, stage, from, ...parameters],
+    `order by ${order} limit ${limit}`,
+  );
+}
+
+/** How many posts stand at a stage from a day on, counted to `most` at most. */
+export async function countPostsAtStage(
+  db: Queryable,
+  scope: CalendarScope,
+  stage: Stage,
+  from: LocalDate | null,
+  most: number,
+): Promise<number> {
+  const { where, parameters } = filterCondition(scope.filter, scope.today, 4);
+  const [row] = await db.rows<{ count: number }>(
+    `select count(*)::int as count from (select 1 from posts p
+       where p.brand_id = any($1::uuid[]) and p.stage = $2 and ($3::date is null or p.plan_date >= $3::date)
+         and p.deleted_at is null and p.archived_at is null${where} limit ${most}) counted`,
+    [scope.brandIds, stage, from, ...parameters],
+  );
+  return row!.count;
+}
+
+/** A post as far as openings and horizons ask about it. */
+export interface PlannedPost {
+  id: string;
+  channelId: string;
+  format: Format;
+  date: LocalDate;
+  time: LocalTime | null;
+  stage: Stage;
+  hasWords: boolean;
+}
+
+/** What is planned from one day to another, both included, for whole brands: what openings and horizons are paired with. */
+export async function listPlannedPosts(
+  db: Queryable,
+  brandIds: readonly string[],
+  from: LocalDate,
+  to: LocalDate,
+): Promise<PlannedPost[]> {
+  const [row] = await db.rows<{ posts: PlannedPost[] }>(
+    `select coalesce(json_agg(x), '[]') as posts from (
+       select p.id, p.channel_id as "channelId", p.format, p.plan_date as date, to_char(p.plan_time, 'HH24:MI') as time,
+         p.stage, (p.caption ~ '\\S' or p.headline ~ '\\S') as "hasWords"
+       from posts p where p.brand_id = any($1::uuid[]) and p.plan_date between $2 and $3 and ${SHOWN}) x`,
+    [brandIds, from, to],
+  );
+  return row!.posts;
+}
+
+/** Scheduled posts of a brand that were planned for a day before the one given and have not left. */
+export function listOverduePosts(db: Queryable, brandId: string, before: LocalDate): Promise<PostLine[]> {
+  return lines(
+    db,
+    `p.brand_id = $1 and p.plan_date < $2 and p.stage = 'scheduled' and p.deleted_at is null`,
+    'p.plan_date, p.plan_time nulls last, p.id',
+    [brandId, before],
+  );
+}
+
+/** The posts with these ids, as lines, in no order; on demand only those the calendar shows. */
+export function listPostLines(
+  db: Queryable,
+  ids: readonly string[],
+  options: { shown?: boolean } = {},
+): Promise<PostLine[]> {
+  return lines(db, `p.id = any($1::uuid[])${options.shown ? ` and ${SHOWN}` : ''}`, 'p.id', [ids]);
+}
+
+/** The posts of a piece that are not deleted, set aside ones included, by date. */
+export function listPostsOfPiece(db: Queryable, pieceId: string): Promise<PostLine[]> {
+  return lines(db, 'p.piece_id = $1 and p.deleted_at is null', 'p.plan_date nulls last, p.plan_time nulls last, p.id', [
+    pieceId,
+  ]);
+}
+
+/** Every post that a filter lets through, dated or not, by date; at most `limit`. */
+export function listAllPosts(db: Queryable, scope: CalendarScope, limit: number): Promise<PostLine[]> {
+  const { where, parameters } = filterCondition(scope.filter, scope.today, 2);
+  const order = 'p.plan_date nulls last, p.plan_time nulls last, p.id';
+  return lines(
+    db,
+    `p.brand_id = any($1::uuid[]) and ${shownWith(scope.filter)}${where}`,
+    order,
+    [scope.brandIds, ...parameters],
+    `order by ${order} limit ${limit}`,
+  );
+}
