@@ -1,10 +1,18 @@
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
+  resolve: {
+    alias: {
+      '@': new URL('./src', import.meta.url).pathname,
+      'next/headers': new URL('./src/app/server/testHeaders.ts', import.meta.url).pathname,
+    },
+  },
   test: {
-    include: ['src/**/*.test.ts', 'scripts/**/*.test.ts', 'demo/**/*.test.ts'],
+    include: ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts', 'demo/**/*.test.ts'],
     environment: 'node',
+    // One process for many files: each would open a database of its own otherwise, which takes longer than its tests.
+    isolate: false,
+    maxWorkers: 2,
     globalSetup: ['src/data/testTemplate.ts'],
     testTimeout: 30_000,
     hookTimeout: 60_000,

@@ -73,6 +73,8 @@ async function inBrowser(page: Page, url: string): Promise<{ scriptBytes: number
   isLoaded = true;
   await page.waitForLoadState('networkidle');
   const firstLoad = scriptBytes;
+  // The browser has taken the page over once the spoken announcements of dragging exist.
+  await page.locator('[id^="DndLiveRegion"]').first().waitFor({ state: 'attached' });
   await page.locator('td [data-post]').first().click();
   const field = page.getByRole('textbox', { name: /Caption/ });
   await field.waitFor();

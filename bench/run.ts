@@ -1,6 +1,7 @@
 /**
- * The benchmarks: prints a table and writes `bench/results/latest.json`. Every ratio is held against a floor measured in
- * the same run. Needs the built application and Chromium.
+ * The benchmarks, or those of them that are named: prints a table and, after all of them, writes
+ * `bench/results/latest.json`. Every ratio is held against a floor measured in the same run. Needs the built application and
+ * Chromium.
  */
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -10,29 +11,57 @@ import { benchAnswers } from './answers';
 import { benchArrangements } from './arrangements';
 import { benchCounting } from './counting';
 import { benchDelivery } from './delivery';
+import { benchMaking } from './making';
 import { benchPages } from './pages';
 import { benchQueries } from './queries';
 
 const root = mkdtempSync(join(tmpdir(), 'bimlo-bench-'));
-const lines: Line[] = [];
-const add = (more: Line[]) => {
-  lines.push(...more);
-  more.forEach((line) =>
-    console.log(`${line.what}: ${line.measured} (${Number(line.value.toFixed(2))} of ${line.limit} ${line.unit})`),
-  );
+
+/** In this order: `pages` and `answers` read what `queries` made. */
+const BENCHES = {
+  counting: benchCounting,
+  queries: () => benchQueries(root),
+  pages: () => benchPages(root),
+  answers: () => benchAnswers(root),
+  arrangements: () => benchArrangements(root),
+  making: () => benchMaking(root),
+  delivery: benchDelivery,
 };
 
+const asked = process.argv.slice(2);
+const unknown = asked.find((name) => !(name in BENCHES));
+if (unknown !== undefined) {
+  console.error(`There is no benchmark “${unknown}”. There are: ${Object.keys(BENCHES).join(', ')}.`);
+  process.exit(1);
+}
+const isAsked = (name: string): boolean =>
+  asked.length === 0 ||
+  asked.includes(name) ||
+  (name === 'queries' && ['pages', 'answers'].some((one) => asked.includes(one)));
+
+const lines: Line[] = [];
+const brokenOff: string[] = [];
 try {
-  add(await benchCounting());
-  add(await benchQueries(root));
-  add(await benchPages(root));
-  add(await benchAnswers(root));
-  add(await benchArrangements(root));
-  add(await benchDelivery());
+  for (const [name, bench] of Object.entries(BENCHES)) {
+    if (!isAsked(name)) continue;
+    const more = await bench().catch((error: unknown) => {
+      // One that breaks off does not cost the others their figures; it fails the run at its end.
+      console.error(`“${name}” broke off.`, error);
+      brokenOff.push(name);
+      return [];
+    });
+    lines.push(...more);
+    more.forEach((line) =>
+      console.log(`${line.what}: ${line.measured} (${Number(line.value.toFixed(2))} of ${line.limit} ${line.unit})`),
+    );
+  }
 } finally {
   rmSync(root, { recursive: true, force: true });
 }
 console.log(`\n${table(lines)}\n`);
-mkdirSync('bench/results', { recursive: true });
-writeFileSync('bench/results/latest.json', `${JSON.stringify(lines, null, 2)}\n`);
-process.exit(0);
+if (brokenOff.length > 0) console.error(`Broke off: ${brokenOff.join(', ')}.`);
+if (asked.length === 0 && brokenOff.length === 0) {
+  mkdirSync('bench/results', { recursive: true });
+  writeFileSync('bench/results/latest.json', `${JSON.stringify(lines, null, 2)}\n`);
+}
+process.exit(brokenOff.length > 0 ? 1 : 0);

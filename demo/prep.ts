@@ -5,12 +5,15 @@ import type { Stage } from '@/core/stages/stages';
 import type { Format } from '@/core/rulesheets/types';
 import type { Queryable } from '@/data/db';
 import { fillBatchDay, insertBatchDay } from '@/data/batchDays';
-import { listStepsOfPosts, updateStep, updateStepDays, type Step } from '@/data/steps';
-import { givePrep } from '@/usecases/adding';
+import { listStepsOf, updateStep, updateStepDays, type Step } from '@/data/steps';
+import type { Piece } from '@/data/pieces';
+import { givePrep, prepOfPiece, prepOfPost } from '@/usecases/givingPrep';
 
 const DAY_MS = 86_400_000;
 /** Posts of the demo were planned this many days ago. */
 const PLANNED_DAYS_AGO = 14;
+/** Its pieces were begun this many days ago. */
+const PIECES_PLANNED_DAYS_AGO = 40;
 /** Published posts of the last days still have their replies to be written. */
 const REPLIES_OPEN_DAYS = 2;
 
@@ -25,11 +28,12 @@ interface SeededPost {
 /** How many days before today a step is done by, at each stage: work on drafts lags behind. */
 const LAG_DAYS: Partial<Record<Stage, number>> = { drafting: 2, making: 1 };
 
-/** Gives the demo's posts their prep, done as far as their stages say. */
+/** Gives the demo's posts their prep, done as far as their stages say, and its pieces theirs, done up to yesterday. */
 export async function seedPrep(
   tx: Queryable,
   brand: { id: string; zone: string },
   posts: readonly SeededPost[],
+  pieces: readonly Pick<Piece, 'id' | 'kind' | 'ownerId'>[],
   now: Instant,
 ): Promise<void> {
   const today = localOf(now, brand.zone).date;
@@ -37,12 +41,18 @@ export async function seedPrep(
     ({ stage, date }) =>
       stage !== 'setAside' && (stage !== 'published' || daysBetween(date!, today) <= REPLIES_OPEN_DAYS),
   );
-  await givePrep({ tx, now: addMs(now, -PLANNED_DAYS_AGO * DAY_MS), ids: randomUUID }, brand.id, prepared);
+  await givePrep(
+    { tx, now: addMs(now, -PLANNED_DAYS_AGO * DAY_MS), ids: randomUUID },
+    brand.id,
+    prepared.map(prepOfPost),
+  );
+  const ofPieces = await Promise.all(pieces.map((piece) => prepOfPiece({ tx }, piece)));
+  await givePrep({ tx, now: addMs(now, -PIECES_PLANNED_DAYS_AGO * DAY_MS), ids: randomUUID }, brand.id, ofPieces);
   const stages = new Map(prepared.map(({ id, stage, ownerId }) => [id, { stage, ownerId }]));
-  const steps = await listStepsOfPosts(tx, [...stages.keys()]);
+  const steps = await listStepsOf(tx, [...stages.keys()]);
   const done = new Set<string>();
   for (const step of steps) {
-    const { stage, ownerId } = stages.get(step.postId)!;
+    const { stage, ownerId } = stages.get(step.postId!)!;
     const lag = LAG_DAYS[stage];
     const isDone = step.lead >= 0 && (lag === undefined || (step.day !== null && step.day < addDays(today, -lag)));
     if (!isDone) continue;
@@ -50,6 +60,12 @@ export async function seedPrep(
     done.add(step.id);
     await updateStep(tx, { ...step, doneOn, doneAt: `${doneOn}T09:00:00.000Z`, doneBy: step.ownerId ?? ownerId });
   }
+  for (const step of await listStepsOf(
+    tx,
+    pieces.map(({ id }) => id),
+  ))
+    if (step.day !== null && step.day < today)
+      await updateStep(tx, { ...step, doneOn: step.day, doneAt: `${step.day}T09:00:00.000Z`, doneBy: step.ownerId });
   const toRecord = steps.filter(
     ({ id, work, day }) =>
       work === 'recording' && !done.has(id) && day !== null && day > addDays(today, BATCH_FROM_DAYS),

@@ -1,8 +1,11 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import matter from 'gray-matter';
 import Papa from 'papaparse';
+import type { PieceKind } from '@/core/pieces/kinds';
 import type { Format } from '@/core/rulesheets/types';
+import type { WrittenField } from '@/core/posts/written';
+import type { AssetKind, ShelfWords } from '@/core/shelf/shelf';
 import type { Stage } from '@/core/stages/stages';
 
 const FOLDER = join(process.cwd(), 'demo');
@@ -26,6 +29,15 @@ export interface PostRow {
   owner: string;
   pillar: string;
   campaign: string;
+  /** Beyond what a row of a table holds: told in a Markdown file of the folder `posts`. */
+  more?: WrittenPost;
+}
+
+/** What a post has that a row of a table does not: its pictures, parts and further texts. */
+export interface WrittenPost extends Partial<Record<WrittenField, string>> {
+  pictures?: { name: string; alt: string }[];
+  /** `picture` names one of the pictures. */
+  parts?: { text: string; picture?: string }[];
 }
 
 /** A row of `rhythm.csv`. */
@@ -48,12 +60,13 @@ export interface PieceFile {
   note: string;
   link: string;
   owner: string;
+  kind: PieceKind;
   sourceText: string;
 }
 
 /** The scenario as its files tell it. */
 export interface Scenario {
-  brands: { slug: string; name: string; zone: string; week_start: string }[];
+  brands: { slug: string; name: string; zone: string; week_start: string; asks_sign_off: 'yes' | 'no' }[];
   people: {
     slug: string;
     name: string;
@@ -80,6 +93,11 @@ export interface Scenario {
   daysOff: { brand: string; name: string; from_week: string; from_weekday: string; days: string }[];
   rhythm(brand: string): RhythmRow[];
   posts(brand: string): PostRow[];
+  shelf(brand: string): ShelfWords[];
+  /** Handles stand in a column for each network. */
+  names(brand: string): ({ kind: 'person' | 'place'; name: string } & Record<string, string>)[];
+  /** `file` is one of the pictures, with its ending. */
+  brandSheets: { brand: string; kind: AssetKind; name: string; value: string; file: string }[];
   ideas(brand: string): {
     title: string;
     note: string;
@@ -90,7 +108,8 @@ export interface Scenario {
     set_aside: string;
   }[];
   pieces(brand: string): PieceFile[];
-  picture(name: string): Buffer;
+  /** A picture or video by its file name. */
+  picture(file: string): Buffer;
 }
 
 /** Reads the scenario. A row that is no CSV is an error with its file and line. */
@@ -103,8 +122,11 @@ export function readScenario(): Scenario {
     campaigns: rows('campaigns.csv'),
     daysOff: rows('days-off.csv'),
     rhythm: (brand) => rows(`${brand}/rhythm.csv`),
-    posts: (brand) => rows(`${brand}/posts.csv`),
+    posts: (brand) => [...rows<PostRow>(`${brand}/posts.csv`), ...writtenPosts(brand)],
     ideas: (brand) => rows(`${brand}/ideas.csv`),
+    shelf: (brand) => maybeRows(`${brand}/shelf.csv`),
+    names: (brand) => maybeRows(`${brand}/names.csv`),
+    brandSheets: rows('brand-sheets.csv'),
     pieces: (brand) =>
       readdirSync(join(FOLDER, brand, 'pieces'))
         .sort()
@@ -115,12 +137,33 @@ export function readScenario(): Scenario {
             note = '',
             link = '',
             owner,
-          } = data as { title: string; note?: string; link?: string; owner: string };
-          return { title, note, link, owner, sourceText: content.trim() };
+            kind = 'message',
+          } = data as Partial<PieceFile> & Pick<PieceFile, 'title' | 'owner'>;
+          return { title, note, link, owner, kind, sourceText: content.trim() };
         }),
-    picture: (name) => readFileSync(join(FOLDER, 'pictures', `${name}.jpg`)),
+    picture: (file) => readFileSync(join(FOLDER, /\.(mp4|webm)$/.test(file) ? 'videos' : 'pictures', file)),
   };
 }
+
+/** The posts of a brand that are told in a file each: the text is the caption, all else stands above it. */
+function writtenPosts(brand: string): PostRow[] {
+  const folder = join(FOLDER, brand, 'posts');
+  if (!existsSync(folder)) return [];
+  return readdirSync(folder)
+    .sort()
+    .map((file) => {
+      const { data, content } = matter(readFileSync(join(folder, file), 'utf8'));
+      const { piece, channel, week, weekday, time, format, stage, title, owner, pillar, ...more } = data as PostRow &
+        WrittenPost;
+      const { headline = '', hashtags = '', link = '', campaign = '' } = data as PostRow;
+      return {
+        ...{ piece, channel, week, weekday, time, format, stage, title, owner, pillar },
+        ...{ headline, hashtags, link, campaign, caption: content.trim(), picture: '', alt: '', more },
+      };
+    });
+}
+
+const maybeRows = <Row>(file: string): Row[] => (existsSync(join(FOLDER, file)) ? rows(file) : []);
 
 function rows<Row>(file: string): Row[] {
   const { data, errors } = Papa.parse<Row>(readFileSync(join(FOLDER, file), 'utf8'), {

@@ -1,3 +1,4 @@
+import { isVideo } from '@/core/media/video';
 import { addDays, startOfWeek } from '@/core/time/days';
 import { randomUUID } from 'node:crypto';
 import type { Parcel } from '@/core/delivery/network';
@@ -11,9 +12,10 @@ import { insertChannel, insertRuleSheets, listChannels, type Channel } from '@/d
 import type { Db, Queryable } from '@/data/db';
 import { insertDeliveries, type Delivery } from '@/data/deliveries';
 import { setFact } from '@/data/facts';
+import { insertLibraryFiles } from '@/data/library';
 import { insertPictures } from '@/data/media';
 import { insertPerson } from '@/data/people';
-import { takePicture, type PictureFile } from '@/data/pictureFiles';
+import { takeMedia, type MediaFile } from '@/data/mediaFiles';
 import { insertPiece, replaceSuggestions, updatePieceSetAside } from '@/data/pieces';
 import { insertPosts } from '@/data/posts';
 import { replaceDaysOff, replaceRhythm } from '@/data/rhythms';
@@ -22,6 +24,7 @@ import { AS_IT_IS, isShapeIn, nearestShape, proposeCrop, shapeOf, type Crop } fr
 import { formatRule, type Format, type ShapeRange } from '@/core/rulesheets/types';
 import { standinAddress } from '@/standins/network/client';
 import { idOf, type NetworkStore } from '@/standins/network/store';
+import { seedShelf } from './shelf';
 import { seedPrep } from './prep';
 import type { Craft } from '@/core/prep/step';
 import { readScenario, type PostRow, type Scenario } from './read';
@@ -47,8 +50,16 @@ export async function seedDemo(db: Db, mediaFolder: string, networks: NetworkSto
       SHIPPED_RULE_SHEETS.map((sheet) => ({ id: randomUUID(), sheet })),
     );
     const brandIds = new Map(scenario.brands.map((brand) => [brand.slug, randomUUID() as string]));
-    for (const [position, { slug, name, zone, week_start }] of scenario.brands.entries())
-      await insertBrand(tx, { id: brandIds.get(slug)!, slug, name, zone, weekStart: Number(week_start), position });
+    for (const [position, { slug, name, zone, week_start, asks_sign_off }] of scenario.brands.entries())
+      await insertBrand(tx, {
+        id: brandIds.get(slug)!,
+        slug,
+        name,
+        zone,
+        weekStart: Number(week_start),
+        asksSignOff: asks_sign_off === 'yes',
+        position,
+      });
     const peopleIds = new Map<string, string>();
     for (const [position, { slug, name, role, brands, ...works }] of scenario.people.entries()) {
       const id = randomUUID();
@@ -97,9 +108,9 @@ export const demoDay = (now: Instant): LocalDate => localOf(now, readScenario().
 async function seedBrand(
   tx: Queryable,
   scenario: Scenario,
-  brand: { id: string; slug: string; zone: string; week_start: string },
+  brand: { id: string; slug: string; zone: string; week_start: string; asks_sign_off: string },
   people: ReadonlyMap<string, string>,
-  pictures: ReadonlyMap<string, PictureFile>,
+  pictures: ReadonlyMap<string, MediaFile>,
   now: Instant,
 ) {
   const channels = new Map((await listChannels(tx, brand.id)).map((channel) => [channel.callSign, channel]));
@@ -118,8 +129,14 @@ async function seedBrand(
       pillarId: themes.pillars.get(row.pillar) ?? null,
       campaignId: themes.campaigns.get(row.campaign) ?? null,
       ownerId: people.get(row.owner)!,
+      signedBy: brand.asks_sign_off === 'yes' ? people.get(reviewerOf(scenario, brand.slug))! : null,
       date: dateOf(row, monday, today),
-      picture: row.picture === '' ? null : pictures.get(row.picture)!,
+      pictures: [
+        ...picturesIn(row).map(({ name, alt }) => ({ ...pictures.get(`${name}.jpg`)!, name, alt })),
+        ...[videoOf(row, brand.slug)].flatMap((name) =>
+          name === null ? [] : [{ ...pictures.get(name)!, name, alt: '' }],
+        ),
+      ],
       now,
       // Older rows first, so that the newest lie on top of the tray.
       createdAt: addMs(now, -14 * DAY_MS + index * 1000),
@@ -133,11 +150,25 @@ async function seedBrand(
     tx,
     brand,
     made.map(({ post }) => post),
+    scenario
+      .pieces(brand.slug)
+      .map(({ title, kind, owner }) => ({ id: pieceIds.get(title)!, kind, ownerId: people.get(owner)! })),
     now,
   );
+  await seedShelf(
+    tx,
+    scenario,
+    brand,
+    made.map(({ post }) => post),
+    pictures,
+    now,
+  );
+  await insertLibraryFiles(tx, [
+    ...new Map(made.flatMap(({ pictures: own }) => own).map((file) => [file.sha256, file])).values(),
+  ]);
   await insertPictures(
     tx,
-    made.flatMap(({ picture }) => (picture ? [picture] : [])),
+    made.flatMap(({ pictures: own }) => own),
   );
   await insertDeliveries(
     tx,
@@ -149,6 +180,9 @@ async function seedBrand(
     return [{ network: parcel.network, key: delivery.idempotencyKey, acceptedAt: post.publishedAt!, parcel }];
   });
 }
+
+const reviewerOf = (scenario: Scenario, brandSlug: string): string =>
+  scenario.people.find(({ role, brands }) => role === 'reviewer' && brands.split(' ').includes(brandSlug))!.slug;
 
 async function seedPieces(
   tx: Queryable,
@@ -178,6 +212,7 @@ async function seedPieces(
       link: file?.link ?? row?.link ?? '',
       sourceText: file?.sourceText ?? '',
       ownerId: people.get(file?.owner ?? row!.owner)!,
+      kind: file?.kind ?? 'message',
       createdAt: made,
     });
   }
@@ -282,23 +317,35 @@ interface Making {
   pillarId: string | null;
   campaignId: string | null;
   ownerId: string;
+  /** Who signed it off, if it is far enough; null where its brand does not ask for that. */
+  signedBy: string | null;
   date: LocalDate | null;
-  picture: PictureFile | null;
+  pictures: (MediaFile & { name: string; alt: string })[];
   now: Instant;
   createdAt: Instant;
 }
 
 function makePost(row: PostRow, making: Making) {
-  const { brand, channel, date, picture, now } = making;
+  const { brand, channel, date, now } = making;
   const id = randomUUID();
   const { headline, caption, hashtags, link } = row;
   const time = date === null || row.time === '' ? null : row.time;
   const placed = date && time ? dueInstant(date, time, brand.zone) : null;
   const dueAt = placed?.ok ? placed.value : null;
   const rule = formatRule(channel.sheet, row.format);
-  const recipe = { ...AS_IT_IS, crop: picture && rule?.shapes ? cropInto(picture, rule.shapes) : null };
-  const shown = picture ? [{ ...picture, ...recipe, alt: row.alt }] : [];
-  const content = { headline, caption, hashtags, link, format: row.format, pictures: shown };
+  const pictures = making.pictures.map((picture) => ({
+    ...picture,
+    ...AS_IT_IS,
+    crop: rule?.shapes && !isVideo(picture) ? cropInto(picture, rule.shapes) : null,
+    id: randomUUID(),
+  }));
+  const { pictures: _names, parts: told = [], ...texts } = row.more ?? {};
+  const parts = told.map(({ text, picture }) => ({
+    id: randomUUID(),
+    text,
+    pictureId: pictures.find(({ name }) => name === picture)?.id ?? null,
+  }));
+  const content = { ...texts, headline, caption, hashtags, link, parts, format: row.format, pictures };
   const isFit = blocksOf(content, channel.sheet).length === 0;
   const isFailed = row.stage === 'failed';
   const byHand = !channel.sheet.automatic;
@@ -314,6 +361,8 @@ function makePost(row: PostRow, making: Making) {
       ? 'making'
       : asWritten;
   const key = randomUUID();
+  const parcel = makeParcel(content, channel);
+  const isPassed = stage === 'ready' || stage === 'scheduled' || stage === 'published';
   const delivery: Delivery | null =
     stage === 'published' || stage === 'scheduled'
       ? {
@@ -323,7 +372,7 @@ function makePost(row: PostRow, making: Making) {
           mode: byHand ? 'byHand' : 'automatic',
           state: isFailed ? 'failed' : stage === 'published' ? 'sent' : 'waiting',
           idempotencyKey: key,
-          parcel: makeParcel(content, channel),
+          parcel,
           dueAt: dueAt!,
           nextTryAt: dueAt!,
           attempts: stage === 'published' && !byHand ? 1 : 0,
@@ -344,10 +393,12 @@ function makePost(row: PostRow, making: Making) {
       campaignId: making.campaignId,
       channelId: channel.id,
       title: row.title,
+      ...texts,
       headline,
       caption,
       hashtags,
       link,
+      parts,
       format: row.format,
       date: isMissed ? null : date,
       time: isMissed ? null : time,
@@ -355,24 +406,36 @@ function makePost(row: PostRow, making: Making) {
       ownerId: making.ownerId,
       publishedAt: stage === 'published' ? addMs(dueAt!, SENT_AFTER_MS) : null,
       address: stage === 'published' ? address : '',
+      signOff: isPassed && making.signedBy ? { by: making.signedBy, at: making.createdAt, copy: parcel } : null,
       createdAt: making.createdAt,
     },
-    picture: picture && {
+    pictures: pictures.map(({ name: _name, ...picture }, index) => ({
       ...picture,
-      ...recipe,
-      id: randomUUID(),
       postId: id,
-      position: 1,
-      alt: row.alt,
+      position: index + 1,
       brandId: brand.id,
       addedAt: making.createdAt,
-    },
+    })),
     delivery,
   };
 }
 
+/** The videos of the demo. */
+const VIDEOS = ['dome-tall.mp4', 'talk-wide.mp4', 'ferry-tall.webm'];
+
+/** The video of a post of a video format that is past its making; the others wait for theirs. */
+function videoOf(row: PostRow, brandSlug: string): string | null {
+  if (['drafting', 'making'].includes(row.stage)) return null;
+  if (row.format === 'longVideo') return 'talk-wide.mp4';
+  return row.format === 'shortVideo' ? (brandSlug === 'tidewrack' ? 'ferry-tall.webm' : 'dome-tall.mp4') : null;
+}
+
+/** The pictures of a post by name: the one of its row, or those its file tells of. */
+const picturesIn = (row: PostRow): { name: string; alt: string }[] =>
+  row.more?.pictures ?? (row.picture === '' ? [] : [{ name: row.picture, alt: row.alt }]);
+
 /** The crop of a picture that brings it into a range of shapes; null when it lies in it. */
-function cropInto(picture: PictureFile, range: ShapeRange): Crop | null {
+function cropInto(picture: MediaFile, range: ShapeRange): Crop | null {
   const shape = shapeOf(picture);
   return isShapeIn(shape, range) ? null : proposeCrop(picture, nearestShape(shape, range));
 }
@@ -381,14 +444,18 @@ async function takePictures(
   scenario: Scenario,
   folder: string,
   networks: NetworkStore,
-): Promise<Map<string, PictureFile>> {
-  const names = new Set(
-    scenario.brands.flatMap((brand) => scenario.posts(brand.slug).map((row) => row.picture)).filter(Boolean),
-  );
-  const taken = new Map<string, PictureFile>();
-  for (const name of names) {
+): Promise<Map<string, MediaFile>> {
+  const files = new Set([
+    ...VIDEOS,
+    ...scenario.brandSheets.map(({ file }) => file).filter(Boolean),
+    ...scenario.brands.flatMap((brand) =>
+      scenario.posts(brand.slug).flatMap((row) => picturesIn(row).map(({ name }) => `${name}.jpg`)),
+    ),
+  ]);
+  const taken = new Map<string, MediaFile>();
+  for (const name of files) {
     const bytes = scenario.picture(name);
-    const picture = await takePicture(folder, bytes, `${name}.jpg`);
+    const picture = await takeMedia(folder, bytes, name);
     if (!picture.ok) throw new Error(picture.refusal.message);
     await networks.putPicture(picture.value.sha256, bytes);
     taken.set(name, picture.value);

@@ -5,4 +5,4 @@ import { ensureBuilt, ensureInstalled, run, tool } from './lib/project.mjs';
 ensureInstalled();
 ensureChromium();
 ensureBuilt();
-run(tool('tsx'), ['bench/run.ts']);
+run(tool('tsx'), ['bench/run.ts', ...process.argv.slice(2)]);

@@ -1,4 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import type { Refusal } from '@/core/refusal';
 
 const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
@@ -16,20 +17,26 @@ const isOurs = (host: string): boolean => LOOPBACK.test(host) || allowedHosts.ha
  * pages, so that no page on the web can read from or post to a Bimlo on 127.0.0.1.
  */
 export function proxy(request: NextRequest): NextResponse {
-  const host = request.headers.get('host') ?? '';
-  if (!isOurs(host))
-    return refuse('host', `Bimlo does not answer to the name ${host}. Name it in BIMLO_HOSTS if it should.`);
-  if (!WRITES.has(request.method)) return NextResponse.next();
-  const origin = request.headers.get('origin');
-  if (origin !== null && hostOf(origin) !== host)
-    return refuse('origin', `A page of ${origin} may not change anything here. Open Bimlo itself to do that.`);
-  if (origin === null && request.headers.get('sec-fetch-site') === 'cross-site')
-    return refuse('origin', 'A page from elsewhere may not change anything here.');
-  return NextResponse.next();
+  const refusal = whyForeign(request);
+  return refusal ? NextResponse.json({ refusal }, { status: 403 }) : NextResponse.next();
 }
 
-function refuse(field: string, message: string): NextResponse {
-  return NextResponse.json({ refusal: { code: 'foreign', field, message } }, { status: 403 });
+// A body that comes through here is held in memory; these two routes stream theirs and ask `whyForeign` themselves.
+export const config = { matcher: ['/((?!api/posts/[^/]+/media$|api/library$).*)'] };
+
+/** Why a request is not answered: it is meant for another host, or a page from elsewhere wants to write. Null when it is. */
+export function whyForeign(request: Request): Refusal | null {
+  const host = request.headers.get('host') ?? '';
+  const refusal = (field: string, message: string): Refusal => ({ code: 'foreign', field, message });
+  if (!isOurs(host))
+    return refusal('host', `Bimlo does not answer to the name ${host}. Name it in BIMLO_HOSTS if it should.`);
+  if (!WRITES.has(request.method)) return null;
+  const origin = request.headers.get('origin');
+  if (origin !== null && hostOf(origin) !== host)
+    return refusal('origin', `A page of ${origin} may not change anything here. Open Bimlo itself to do that.`);
+  if (origin === null && request.headers.get('sec-fetch-site') === 'cross-site')
+    return refusal('origin', 'A page from elsewhere may not change anything here.');
+  return null;
 }
 
 function hostOf(origin: string): string | null {

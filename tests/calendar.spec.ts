@@ -88,7 +88,7 @@ test('an idea dropped on an opening becomes a post with its channel, time and fo
   // Without words it fills the opening, but no horizon.
   await expect(horizon).toContainText('filled to today');
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('Collected on the family hour.');
-  await expect(horizon).toContainText('filled to 30 Nov', { timeout: 40_000 });
+  await expect(horizon).toContainText('filled to 6 Dec', { timeout: 40_000 });
 });
 
 test('by keyboard: an idea goes into an opening, a post to another day and lane; all of it is spoken', async ({

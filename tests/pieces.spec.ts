@@ -35,6 +35,27 @@ test('a piece is edited in place, planned, and leads to its posts and back', asy
   await expect(page.getByLabel('Source text')).toBeVisible();
 });
 
+test('what is typed on a piece while the server is gone survives a reload and is saved when it is back', async ({
+  page,
+  server,
+}) => {
+  await page.goto('/fennel-moor/pieces');
+  await page.getByRole('link', { name: 'Ring plane crossing' }).first().click();
+  const note = page.getByLabel('Note');
+  await expect(note).toHaveValue(/Four short posts/);
+  await server.kill();
+  await note.fill('Five short posts, one a day.');
+  await expect(page.getByText('It is kept here and tried again.')).toBeVisible();
+  await server.start();
+  await page.reload();
+  await expect(note).toHaveValue('Five short posts, one a day.');
+  await expect
+    .poll(() => page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('bimlo.typed.')).length))
+    .toBe(0);
+  await page.reload();
+  await expect(note).toHaveValue('Five short posts, one a day.');
+});
+
 test('an idea with suggested channels is planned by one drop, and the plan undone', async ({ page }) => {
   await openCalendar(page);
   const idea = page.locator('[data-piece]', { hasText: 'Thermos, hat, red torch' });

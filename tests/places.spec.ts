@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
+import { AxeBuilder } from '@axe-core/playwright';
 import { CALENDAR, api, day, expect, openCalendar, sheet, takenOver, test } from './support/test';
 
 test.use({ serverOf: 'places' });
@@ -13,6 +13,8 @@ const PLACES = [
   '/fennel-moor/desk',
   '/fennel-moor/settings',
   '/fennel-moor/settings/channels',
+  '/fennel-moor/settings/people',
+  '/fennel-moor/settings/prep',
   '/fennel-moor/settings/rhythm',
   '/fennel-moor/settings/series',
   '/fennel-moor/settings/themes',
@@ -22,23 +24,40 @@ const PLACES = [
   '/fennel-moor/ideas',
   '/fennel-moor/pieces',
   '/fennel-moor/departures',
+  '/fennel-moor/batch',
+  '/fennel-moor/library',
+  '/fennel-moor/library/GR',
+  '/fennel-moor/shelf',
+  '/fennel-moor/shelf?board=names',
+  '/fennel-moor/shelf?board=brandSheet',
   '/standins/glassrow',
   '/tidewrack/calendar',
 ];
+
+/** On the dark ground the colours differ, and these hold all that are used. */
+const DARK_PLACES = PLACES.filter(
+  (place) => !/weeks=2|as=month|as=stages|settings.|board=names|tidewrack|library\/|pieces|standins/.test(place),
+);
 
 for (const ground of ['light', 'dark'] as const)
   test(`axe finds nothing serious on any place, ${ground} ground`, async ({ page }) => {
     test.setTimeout(300_000);
     await page.emulateMedia({ colorScheme: ground });
     const look = async (name: string) => {
-      const axe = new AxeBuilder({ page });
+      // No page holds frames, so axe runs in one go (“legacy”), in less than half the time.
+      // Only what is wrong is asked for: gathering what is right takes most of the time.
+      // Of long tables the first rows are enough: the others are drawn alike.
+      const axe = new AxeBuilder({ page })
+        .setLegacyMode(true)
+        .options({ resultTypes: ['violations'] })
+        .exclude('tbody tr:nth-child(n+12)');
       // On the dark ground nothing but colours differs.
       if (ground === 'dark') axe.withRules(['color-contrast', 'link-in-text-block']);
       const { violations } = await axe.analyze();
       const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
       expect(serious.map(({ id, nodes }) => `${name}: ${id} ${nodes[0]?.target}`)).toEqual([]);
     };
-    for (const place of ground === 'light' ? PLACES : PLACES.filter((one) => !one.includes('settings/'))) {
+    for (const place of ground === 'light' ? PLACES : DARK_PLACES) {
       await page.goto(place);
       await look(place);
     }

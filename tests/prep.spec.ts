@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { api, expect, openCalendar, saved, sheet, test } from './support/test';
+import { api, expect, openCalendar, saved, sheet, takenOver, test } from './support/test';
 
 test.use({ serverOf: 'prep' });
 
@@ -76,13 +76,15 @@ test('steps are added, renamed, pinned, put in order and ticked on the sheet', a
 test('what the team wants keeps a post from ready until it is done or let go with a reason', async ({ page }) => {
   await planVideo(page, 'A minute of fog', '2026-12-18');
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('Fog over the moor, sixty seconds of it.');
+  await sheet(page).locator('.add-picture input').setInputFiles('demo/videos/dome-tall.mp4');
+  await expect(sheet(page).getByText('14 s, 540 × 960')).toBeVisible();
   await saved(page);
   const missing = sheet(page).getByRole('region', { name: 'What is missing' });
   await expect(missing).toContainText('“Edit” is not done.');
   await sheet(page).getByRole('button', { name: 'ready', exact: true }).click();
   await expect(page.locator('.messages')).toContainText('Not ready yet. “Edit” is not done.');
   await missing.getByRole('button', { name: '“Edit” is not done.' }).click();
-  await expect(prep(page).getByLabel('Done: Write the script')).toBeFocused();
+  await expect(prep(page).getByLabel('Done: Edit')).toBeFocused();
   await missing.getByRole('button', { name: /^Go without/ }).click();
   await missing.getByLabel('Why it may go without').fill('It goes out as it was filmed');
   await missing.getByRole('button', { name: 'Go without', exact: true }).click();
@@ -193,4 +195,64 @@ test('steps of one sort are held together on a batch day, which stands on the ca
   await expect(page.getByRole('region', { name: 'What is needed' })).toContainText('The big disk');
   await openCalendar(page, '?as=lanes&date=2026-11-26&dates=both');
   await expect(page.getByRole('link', { name: /Cutting room 1\/2/ })).toBeVisible();
+});
+
+test('a piece that is a talk has steps of its own, which follow its earliest post and stand on desks', async ({
+  page,
+}) => {
+  await page.goto('/fennel-moor/desk');
+  await page.keyboard.press('i');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Title').fill('The dark between the stars');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.messages')).toContainText('Caught');
+  await page.goto('/fennel-moor/ideas');
+  await page.getByRole('link', { name: 'The dark between the stars' }).click();
+  const own = page.getByRole('region', { name: 'Prep' });
+  await expect(own).toContainText('No steps.');
+  await page.getByLabel('Kind of piece').selectOption({ label: 'a talk' });
+  const rows = own.locator('.prep-step');
+  await expect(rows).toHaveCount(5);
+  await expect(rows.nth(2)).toContainText('Record the talk');
+  await expect(rows.nth(2)).toContainText('Jonah');
+  await page.getByRole('button', { name: /^Day its prep counts back from/ }).click();
+  await page.getByLabel('Day its prep counts back from').fill('2026-12-11');
+  await page.keyboard.press('Enter');
+  // Twelve of Jonah’s working days (Tuesday to Friday) before Friday the 11th of December.
+  await expect(rows.nth(2)).toContainText('Fri 20 Nov');
+  await expect(own).toContainText('squeezed');
+  await own.getByLabel('Done: Agree on the topic').check();
+  await expect(own).toContainText('1 of 5');
+
+  await page.goto('/fennel-moor/desk?of=jonah');
+  const row = page.locator('.step-row', { hasText: 'The dark between the stars' }).first();
+  await expect(row).toContainText('Record the talk');
+  await expect(row).toContainText('piece');
+  await row.getByRole('link', { name: 'The dark between the stars' }).click();
+  await expect(page.getByLabel('Kind of piece')).toHaveValue('talk');
+});
+
+test('where a brand asks for sign-off, a post is ready once a reviewer signed it off as it stands', async ({
+  page,
+}) => {
+  await page.goto('/tidewrack/calendar?as=lanes&date=2026-12-01');
+  await takenOver(page);
+  await page.keyboard.press('n');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Working title').fill('Extra crossing');
+  await dialog.getByRole('checkbox', { name: 'Pithline' }).check();
+  await dialog.getByLabel('Date').fill('2026-12-02');
+  await dialog.getByRole('button', { name: /^Plan it for/ }).click();
+  await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('One more crossing on Sunday, at two.');
+  await saved(page);
+  await sheet(page).getByRole('button', { name: 'ready', exact: true }).click();
+  await expect(page.locator('.messages')).toContainText('Not ready yet. Nobody has signed it off.');
+  const signOff = sheet(page).getByRole('region', { name: 'Sign-off' });
+  await signOff.getByRole('button', { name: 'Sign it off as it stands' }).click();
+  await expect(signOff).toContainText('Signed off by Ines');
+  await sheet(page).getByRole('button', { name: 'ready', exact: true }).click();
+  await expect(sheet(page).getByRole('button', { name: 'ready', exact: true })).toHaveAttribute('aria-current', 'step');
+  await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('One more crossing on Sunday, at three.');
+  await saved(page);
+  await expect(signOff).toContainText('Changed since it was signed off');
 });

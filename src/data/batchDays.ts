@@ -2,6 +2,7 @@ import { GUESS_MINUTES } from '@/core/prep/load';
 import type { Work } from '@/core/prep/step';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from './db';
+import { STEP_HOLDER, STEP_JOINS, STEP_OPEN, type Step, type StepHolder } from './steps';
 
 /** Something to have at hand on a batch day. */
 export interface Need {
@@ -30,18 +31,11 @@ export interface BatchDayLine extends BatchDay {
 }
 
 /** A step in the running order of a batch day. */
-export interface BatchStep {
-  id: string;
-  postId: string;
-  title: string;
-  minutes: number | null;
-  ownerId: string | null;
-  note: string;
-  doneOn: LocalDate | null;
-  postTitle: string;
-  callSign: string;
-  color: string;
-  postDate: LocalDate | null;
+export interface BatchStep extends Pick<
+  Step,
+  'id' | 'postId' | 'pieceId' | 'title' | 'minutes' | 'ownerId' | 'note' | 'doneOn'
+> {
+  holder: StepHolder;
 }
 
 const COLUMNS = `b.id, b.brand_id as "brandId", b.work, b.name, b.day, b.starts_at as "startsAt", b.needs, b.version`;
@@ -104,14 +98,13 @@ export function listBatchDays(
   );
 }
 
-const BATCH_STEP_COLUMNS = `s.id, s.post_id as "postId", s.title, s.minutes, s.owner_id as "ownerId", s.note,
-  s.done_on as "doneOn", p.title as "postTitle", c.call_sign as "callSign", c.color, p.plan_date as "postDate"
-  from steps s join posts p on p.id = s.post_id join channels c on c.id = p.channel_id`;
+const BATCH_STEP_COLUMNS = `s.id, s.post_id as "postId", s.piece_id as "pieceId", s.title, s.minutes,
+  s.owner_id as "ownerId", s.note, s.done_on as "doneOn", ${STEP_HOLDER} as holder from ${STEP_JOINS}`;
 
 /** The steps of a batch day in their running order. */
 export function listBatchSteps(db: Queryable, batchId: string): Promise<BatchStep[]> {
   return db.rows<BatchStep>(
-    `select ${BATCH_STEP_COLUMNS} where s.batch_id = $1 and p.deleted_at is null order by s.batch_position, s.id`,
+    `select ${BATCH_STEP_COLUMNS} where s.batch_id = $1 and p.deleted_at is null and g.deleted_at is null order by s.batch_position, s.id`,
     [batchId],
   );
 }
@@ -119,9 +112,8 @@ export function listBatchSteps(db: Queryable, batchId: string): Promise<BatchSte
 /** Open steps of one sort that stand in no batch day, by the day they are due; at most 200. */
 export function listStepsForBatch(db: Queryable, brandId: string, work: Work): Promise<BatchStep[]> {
   return db.rows<BatchStep>(
-    `select ${BATCH_STEP_COLUMNS} where s.brand_id = $1 and s.work = $2 and s.done_at is null and s.batch_id is null
-       and p.deleted_at is null and p.archived_at is null and p.stage not in ('setAside', 'published')
-     order by s.day nulls last, s.post_id, s.position limit 200`,
+    `select ${BATCH_STEP_COLUMNS} where s.brand_id = $1 and s.work = $2 and s.batch_id is null and ${STEP_OPEN}
+     order by s.day nulls last, s.holder_id, s.position limit 200`,
     [brandId, work],
   );
 }

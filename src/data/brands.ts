@@ -1,4 +1,5 @@
 import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
+import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
 import type { Zone } from '@/core/time/plan';
 import type { Queryable } from './db';
 
@@ -12,9 +13,14 @@ export interface Brand {
   weekStart: number;
   /** Weekdays its work is counted in where no person does it, 1 for Monday to 7 for Sunday. */
   weekdays: number[];
+  /** How fast its scripts are spoken. */
+  wordsPerMinute: number;
+  /** Whether its posts are signed off before they are ready. */
+  asksSignOff: boolean;
 }
 
-const COLUMNS = 'id, slug, name, zone, week_start as "weekStart", weekdays';
+const COLUMNS = `id, slug, name, zone, week_start as "weekStart", weekdays, words_per_minute as "wordsPerMinute",
+  asks_sign_off as "asksSignOff"`;
 
 /** All brands in their order. */
 export function listBrands(db: Queryable): Promise<Brand[]> {
@@ -44,27 +50,32 @@ export async function existsBrandSlug(db: Queryable, slug: string): Promise<bool
 }
 
 /** Writes what can be set of a brand. */
-export async function updateBrand(
-  tx: Queryable,
-  id: string,
-  fields: Pick<Brand, 'name' | 'zone' | 'weekStart' | 'weekdays'>,
-): Promise<void> {
-  await tx.run('update brands set name = $2, zone = $3, week_start = $4, weekdays = $5 where id = $1', [
-    id,
-    fields.name,
-    fields.zone,
-    fields.weekStart,
-    fields.weekdays,
-  ]);
+export async function updateBrand(tx: Queryable, id: string, fields: Omit<Brand, 'id' | 'slug'>): Promise<void> {
+  await tx.run(
+    `update brands set name = $2, zone = $3, week_start = $4, weekdays = $5, words_per_minute = $6, asks_sign_off = $7
+     where id = $1`,
+    [id, fields.name, fields.zone, fields.weekStart, fields.weekdays, fields.wordsPerMinute, fields.asksSignOff],
+  );
 }
 
 /** Adds a brand. */
 export async function insertBrand(
   tx: Queryable,
-  brand: Omit<Brand, 'weekdays'> & Partial<Pick<Brand, 'weekdays'>> & { position: number },
+  brand: Pick<Brand, 'id' | 'slug' | 'name' | 'zone' | 'weekStart'> & Partial<Brand> & { position: number },
 ): Promise<void> {
   await tx.run(
-    'insert into brands (id, slug, name, zone, week_start, weekdays, position) values ($1, $2, $3, $4, $5, $6, $7)',
-    [brand.id, brand.slug, brand.name, brand.zone, brand.weekStart, brand.weekdays ?? USUAL_WEEKDAYS, brand.position],
+    `insert into brands (id, slug, name, zone, week_start, weekdays, position, words_per_minute, asks_sign_off)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+    [
+      brand.id,
+      brand.slug,
+      brand.name,
+      brand.zone,
+      brand.weekStart,
+      brand.weekdays ?? USUAL_WEEKDAYS,
+      brand.position,
+      brand.wordsPerMinute ?? WORDS_PER_MINUTE.usual,
+      brand.asksSignOff ?? false,
+    ],
   );
 }

@@ -1,5 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { PGlite, types, type PGliteOptions } from '@electric-sql/pglite';
+import type { Engine, Statement } from './engine/engine';
+import { openInMemory } from './engine/memory';
+import { openThread } from './engine/thread';
 
 type Parameter = string | number | boolean | null | readonly string[] | readonly number[] | object;
 
@@ -34,66 +36,36 @@ export class OuterDbInTransactionError extends Error {
   }
 }
 
-/** A date stays text (`2026-11-23`), a time is to the minute (`14:30`), an instant is ISO text in UTC, an int8 a safe number. */
-const PARSERS: PGliteOptions['parsers'] = {
-  [types.DATE]: (text: string) => text,
-  [types.TIME]: (text: string) => text.slice(0, 5),
-  [types.TIMESTAMP]: (text: string) => text,
-  [types.TIMESTAMPTZ]: (text: string) => new Date(isoOffset(text)).toISOString(),
-  [types.INT8]: (text: string) => safeInteger(text),
-  [types.NUMERIC]: (text: string) => text,
-};
-
-/** PostgreSQL writes `+00`, ECMAScript reads `+00:00`. */
-const isoOffset = (text: string): string => text.replace(' ', 'T').replace(/([+-]\d{2})$/, '$1:00');
-
-function safeInteger(text: string): number {
-  const value = Number(text);
-  if (!Number.isSafeInteger(value)) throw new RangeError(`bigint out of the safe range: ${text}`);
-  return value;
-}
-
 /**
  * Opens a database: in the folder given, or in memory. Its session runs in UTC.
  *
  * @param from content to begin with, as `dump` gave it (in memory only)
  */
 export async function openDb(folder: string | 'memory', from?: Blob): Promise<Db> {
-  const lite = await PGlite.create({
-    ...(folder === 'memory' ? {} : { dataDir: folder }),
-    ...(from ? { loadDataDir: from } : {}),
-    parsers: PARSERS,
-    relaxedDurability: false,
-  });
-  await lite.exec("set time zone 'UTC'");
+  const engine = await (folder === 'memory' ? openInMemory(from) : openThread(folder));
   const inside = new AsyncLocalStorage<true>();
-  const outer = (): PGlite => {
+  const outer = (): Engine => {
     if (inside.getStore()) throw new OuterDbInTransactionError();
-    return lite;
+    return engine;
   };
   return {
-    rows: async <Row>(sql: string, parameters: readonly Parameter[] = []) =>
-      (await outer().query<Row>(sql, [...parameters])).rows,
-    run: async (sql, parameters = []) => (await outer().query(sql, [...parameters])).affectedRows ?? 0,
-    transaction: (work) =>
-      outer().transaction((tx) =>
-        inside.run(true, () =>
-          work({
-            rows: async <Row>(sql: string, parameters: readonly Parameter[] = []) =>
-              (await tx.query<Row>(sql, [...parameters])).rows,
-            run: async (sql, parameters = []) => (await tx.query(sql, [...parameters])).affectedRows ?? 0,
-          }),
-        ),
-      ) as ReturnType<typeof work>,
+    ...queryable((sql, parameters) => outer().query(sql, parameters)),
+    transaction: async (work) => outer().transaction((query) => inside.run(true, () => work(queryable(query)))),
     script: async (sql) => void (await outer().exec(sql)),
     whileStill: async (work) => {
       await outer().exec('checkpoint');
-      return lite.runExclusive(work);
+      return engine.alone(work);
     },
-    dump: async () => outer().dumpDataDir('none'),
-    close: () => lite.close(),
+    dump: async () => outer().dump(),
+    close: () => engine.close(),
   };
 }
+
+const queryable = (query: Statement): Queryable => ({
+  rows: async <Row>(sql: string, parameters: readonly Parameter[] = []) =>
+    (await query<Row>(sql, [...parameters])).rows,
+  run: async (sql, parameters = []) => (await query(sql, [...parameters])).affectedRows ?? 0,
+});
 
 /** SQLSTATE codes this project branches on (PostgreSQL documentation, appendix A). */
 export const SQLSTATE = { uniqueViolation: '23505', foreignKeyViolation: '23503', checkViolation: '23514' } as const;

@@ -13,12 +13,14 @@ export interface Picture extends Recipe {
   /** In pixels, after the orientation the file asks for. */
   width: number;
   height: number;
+  /** How long a video runs; null for a picture. */
+  durationMs: number | null;
   bytes: number;
   fileName: string;
   alt: string;
 }
 
-const COLUMNS = `id, post_id as "postId", position, sha256, mime, width, height, bytes, file_name as "fileName", alt, crop,
+const COLUMNS = `id, post_id as "postId", position, sha256, mime, width, height, bytes, file_name as "fileName", alt, duration_ms as "durationMs", crop,
   to_mime as "toMime", to_bytes as "toBytes"`;
 
 /** The pictures of a post in their order. */
@@ -29,16 +31,17 @@ export function listPictures(db: Queryable, postId: string): Promise<Picture[]> 
 /** Adds pictures. */
 export async function insertPictures(
   tx: Queryable,
-  pictures: readonly (Omit<Picture, keyof Recipe> & Partial<Recipe> & { brandId: string; addedAt: Instant })[],
+  pictures: readonly (Omit<Picture, keyof Recipe | 'durationMs'> &
+    Partial<Recipe & Pick<Picture, 'durationMs'>> & { brandId: string; addedAt: Instant })[],
 ): Promise<void> {
   await tx.run(
     `insert into media (id, brand_id, post_id, position, sha256, mime, width, height, bytes, file_name, alt, added_at,
-       crop, to_mime, to_bytes)
+       crop, to_mime, to_bytes, duration_ms)
      select x.id, x."brandId", x."postId", x.position, x.sha256, x.mime, x.width, x.height, x.bytes, x."fileName", x.alt,
-       x."addedAt", x.crop, x."toMime", x."toBytes"
+       x."addedAt", x.crop, x."toMime", x."toBytes", x."durationMs"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "postId" uuid, position int, sha256 text,
        mime text, width int, height int, bytes bigint, "fileName" text, alt text, "addedAt" timestamptz,
-       crop jsonb, "toMime" text, "toBytes" bigint)`,
+       crop jsonb, "toMime" text, "toBytes" bigint, "durationMs" int)`,
     [JSON.stringify(pictures)],
   );
 }
@@ -69,14 +72,16 @@ export async function deletePicture(tx: Queryable, postId: string, pictureId: st
   )[0];
 }
 
-/** The media type of a stored file, if any picture uses it. */
+/** The media type of a stored file, if a post, a library or a brand sheet holds it. */
 export async function maybeMimeOf(
   db: Queryable,
   sha256: string,
 ): Promise<{ mime: string; fileName: string } | undefined> {
   return (
     await db.rows<{ mime: string; fileName: string }>(
-      'select mime, file_name as "fileName" from media where sha256 = $1 limit 1',
+      `select mime, file_name as "fileName" from media where sha256 = $1
+       union all select mime, file_name from library_files where sha256 = $1
+       union all select mime, file_name from brand_assets where sha256 = $1 limit 1`,
       [sha256],
     )
   )[0];
@@ -86,9 +91,9 @@ export async function maybeMimeOf(
 export async function copyPictures(tx: Queryable, fromPostId: string, toPostId: string, at: Instant): Promise<void> {
   await tx.run(
     `insert into media (id, brand_id, post_id, position, sha256, mime, width, height, bytes, file_name, alt, added_at, crop,
-       to_mime, to_bytes)
+       to_mime, to_bytes, duration_ms)
      select gen_random_uuid(), brand_id, $2, position, sha256, mime, width, height, bytes, file_name, alt, $3, crop, to_mime,
-       to_bytes
+       to_bytes, duration_ms
      from media where post_id = $1`,
     [fromPostId, toPostId, at],
   );

@@ -1,4 +1,5 @@
-import type { Instant } from '@/core/time/plan';
+import type { PieceKind } from '@/core/pieces/kinds';
+import type { Instant, LocalDate } from '@/core/time/plan';
 import type { Queryable } from './db';
 
 /** The thing said. */
@@ -9,6 +10,9 @@ export interface Piece {
   note: string;
   link: string;
   sourceText: string;
+  kind: PieceKind;
+  /** The day its own prep counts back from; null for that of its earliest post. */
+  prepDay: LocalDate | null;
   ownerId: string;
   createdAt: Instant;
   setAsideAt: Instant | null;
@@ -29,7 +33,11 @@ export interface PieceTexts {
   sourceText: string;
 }
 
+/** What decides about the prep of a piece. */
+export type PiecePrep = Pick<Piece, 'kind' | 'prepDay'>;
+
 const SELECT = `select p.id, p.brand_id as "brandId", p.title, p.note, p.link, p.source_text as "sourceText",
+    p.kind, p.prep_day as "prepDay",
     p.owner_id as "ownerId", p.created_at as "createdAt", p.set_aside_at as "setAsideAt",
     p.set_aside_reason as "setAsideReason", p.deleted_at as "deletedAt", p.version,
     array(select s.channel_id::text from piece_suggestions s where s.piece_id = p.id) as "suggestedChannelIds",
@@ -109,15 +117,35 @@ export async function insertPieces(
   );
 }
 
-/** Adds a piece. */
+/** The pieces of these posts that have steps of their own. */
+export async function listPreparedPiecesOf(db: Queryable, postIds: readonly string[]): Promise<string[]> {
+  const rows = await db.rows<{ id: string }>(
+    `select distinct p.piece_id as id from posts p
+     where p.id = any($1::uuid[]) and exists (select 1 from steps s where s.piece_id = p.piece_id)`,
+    [postIds],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Adds a piece, a message unless it is said to be something else. */
 export async function insertPiece(
   tx: Queryable,
-  piece: PieceTexts & { id: string; brandId: string; ownerId: string; createdAt: Instant },
+  piece: PieceTexts & { kind?: PieceKind; id: string; brandId: string; ownerId: string; createdAt: Instant },
 ): Promise<void> {
   await tx.run(
-    `insert into pieces (id, brand_id, title, note, link, source_text, owner_id, created_by, created_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $7, $8)`,
-    [piece.id, piece.brandId, piece.title, piece.note, piece.link, piece.sourceText, piece.ownerId, piece.createdAt],
+    `insert into pieces (id, brand_id, title, note, link, source_text, owner_id, created_by, created_at, kind)
+     values ($1, $2, $3, $4, $5, $6, $7, $7, $8, $9)`,
+    [
+      piece.id,
+      piece.brandId,
+      piece.title,
+      piece.note,
+      piece.link,
+      piece.sourceText,
+      piece.ownerId,
+      piece.createdAt,
+      piece.kind ?? 'message',
+    ],
   );
 }
 
@@ -143,17 +171,17 @@ export async function deleteSuggestions(tx: Queryable, pieceId: string, channelI
   ]);
 }
 
-/** Writes the texts of a piece if its version is still the one given. @returns whether it was. */
-export async function updatePieceTexts(
+/** Writes the texts, kind and day of a piece if its version is still the one given. @returns whether it was. */
+export async function updatePiece(
   tx: Queryable,
   id: string,
   version: number,
-  texts: PieceTexts,
+  { title, note, link, sourceText, kind, prepDay }: PieceTexts & PiecePrep,
 ): Promise<boolean> {
   const changed = await tx.run(
-    `update pieces set title = $3, note = $4, link = $5, source_text = $6, version = version + 1
+    `update pieces set title = $3, note = $4, link = $5, source_text = $6, kind = $7, prep_day = $8, version = version + 1
      where id = $1 and version = $2 and deleted_at is null`,
-    [id, version, texts.title, texts.note, texts.link, texts.sourceText],
+    [id, version, title, note, link, sourceText, kind, prepDay],
   );
   return changed === 1;
 }

@@ -11,6 +11,7 @@ import type { WorkCounts } from '@/core/prep/progress';
 import { WORKS, type Work } from '@/core/prep/step';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from './db';
+import { manyRows, type Columns } from './manyRows';
 
 /** What the calendar, the tray and departures need of a post: no deed is done from this alone. */
 export interface PostLine extends Words {
@@ -57,14 +58,40 @@ export interface PostLine extends Words {
 
 const UTC_TEXT = `'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'`;
 
-const LINE_COLUMNS = `p.id, p.brand_id as "brandId", p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title, p.headline, p.caption,
-  p.hashtags, p.link, p.plan_date as date, to_char(p.plan_time, 'HH24:MI') as time, p.stage, p.owner_id as "ownerId",
-  p.pillar_id as "pillarId", p.campaign_id as "campaignId", p.series_number as "seriesNumber", p.address, p.version, to_char(p.published_at at time zone 'UTC', ${UTC_TEXT}) as "publishedAt",
-  coalesce(m.pictures, '[]') as pictures, p.waived, s.prep, d.delivery`;
+const LINE_COLUMNS: Columns<PostLine> = {
+  id: 'p.id',
+  brandId: 'p.brand_id',
+  pieceId: 'p.piece_id',
+  channelId: 'p.channel_id',
+  format: 'p.format',
+  title: 'p.title',
+  headline: 'p.headline',
+  preheader: 'p.preheader',
+  caption: 'p.caption',
+  keywords: 'p.keywords',
+  firstComment: 'p.first_comment',
+  parts: 'p.parts',
+  hashtags: 'p.hashtags',
+  link: 'p.link',
+  date: 'p.plan_date',
+  time: `to_char(p.plan_time, 'HH24:MI')`,
+  stage: 'p.stage',
+  ownerId: 'p.owner_id',
+  pillarId: 'p.pillar_id',
+  campaignId: 'p.campaign_id',
+  seriesNumber: 'p.series_number',
+  address: 'p.address',
+  version: 'p.version',
+  publishedAt: `to_char(p.published_at at time zone 'UTC', ${UTC_TEXT})`,
+  pictures: `coalesce(m.pictures, '[]')`,
+  waived: 'p.waived',
+  prep: 's.prep',
+  delivery: 'd.delivery',
+};
 
 /** Only what the lines need: the column of search words is longer than all the rest. */
-const WANTED = `p.id, p.brand_id, p.piece_id, p.channel_id, p.format, p.title, p.headline, p.caption, p.hashtags, p.link,
-  p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.series_number, p.address, p.version,
+const WANTED = `p.id, p.brand_id, p.piece_id, p.channel_id, p.format, p.title, p.headline, p.caption, p.preheader, p.keywords,
+  p.first_comment, p.parts, p.hashtags, p.link, p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.series_number, p.address, p.version,
   p.published_at, p.created_at, p.waived`;
 
 /** How many steps of each sort of work are done, and how many there are. */
@@ -73,17 +100,12 @@ const WORK_COUNTS = WORKS.map(
     `'${work}', jsonb_build_array(count(*) filter (where s.work = '${work}' and s.done_at is not null), count(*) filter (where s.work = '${work}'))`,
 ).join(', ');
 
-/**
- * Pictures and delivery are fetched for all posts of the span at once and joined, not post by post. The lines come as one
- * JSON value: parsing 700 rows of 19 columns each from the wire takes longer than the query itself.
- */
-const lineQuery = (where: string, order: string, limit = '') => `
-  with wanted as materialized (select ${WANTED} from posts p where ${where} ${limit})
-  select coalesce(json_agg(line), '[]') as lines from (
-  select ${LINE_COLUMNS} from wanted p
+/** Pictures and delivery are fetched for all posts of the span at once and joined, not post by post. */
+const lineSource = (order: string) => `
+  wanted p
   left join (
-    select m.post_id, jsonb_agg(jsonb_build_object('sha256', m.sha256, 'mime', m.mime, 'bytes', m.bytes, 'alt', m.alt,
-      'width', m.width, 'height', m.height, 'crop', m.crop, 'toMime', m.to_mime, 'toBytes', m.to_bytes)
+    select m.post_id, jsonb_agg(jsonb_build_object('id', m.id, 'sha256', m.sha256, 'mime', m.mime, 'bytes', m.bytes, 'alt', m.alt,
+      'width', m.width, 'height', m.height, 'crop', m.crop, 'toMime', m.to_mime, 'toBytes', m.to_bytes, 'durationMs', m.duration_ms)
       order by m.position) as pictures
     from media m where m.post_id in (select id from wanted) group by m.post_id
   ) m on m.post_id = p.id
@@ -99,17 +121,17 @@ const lineQuery = (where: string, order: string, limit = '') => `
       'nextTryAt', to_char(d.next_try_at at time zone 'UTC', ${UTC_TEXT})) as delivery
     from deliveries d where d.state <> 'withdrawn' and d.post_id in (select id from wanted)
   ) d on d.post_id = p.id
-  order by ${order}
-  ) line`;
+  order by ${order}`;
 
-async function lines(
+function lines(
   db: Queryable,
   where: string,
   order: string,
   parameters: Parameters<Queryable['rows']>[1],
   limit = '',
 ): Promise<PostLine[]> {
-  return (await db.rows<{ lines: PostLine[] }>(lineQuery(where, order, limit), parameters))[0]!.lines;
+  const wanted = `with wanted as materialized (select ${WANTED} from posts p where ${where} ${limit})`;
+  return manyRows<PostLine>(db, LINE_COLUMNS, lineSource(order), parameters, wanted);
 }
 
 const SHOWN = `p.deleted_at is null and p.archived_at is null and p.stage <> 'setAside'`;
@@ -243,20 +265,26 @@ export interface PlannedPost {
 }
 
 /** What is planned from one day to another, both included, for whole brands: what openings and horizons are paired with. */
-export async function listPlannedPosts(
+export function listPlannedPosts(
   db: Queryable,
   brandIds: readonly string[],
   from: LocalDate,
   to: LocalDate,
 ): Promise<PlannedPost[]> {
-  const [row] = await db.rows<{ posts: PlannedPost[] }>(
-    `select coalesce(json_agg(x), '[]') as posts from (
-       select p.id, p.channel_id as "channelId", p.format, p.plan_date as date, to_char(p.plan_time, 'HH24:MI') as time,
-         p.stage, (p.caption ~ '\\S' or p.headline ~ '\\S') as "hasWords"
-       from posts p where p.brand_id = any($1::uuid[]) and p.plan_date between $2 and $3 and ${SHOWN}) x`,
+  return manyRows<PlannedPost>(
+    db,
+    {
+      id: 'p.id',
+      channelId: 'p.channel_id',
+      format: 'p.format',
+      date: 'p.plan_date',
+      time: `to_char(p.plan_time, 'HH24:MI')`,
+      stage: 'p.stage',
+      hasWords: `(p.caption ~ '\\S' or p.headline ~ '\\S')`,
+    },
+    `posts p where p.brand_id = any($1::uuid[]) and p.plan_date between $2 and $3 and ${SHOWN}`,
     [brandIds, from, to],
   );
-  return row!.posts;
 }
 
 /** Scheduled posts of a brand that were planned for a day before the one given and have not left. */

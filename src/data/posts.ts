@@ -1,12 +1,14 @@
 import type { Words } from '@/core/captions/compose';
+import type { WrittenField, WrittenWords } from '@/core/posts/written';
 import type { Format } from '@/core/rulesheets/types';
 import type { Stage } from '@/core/stages/stages';
+import type { SignOff } from '@/core/posts/signOff';
 import type { Waiver } from '@/core/posts/wants';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from './db';
 
 /** One publication of a piece on one channel. */
-export interface Post extends Words {
+export interface Post extends WrittenWords {
   id: string;
   brandId: string;
   pieceId: string;
@@ -32,14 +34,19 @@ export interface Post extends Words {
   deletedAt: Instant | null;
   /** Wants that a manager let go. */
   waived: Waiver[];
+  /** The last yes to it; null while nobody gave one. */
+  signOff: SignOff | null;
+  createdAt: Instant;
   version: number;
 }
 
 const COLUMNS = `p.id, p.brand_id as "brandId", p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title,
-  p.headline, p.caption, p.hashtags, p.link, p.plan_date as date, p.plan_time as time, p.stage,
+  p.headline, p.preheader, p.caption, p.keywords, p.first_comment as "firstComment", p.hashtags, p.link, p.script,
+  p.cover_ideas as "coverIdeas", p.agenda, p.parts, p.plan_date as date, p.plan_time as time, p.stage,
   p.stage_before as "stageBefore", p.set_aside_reason as "setAsideReason", p.owner_id as "ownerId",
   p.pillar_id as "pillarId", p.campaign_id as "campaignId", p.series_id as "seriesId", p.series_number as "seriesNumber",
-  p.published_at as "publishedAt", p.address, p.archived_at as "archivedAt", p.deleted_at as "deletedAt", p.waived, p.version`;
+  p.published_at as "publishedAt", p.address, p.archived_at as "archivedAt", p.deleted_at as "deletedAt", p.waived,
+  p.signed_off as "signOff", p.created_at as "createdAt", p.version`;
 
 /** The post with that id, deleted or not. */
 export async function maybePost(db: Queryable, id: string): Promise<Post | undefined> {
@@ -84,10 +91,17 @@ export function listScheduledOfBrand(
   );
 }
 
-/** The days of posts by id; null for those without one. */
-export async function listDays(db: Queryable, ids: readonly string[]): Promise<Map<string, LocalDate | null>> {
+/**
+ * The days that prep counts back from, by id: of a post its own, of a piece the one it was given, or else that of its
+ * earliest live post; null for those without.
+ */
+export async function listAnchors(db: Queryable, ids: readonly string[]): Promise<Map<string, LocalDate | null>> {
   const rows = await db.rows<{ id: string; date: LocalDate | null }>(
-    'select id, plan_date as date from posts where id = any($1::uuid[])',
+    `select id, plan_date as date from posts where id = any($1::uuid[])
+     union all
+     select g.id, coalesce(g.prep_day, (select min(p.plan_date) from posts p
+       where p.piece_id = g.id and p.deleted_at is null and p.stage <> 'setAside'))
+     from pieces g where g.id = any($1::uuid[])`,
     [ids],
   );
   return new Map(rows.map(({ id, date }) => [id, date]));
@@ -102,10 +116,21 @@ export async function listVersions(db: Queryable, ids: readonly string[]): Promi
   return new Map(rows.map(({ id, version }) => [id, version]));
 }
 
+/** The posts of a piece that can still be written, undated ones last. */
+export async function listOpenPostIdsOfPiece(db: Queryable, pieceId: string, limit: number): Promise<string[]> {
+  const rows = await db.rows<{ id: string }>(
+    `select id from posts where piece_id = $1 and deleted_at is null and stage not in ('published', 'setAside')
+     order by plan_date nulls last, plan_time nulls last, id limit $2`,
+    [pieceId, limit],
+  );
+  return rows.map(({ id }) => id);
+}
+
 /** Adds posts. */
 export async function insertPosts(
   tx: Queryable,
   posts: readonly (Words &
+    Partial<WrittenWords> &
     Pick<
       Post,
       | 'id'
@@ -121,19 +146,25 @@ export async function insertPosts(
       | 'publishedAt'
       | 'address'
     > &
-    Partial<Pick<Post, 'pillarId' | 'campaignId' | 'seriesId' | 'seriesNumber'>> & { createdAt: Instant })[],
+    Partial<Pick<Post, 'pillarId' | 'campaignId' | 'seriesId' | 'seriesNumber' | 'signOff'>> & {
+      createdAt: Instant;
+    })[],
 ): Promise<void> {
   await tx.run(
     `insert into posts (id, brand_id, piece_id, channel_id, format, title, headline, caption, hashtags, link, plan_date,
        plan_time, stage, owner_id, created_by, published_at, address, created_at, pillar_id, campaign_id, series_id,
-       series_number, set_aside_reason)
+       series_number, set_aside_reason, preheader, keywords, first_comment, script, cover_ideas, agenda, parts,
+       signed_off)
      select x.id, x."brandId", x."pieceId", x."channelId", x.format, x.title, x.headline, x.caption, x.hashtags, x.link,
        x.date, x.time, x.stage, x."ownerId", x."ownerId", x."publishedAt", x.address, x."createdAt", x."pillarId", x."campaignId",
-       x."seriesId", x."seriesNumber", coalesce(x."setAsideReason", '')
+       x."seriesId", x."seriesNumber", coalesce(x."setAsideReason", ''), coalesce(x.preheader, ''),
+       coalesce(x.keywords, ''), coalesce(x."firstComment", ''), coalesce(x.script, ''), coalesce(x."coverIdeas", ''),
+       coalesce(x.agenda, ''), coalesce(x.parts, '[]'), nullif(x."signOff", 'null')
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, "channelId" uuid, format text,
        title text, headline text, caption text, hashtags text, link text, date date, time time, stage text,
        "ownerId" uuid, "publishedAt" timestamptz, address text, "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid,
-       "seriesId" uuid, "seriesNumber" int, "setAsideReason" text)`,
+       "seriesId" uuid, "seriesNumber" int, "setAsideReason" text, preheader text, keywords text,
+       "firstComment" text, script text, "coverIdeas" text, agenda text, parts jsonb, "signOff" jsonb)`,
     [JSON.stringify(posts)],
   );
 }
@@ -143,10 +174,8 @@ export type PostChange = Partial<
   Pick<
     Post,
     | 'title'
-    | 'headline'
-    | 'caption'
-    | 'hashtags'
-    | 'link'
+    | WrittenField
+    | 'parts'
     | 'format'
     | 'ownerId'
     | 'date'
@@ -167,9 +196,16 @@ export type PostChange = Partial<
 const COLUMN_OF: Record<keyof PostChange, string> = {
   title: 'title',
   headline: 'headline',
+  preheader: 'preheader',
   caption: 'caption',
+  keywords: 'keywords',
+  firstComment: 'first_comment',
   hashtags: 'hashtags',
   link: 'link',
+  script: 'script',
+  coverIdeas: 'cover_ideas',
+  agenda: 'agenda',
+  parts: 'parts',
   format: 'format',
   ownerId: 'owner_id',
   date: 'plan_date',
@@ -198,7 +234,7 @@ export async function updatePost(tx: Queryable, id: string, version: number, cha
   const changed = await tx.run(`update posts set ${assignments}version = version + 1 where id = $1 and version = $2`, [
     id,
     version,
-    ...entries.map(([, value]) => value),
+    ...entries.map(([key, value]) => (key === 'parts' ? JSON.stringify(value) : value)),
   ]);
   return changed === 1;
 }
@@ -213,6 +249,20 @@ export async function updateWaived(
   const changed = await tx.run(
     'update posts set waived = $3::jsonb, version = version + 1 where id = $1 and version = $2',
     [id, version, JSON.stringify(waived)],
+  );
+  return changed === 1;
+}
+
+/** Keeps who signed a post off, or with null that nobody did, and raises its version. @returns whether it had the version given */
+export async function updateSignOff(
+  tx: Queryable,
+  id: string,
+  version: number,
+  signOff: SignOff | null,
+): Promise<boolean> {
+  const changed = await tx.run(
+    'update posts set signed_off = $3::jsonb, version = version + 1 where id = $1 and version = $2',
+    [id, version, signOff === null ? null : JSON.stringify(signOff)],
   );
   return changed === 1;
 }

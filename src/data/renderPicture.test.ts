@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import sharp from 'sharp';
 import { AS_IT_IS } from '@/core/media/fit';
-import { takePicture } from './pictureFiles';
+import { takeMedia } from './mediaFiles';
 import { render, renderPicture } from './renderPicture';
 
 let folder: string;
@@ -91,7 +91,7 @@ describe('a picture on its way out', () => {
     await expect(render(large, 'image/png', { ...AS_IT_IS, toBytes: 10 })).rejects.toThrow(/10 bytes/);
   });
   it('is known by the content of what leaves, the same each time', async () => {
-    const stored = await takePicture(folder, await sideways(), 'moor.jpg');
+    const stored = await takeMedia(folder, await sideways(), 'moor.jpg');
     if (!stored.ok) throw new Error(stored.refusal.message);
     const { sha256, mime, fileName, bytes } = stored.value;
     const parcel = { sha256, mime, fileName, bytes, alt: 'The moor', recipe: { ...AS_IT_IS, toMime: 'image/webp' } };

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import sharp, { type Sharp } from 'sharp';
 import type { ParcelPicture } from '@/core/delivery/network';
 import { AS_IT_IS, cropPixels, type Recipe } from '@/core/media/fit';
-import { PICTURE_LIMIT_PIXELS, readPictureFile } from './pictureFiles';
+import { PICTURE_LIMIT_PIXELS, readPictureFile } from './mediaFiles';
 
 /** Each try to come under a limit of bytes has this share of the width before. */
 const SHRINK = 0.85;
@@ -22,6 +22,7 @@ export async function renderPicture(
   stored: ParcelPicture,
 ): Promise<{ bytes: Uint8Array; picture: ParcelPicture }> {
   const { recipe = AS_IT_IS, ...kept } = stored;
+
   const original = await readPictureFile(folder, stored.sha256);
   const bytes = await render(original, stored.mime, recipe);
   const mime = recipe.toMime ?? stored.mime;

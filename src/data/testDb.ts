@@ -17,10 +17,16 @@ export async function openTestDb(): Promise<Db> {
   };
 }
 
-/** Takes every row out of every table but those that say how far the schema is. */
+/**
+ * Takes every row out of every table but those that say how far the schema is. Row by row, with foreign keys not looked at:
+ * to truncate some forty tables, each with its indexes, takes ten times as long as to delete the few rows of a test.
+ */
 async function empty(db: Db): Promise<void> {
   const tables = await db.rows<{ name: string }>(
     `select quote_ident(tablename) as name from pg_tables where schemaname = 'public' and tablename <> 'schema_history'`,
   );
-  await db.script(`truncate ${tables.map(({ name }) => name).join(', ')} restart identity cascade`);
+  await db.script(
+    ['set session_replication_role = replica', ...tables.map(({ name }) => `delete from ${name}`)].join(';\n'),
+  );
+  await db.script('set session_replication_role = origin');
 }

@@ -3,11 +3,12 @@ import { join } from 'node:path';
 import type { Clock } from '@/core/clock';
 import { HOLD_AFTER_MS } from '@/core/delivery/delivery';
 import { msBetween } from '@/core/time/plan';
+import { clearLooseFiles } from '@/data/clearFiles';
 import { openDb, type Db } from '@/data/db';
 import { endAllLeases, maybeNextDue } from '@/data/deliveries';
 import { noteSetUp, takeFolder, type DataFolder } from '@/data/folder';
 import { checkReadable, migrate, pendingMigrations, readMigrations } from '@/data/migrate';
-import { renderPicture } from '@/data/renderPicture';
+import { outgoingFrom } from '@/data/outgoing';
 import { listSnapshots, snapshotIsDue, takeSnapshot } from '@/data/snapshots';
 import { listRunningSeries } from '@/data/series';
 import { keepAhead } from '@/usecases/series';
@@ -72,11 +73,12 @@ async function open(): Promise<Bimlo> {
         ids: randomUUID,
         chance: Math.random,
         network: networkClient(networkUrl, timeoutMs),
-        readPicture: (picture) => renderPicture(folder.media, picture),
+        readPicture: outgoingFrom(folder.media),
       },
       async () => {
         await keepSnapshots(db, folder, clock);
         await keepSeriesAhead(db, clock);
+        await clearFiles(db, folder, clock);
       },
     );
     log.info({ folder: folder.root, brokenOff }, 'data folder open');
@@ -111,6 +113,20 @@ async function keepSnapshots(db: Db, folder: DataFolder, clock: Clock): Promise<
 }
 
 const SNAPSHOT_CLEARANCE_MS = 60_000;
+
+/** How often files are looked through, in milliseconds. */
+const FILES_EVERY_MS = 6 * 60 * 60_000;
+let filesSeenAt: string | null = null;
+
+/** Clears files that no row points to. The first look comes when Bimlo has run for a while. */
+async function clearFiles(db: Db, folder: DataFolder, clock: Clock): Promise<void> {
+  const now = clock.now();
+  filesSeenAt ??= now;
+  if (Math.abs(msBetween(filesSeenAt, now)) < FILES_EVERY_MS) return;
+  filesSeenAt = now;
+  const cleared = await clearLooseFiles(db, folder.media, now);
+  if (cleared > 0) log.info({ cleared }, 'files cleared that nothing used');
+}
 
 /** How often series are looked at, in milliseconds: they lack a post ahead once a day at most. */
 const SERIES_EVERY_MS = 600_000;

@@ -36,6 +36,7 @@ export function Marked({
  */
 export function MarkedText({
   label,
+  field,
   value,
   onType,
   foldAt,
@@ -47,6 +48,8 @@ export function MarkedText({
   placeholder,
 }: {
   label: string;
+  /** Which text it is, for what writes into it. */
+  field?: string;
   value: string;
   onType: (text: string) => void;
   foldAt: number | null;
@@ -67,11 +70,12 @@ export function MarkedText({
         </div>
         <textarea
           aria-label={label}
+          data-field={field}
           aria-describedby={describedBy}
           value={value}
           disabled={disabled}
           placeholder={placeholder}
-          rows={oneLine ? 1 : 4}
+          rows={oneLine ? 1 : 2}
           spellCheck
           onChange={(event) => onType(oneLine ? event.target.value.replace(/\n/g, ' ') : event.target.value)}
         />

@@ -13,7 +13,7 @@ export const UNREACHABLE = 'Bimlo cannot be reached, so this is not saved yet.';
 
 /** Calls a route handler of ours. Never throws. */
 export async function call<T>(
-  method: 'GET' | 'POST' | 'PATCH' | 'DELETE',
+  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
   path: string,
   body?: object | File,
 ): Promise<Answer<T>> {

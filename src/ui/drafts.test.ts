@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { dropDraft, keepDraft, listDrafts } from './drafts';
+import { claimDrafts, dropDraft, editOf, isClaimed, keepDraft, listDrafts } from './drafts';
 
 /** The browser's storage, as far as drafts use it. */
 class MemoryStorage {
@@ -24,22 +24,22 @@ beforeEach(() => {
 });
 afterEach(() => vi.unstubAllGlobals());
 
-const draft = { postId: 'a', field: 'caption', text: 'new', base: 'old', version: 3 } as const;
+const draft = { at: '/api/posts/a', field: 'caption', text: 'new', base: 'old', version: 3 } as const;
 
 describe('drafts', () => {
   it('are kept for each post and field, the last text winning', () => {
     keepDraft({ ...draft, text: 'n' });
     keepDraft(draft);
     keepDraft({ ...draft, field: 'link' });
-    keepDraft({ ...draft, postId: 'b' });
-    expect(listDrafts('a')).toEqual([draft, { ...draft, field: 'link' }]);
+    keepDraft({ ...draft, at: '/api/posts/b' });
+    expect(listDrafts('/api/posts/a')).toEqual([draft, { ...draft, field: 'link' }]);
     expect(listDrafts()).toHaveLength(3);
   });
 
   it('go when their text is saved', () => {
     keepDraft(draft);
-    dropDraft('a', 'caption');
-    dropDraft('a', 'caption');
+    dropDraft('/api/posts/a', 'caption');
+    dropDraft('/api/posts/a', 'caption');
     expect(listDrafts()).toEqual([]);
   });
 
@@ -52,5 +52,22 @@ describe('drafts', () => {
   it('say when the browser keeps nothing', () => {
     storage.full = true;
     expect(keepDraft(draft)).toBe(false);
+  });
+
+  it('are left to the editors that have them on screen, until the last of those is gone', () => {
+    const [one, other] = [claimDrafts('/api/posts/a'), claimDrafts('/api/posts/a')];
+    one();
+    expect(isClaimed('/api/posts/a')).toBe(true);
+    other();
+    expect(isClaimed('/api/posts/a')).toBe(false);
+    expect(isClaimed('/api/pieces/a')).toBe(false);
+  });
+
+  it('of parts are told by the id of their part', () => {
+    expect(editOf({ caption: 'x' })).toEqual({ caption: 'x' });
+    expect(editOf({ caption: 'x', 'part:1': 'y', 'part:2': '' })).toEqual({
+      caption: 'x',
+      partTexts: { 1: 'y', 2: '' },
+    });
   });
 });

@@ -1,29 +1,32 @@
+import type { WrittenField } from '@/core/posts/written';
+
 /**
  * What was typed and is not on the server yet, kept in the browser's own storage: it survives a reload, and a server that is
  * down.
  */
 
-/** The fields that are kept while they are typed. */
-export type DraftField = 'title' | 'headline' | 'caption' | 'hashtags' | 'link';
+/** The fields of a post that are kept while they are typed: working title, the single texts, and the text of each part by its id. */
+export type DraftField = 'title' | WrittenField | `part:${string}`;
 
 /** One field's unsaved text. */
-export interface Draft {
-  postId: string;
-  field: DraftField;
+export interface Draft<Field extends string = string> {
+  /** Where it is saved: the route of its post or piece. */
+  at: string;
+  field: Field;
   text: string;
   /** The server's text it was typed over. */
   base: string;
-  /** The post's version it was typed over. */
+  /** The version it was typed over. */
   version: number;
 }
 
-const PREFIX = 'bimlo.draft.';
-const keyOf = (postId: string, field: DraftField): string => `${PREFIX}${postId}.${field}`;
+const PREFIX = 'bimlo.typed.';
+const keyOf = (at: string, field: string): string => `${PREFIX}${at}.${field}`;
 
 /** Keeps a draft. @returns false when the browser keeps nothing (storage full or forbidden) */
 export function keepDraft(draft: Draft): boolean {
   try {
-    localStorage.setItem(keyOf(draft.postId, draft.field), JSON.stringify(draft));
+    localStorage.setItem(keyOf(draft.at, draft.field), JSON.stringify(draft));
     return true;
   } catch (error) {
     if (error instanceof DOMException) return false;
@@ -32,17 +35,36 @@ export function keepDraft(draft: Draft): boolean {
 }
 
 /** Lets a draft go, its text being saved or given up. */
-export function dropDraft(postId: string, field: DraftField): void {
-  localStorage.removeItem(keyOf(postId, field));
+export function dropDraft(at: string, field: string): void {
+  localStorage.removeItem(keyOf(at, field));
 }
 
-/** All drafts, or those of one post. */
-export function listDrafts(postId?: string): Draft[] {
-  const drafts: Draft[] = [];
+/** All drafts, or those of one post or piece. */
+export function listDrafts<Field extends string = string>(at?: string): Draft<Field>[] {
+  const drafts: Draft<Field>[] = [];
   for (let index = 0; index < localStorage.length; index++) {
     const key = localStorage.key(index)!;
-    if (!key.startsWith(postId ? `${PREFIX}${postId}.` : PREFIX)) continue;
-    drafts.push(JSON.parse(localStorage.getItem(key)!) as Draft);
+    if (!key.startsWith(at ? `${PREFIX}${at}.` : PREFIX)) continue;
+    drafts.push(JSON.parse(localStorage.getItem(key)!) as Draft<Field>);
   }
   return drafts;
+}
+
+const claims = new Map<string, number>();
+
+/** Says that an editor on screen saves the drafts of a post or piece itself. @returns what ends that */
+export function claimDrafts(at: string): () => void {
+  claims.set(at, (claims.get(at) ?? 0) + 1);
+  return () => void claims.set(at, claims.get(at)! - 1);
+}
+
+/** Whether an editor on screen saves these drafts itself. */
+export const isClaimed = (at: string): boolean => (claims.get(at) ?? 0) > 0;
+
+/** Changed texts as the server is told of them: those of parts by the id of their part. */
+export function editOf(texts: Record<string, string>): object {
+  const entries = Object.entries(texts);
+  const ofParts = entries.flatMap(([field, text]) => (field.startsWith('part:') ? [[field.slice(5), text]] : []));
+  const others = entries.filter(([field]) => !field.startsWith('part:'));
+  return { ...Object.fromEntries(others), ...(ofParts.length > 0 && { partTexts: Object.fromEntries(ofParts) }) };
 }

@@ -6,7 +6,7 @@ import type { Instant, LocalDate, Zone } from '@/core/time/plan';
 
 /** What every screen of a brand knows. */
 export interface Shell {
-  brand: { id: string; slug: string; name: string; zone: Zone; weekStart: number };
+  brand: { id: string; slug: string; name: string; zone: Zone; weekStart: number; wordsPerMinute: number };
   brands: { slug: string; name: string }[];
   people: { id: string; slug: string; name: string; role: string }[];
   me: { id: string; slug: string; name: string; role: string };

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { listBatchDays, listBatchSteps, listStepsForBatch, maybeBatchDay } from '@/data/batchDays';
-import { listStepsOfPosts } from '@/data/steps';
+import { listStepsOf } from '@/data/steps';
 import { changeBatchDay, dropBatchDay, makeBatchDay, type BatchInput } from './batchDays';
 import { movePost } from './planning';
 import { changeStep, setPrepSheet, tickStep } from './prep';
@@ -18,7 +18,7 @@ beforeEach(async () => {
     await world.makePost('pithline', { date: '2026-12-10', time: null }),
     await world.makePost('pithline', { date: '2026-12-04', time: null }),
   ];
-  const steps = await listStepsOfPosts(
+  const steps = await listStepsOf(
     world.db,
     posts.map(({ id }) => id),
   );
@@ -59,14 +59,16 @@ describe('a batch day', () => {
   it('keeps its steps when a post moves, and takes them along to another day', async () => {
     const { id } = valueOf(await makeBatchDay(world.work, world.brandId, input()));
     const [step] = await listBatchSteps(world.db, id);
-    valueOf(await movePost(world.work, step!.postId, (await world.post(step!.postId)).version, { date: '2026-12-18' }));
+    valueOf(
+      await movePost(world.work, step!.postId!, (await world.post(step!.postId!)).version, { date: '2026-12-18' }),
+    );
     expect((await daysOf()).get(ids[0]!)!.day).toBe('2026-12-01');
     valueOf(await changeBatchDay(world.work, id, 1, { day: '2026-12-02' }));
     expect((await daysOf()).get(ids[0]!)!.day).toBe('2026-12-02');
   });
   it('loses a step that is pinned to another day, or to none', async () => {
     const { id } = valueOf(await makeBatchDay(world.work, world.brandId, input()));
-    const [step] = await listStepsOfPosts(world.db, [(await postOf(ids[0]!))!]);
+    const [step] = await listStepsOf(world.db, [(await postOf(ids[0]!))!]);
     valueOf(await changeStep(world.work, step!.id, step!.version, { note: 'Bring a hat' }));
     expect(await listBatchSteps(world.db, id)).toHaveLength(2);
     valueOf(await changeStep(world.work, step!.id, step!.version + 1, { pinned: null }));
@@ -92,7 +94,7 @@ describe('a batch day', () => {
     expect((await listBatchDays(world.db, [world.brandId], '2026-12-01', '2026-12-01'))[0]).toMatchObject({ done: 1 });
     valueOf(await dropBatchDay(world.work, id));
     expect(await maybeBatchDay(world.db, id)).toBeUndefined();
-    const steps = await listStepsOfPosts(world.db, [(await postOf(ids[0]!))!]);
+    const steps = await listStepsOf(world.db, [(await postOf(ids[0]!))!]);
     expect(steps[0]).toMatchObject({ doneOn: '2026-11-23' });
     expect((await daysOf()).get(ids[1]!)).toMatchObject({ day: '2026-12-01', pinned: null });
   });

@@ -12,7 +12,7 @@ import {
   type BatchDay,
   type Need,
 } from '@/data/batchDays';
-import { listPostsOfSteps } from '@/data/steps';
+import { listHoldersOfSteps } from '@/data/steps';
 import { recount } from './counting';
 import { doing, must, mustWorkFor, notFound, refused, STALE, type Doing, type Work } from './work';
 
@@ -112,6 +112,6 @@ async function fill(
     refused({ code: 'tooMany', field: 'stepIds', message: `A batch day holds ${BATCH_LIMIT} steps at most.` });
   const before = (await listBatchSteps(act.tx, batch.id)).map((step) => step.id);
   await fillBatchDay(act.tx, batch, ids);
-  const posts = await listPostsOfSteps(act.tx, [...before, ...ids], batch.brandId);
-  await recount(act.tx, batch.brandId, posts, act.now);
+  const holders = await listHoldersOfSteps(act.tx, [...before, ...ids], batch.brandId);
+  await recount(act.tx, batch.brandId, holders, act.now);
 }

@@ -114,19 +114,21 @@ export async function loadCalendar(
   const span = spanOf(ask, dates);
   const stepsOf = byDays ? (ask.stepsOf ?? null) : null;
   const [shown, tray, rhythm, knownDates, steps, batchDays] = await Promise.all([
-    ask.arrangement === 'stages' ? loadStages(db, scope) : loadSpan(db, scope, span, ask.arrangement === 'list'),
-    loadTray(db, scope),
+    // Slips are made of each answer as it comes, while the database reads the next.
+    ask.arrangement === 'stages'
+      ? loadStages(db, scope, channels)
+      : loadSpan(db, scope, channels, span, ask.arrangement === 'list'),
+    loadTray(db, scope, channels),
     byDays ? loadRhythm(db, brands, channels, span, ask.arrangement === 'lanes', now) : null,
     byDays ? listKnownDates(db, brandIds, span.from, span.to) : [],
     stepsOf ? listStepsBetween(db, brandIds, span.from, span.to, stepsOf === 'all' ? null : stepsOf.personId) : [],
     stepsOf ? listBatchDays(db, brandIds, span.from, span.to) : [],
   ]);
-  const seen = new Set(shown.posts.map((post) => post.id));
-  const undated = tray.undated.filter((post) => !seen.has(post.id));
+  const seen = new Set(shown.slips.map((slip) => slip.id));
   return {
     dates,
     weeks,
-    slips: slipsOf([...shown.posts, ...undated], channels),
+    slips: [...shown.slips, ...tray.undated.filter((slip) => !seen.has(slip.id))],
     ideas: tray.ideas,
     openings: rhythm?.openings ?? [],
     planned: byDays && isFiltering(ask.filter) ? await listPlannedPosts(db, brandIds, span.from, span.to) : null,
@@ -138,10 +140,13 @@ export async function loadCalendar(
       ask.arrangement === 'list'
         ? await listPieceTitles(
             db,
-            shown.posts.map((post) => post.pieceId),
+            shown.slips.map((slip) => slip.pieceId),
           )
         : {},
-    steps: steps.filter(({ channelId }) => ask.filter.channels.length === 0 || ask.filter.channels.includes(channelId)),
+    steps: steps.filter(
+      ({ channelId }) =>
+        ask.filter.channels.length === 0 || (channelId !== null && ask.filter.channels.includes(channelId)),
+    ),
     batchDays,
     isCut: shown.isCut,
   };
@@ -181,30 +186,40 @@ const spanOf = (ask: CalendarAsk, dates: readonly LocalDate[]): { from: LocalDat
     ? { from: dates[0]!, to: dates.at(-1)! }
     : { from: addDays(ask.date, -LIST_SPAN.before), to: addDays(ask.date, LIST_SPAN.after) };
 
-async function loadSpan(db: Db, scope: CalendarScope, span: { from: LocalDate; to: LocalDate }, isList: boolean) {
+async function loadSpan(
+  db: Db,
+  scope: CalendarScope,
+  channels: readonly Channel[],
+  span: { from: LocalDate; to: LocalDate },
+  isList: boolean,
+) {
   const posts = await listPostsBetween(db, scope, span.from, span.to, isList ? LIST_LIMIT + 1 : undefined);
-  return { posts: posts.slice(0, LIST_LIMIT), counts: {}, isCut: isList && posts.length > LIST_LIMIT };
+  return {
+    slips: slipsOf(posts.slice(0, LIST_LIMIT), channels),
+    counts: {},
+    isCut: isList && posts.length > LIST_LIMIT,
+  };
 }
 
-async function loadStages(db: Db, scope: CalendarScope) {
+async function loadStages(db: Db, scope: CalendarScope, channels: readonly Channel[]) {
   const wanted =
     scope.filter.stages.length > 0 ? STAGES.filter((stage) => scope.filter.stages.includes(stage)) : STAGES;
   const since = (stage: Stage) => (stage === 'published' ? addDays(scope.today, -PUBLISHED_DAYS) : null);
   const columns = await Promise.all(
     wanted.map(async (stage) => ({
       stage,
-      posts: await listPostsAtStage(db, scope, stage, since(stage), STAGE_LIMIT),
+      slips: slipsOf(await listPostsAtStage(db, scope, stage, since(stage), STAGE_LIMIT), channels),
       count: await countPostsAtStage(db, scope, stage, since(stage), STAGE_COUNT_LIMIT),
     })),
   );
   return {
-    posts: columns.flatMap((column) => column.posts),
+    slips: columns.flatMap((column) => column.slips),
     counts: Object.fromEntries(columns.map(({ stage, count }) => [stage, count])) as Partial<Record<Stage, number>>,
     isCut: false,
   };
 }
 
-async function loadTray(db: Db, scope: CalendarScope) {
+async function loadTray(db: Db, scope: CalendarScope, channels: readonly Channel[]) {
   const whole: CalendarScope = { ...scope, filter: NO_FILTER };
   const [ideas, undated] = await Promise.all([
     listIdeas(db, scope.brandIds, TRAY_LIMIT),
@@ -220,7 +235,7 @@ async function loadTray(db: Db, scope: CalendarScope) {
       suggestedChannelIds,
       version,
     })),
-    undated,
+    undated: slipsOf(undated, channels),
   };
 }
 

@@ -5,14 +5,15 @@ import { localOf, type Instant, type LocalDate } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands';
 import type { Queryable } from '@/data/db';
 import { workCalendars } from '@/data/people';
-import { listDays } from '@/data/posts';
+import { listPreparedPiecesOf } from '@/data/pieces';
+import { listAnchors } from '@/data/posts';
 import { listDaysOff } from '@/data/rhythms';
-import { listStepsOfPosts, updateStepDays, type Step } from '@/data/steps';
+import { holderOf, listStepsOf, updateStepDays, type Step } from '@/data/steps';
 
 /** A step as far as its day is counted. */
 type Counted = Pick<Step, 'ownerId' | 'lead' | 'leadIn' | 'pinned' | 'doneOn'>;
 
-/** The days of the steps of one post, in their order; an unpinned step of a post without a date has none. */
+/** The days of the steps of one post or piece, in their order; an unpinned step of one without a day has none. */
 export type CountDays = (publishingDay: LocalDate | null, steps: readonly Counted[]) => (LocalDate | null)[];
 
 /** Reads the working days that steps of a brand are counted in: each person's own, and the brand's where nobody is named. */
@@ -34,17 +35,17 @@ export async function readCounting(
 }
 
 /**
- * Counts the steps of posts of a brand anew and keeps their days. Those whose day changes take today as the day they were
- * planned on when the post was planned anew, so that what has no time left is told as squeezed.
+ * Counts the steps of posts and pieces of a brand anew and keeps their days. Those whose day changes take today as the day
+ * they were planned on when their post was planned anew, so that what has no time left is told as squeezed.
  */
 export async function recount(
   tx: Queryable,
   brandId: string,
-  postIds: readonly string[],
+  holderIds: readonly string[],
   now: Instant,
   { isReplanned = false } = {},
 ): Promise<void> {
-  const steps = await listStepsOfPosts(tx, postIds);
+  const steps = await listStepsOf(tx, holderIds);
   if (steps.length === 0) return;
   const count = await readCounting(
     tx,
@@ -52,9 +53,9 @@ export async function recount(
     steps.map(({ ownerId }) => ownerId),
   );
   const today = localOf(now, (await oneBrand(tx, brandId)).zone).date;
-  const dates = await listDays(tx, postIds);
-  const changed = [...groupBy(steps, ({ postId }) => postId)].flatMap(([postId, own]) => {
-    const days = count(dates.get(postId) ?? null, own);
+  const anchors = await listAnchors(tx, holderIds);
+  const changed = [...groupBy(steps, holderOf)].flatMap(([holderId, own]) => {
+    const days = count(anchors.get(holderId) ?? null, own);
     return own.flatMap((step, index) => {
       const day = days[index]!;
       if (step.doneOn !== null || (day === step.day && !isReplanned)) return [];
@@ -62,4 +63,14 @@ export async function recount(
     });
   });
   await updateStepDays(tx, changed);
+}
+
+/** Counts the own steps of the pieces of posts anew, since a post came, went, or was given another day. */
+export async function recountPiecesOf(
+  tx: Queryable,
+  brandId: string,
+  postIds: readonly string[],
+  now: Instant,
+): Promise<void> {
+  await recount(tx, brandId, await listPreparedPiecesOf(tx, postIds), now);
 }

@@ -18,7 +18,7 @@ import {
   updatePerson,
   type Role,
 } from '@/data/people';
-import { listOpenStepIdsOf, listPostsWithOpenSteps } from '@/data/steps';
+import { listOpenStepIdsOf, listHoldersWithOpenSteps } from '@/data/steps';
 import { recount } from './counting';
 import { mustManage } from './managing';
 import { handOver } from './prep';
@@ -72,12 +72,12 @@ export function savePerson(work: Work, id: string | null, input: PersonInput): P
     await updatePerson(act.tx, { ...fields, id });
     await replaceBrandsOfPerson(act.tx, id, mine, brandIds);
     await replacePeopleDaysOff(act.tx, id, input.daysOff);
-    const prepared = await listPostsWithOpenSteps(act.tx, { personId: id });
-    for (const [brandId, posts] of groupBy(prepared, (post) => post.brandId))
+    const prepared = await listHoldersWithOpenSteps(act.tx, { personId: id });
+    for (const [brandId, own] of groupBy(prepared, (holder) => holder.brandId))
       await recount(
         act.tx,
         brandId,
-        posts.map((post) => post.id),
+        own.map((holder) => holder.id),
         act.now,
       );
     return { id };

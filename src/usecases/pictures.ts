@@ -2,6 +2,7 @@ import { TEXT_LIMITS } from '@/core/pieces/piece';
 import { mayEdit } from '@/core/stages/moves';
 import { refuse, type Result } from '@/core/refusal';
 import { isCrop, type Recipe } from '@/core/media/fit';
+import { insertLibraryFiles } from '@/data/library';
 import { deletePicture, insertPictures, updateAlt, updateRecipe } from '@/data/media';
 import { changePost, takePost } from './posts';
 import { doing, must, mustFit, notFound, refused, type Work } from './work';
@@ -17,9 +18,11 @@ export interface StoredPicture {
   height: number;
   bytes: number;
   fileName: string;
+  /** How long a video runs; null for a picture. */
+  durationMs: number | null;
 }
 
-/** Attaches a stored picture to a post, after those it has. @returns the picture's id */
+/** Attaches a stored picture or video to a post, after those it has. @returns the picture's id */
 export function attachPicture(work: Work, postId: string, stored: StoredPicture, alt: string): Promise<Result<string>> {
   return doing(work, async (act) => {
     const open = await takePost(act, postId);
@@ -33,6 +36,7 @@ export function attachPicture(work: Work, postId: string, stored: StoredPicture,
           'pictures',
         ),
       );
+    await insertLibraryFiles(act.tx, [{ ...stored, brandId: open.post.brandId, addedAt: act.now }]);
     const id = act.ids();
     const position = Math.max(0, ...open.pictures.map((picture) => picture.position)) + 1;
     await insertPictures(act.tx, [
@@ -88,7 +92,9 @@ export function removePicture(work: Work, postId: string, pictureId: string): Pr
     const open = await takePost(act, postId);
     must(mayEdit(open.facts));
     const picture = (await deletePicture(act.tx, postId, pictureId)) ?? refused(notFound('picture'));
-    await changePost(act, open, {}, 'picture removed', { picture });
+    // A slide that was nothing but this picture goes with it.
+    const parts = open.post.parts.filter(({ pictureId: shown, text }) => shown !== pictureId || text.trim() !== '');
+    await changePost(act, open, { parts }, 'picture removed', { picture });
     return true as const;
   });
 }

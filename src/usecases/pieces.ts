@@ -1,6 +1,8 @@
 import { isWebLink } from '@/core/posts/readiness';
+import { PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
 import { readTitle, TEXT_LIMITS } from '@/core/pieces/piece';
 import type { Result } from '@/core/refusal';
+import { readDate, type LocalDate } from '@/core/time/plan';
 import { listChannels } from '@/data/channels';
 import {
   insertPiece,
@@ -8,9 +10,11 @@ import {
   replaceSuggestions,
   updatePieceDeleted,
   updatePieceSetAside,
-  updatePieceTexts,
+  updatePiece,
   type Piece,
 } from '@/data/pieces';
+import { recount } from './counting';
+import { prepOfPiece, replacePrep } from './givingPrep';
 import { doing, must, mustFit, mustWorkFor, notFound, refused, STALE, type Doing, type Work } from './work';
 
 /** What can be given when an idea is caught. Only the title is needed. */
@@ -41,6 +45,10 @@ export interface PieceEdit {
   note?: string;
   link?: string;
   sourceText?: string;
+  /** With another kind, the piece gets the prep of that one. */
+  kind?: PieceKind;
+  /** The day its own prep counts back from; null for that of its earliest post. */
+  prepDay?: LocalDate | null;
   /** The channels still suggested; leaving one out waves it off. */
   channelIds?: readonly string[];
 }
@@ -50,7 +58,13 @@ export function editPiece(work: Work, id: string, version: number, edit: PieceEd
   return doing(work, async (act) => {
     const piece = await ownPiece(act, id);
     const texts = checkTexts({ ...piece, ...edit });
-    if (!(await updatePieceTexts(act.tx, id, version, texts))) refused(STALE);
+    const { kind = piece.kind, prepDay = piece.prepDay } = edit;
+    if (!PIECE_KINDS.includes(kind))
+      refused({ code: 'badKind', field: 'kind', message: 'A piece is of one of the kinds of the list.' });
+    if (prepDay !== null) must(readDate(prepDay, 'prepDay'));
+    if (!(await updatePiece(act.tx, id, version, { ...texts, kind, prepDay }))) refused(STALE);
+    if (kind !== piece.kind) await replacePrep(act, piece.brandId, id, await prepOfPiece(act, { ...piece, kind }));
+    else if (prepDay !== piece.prepDay) await recount(act.tx, piece.brandId, [id], act.now, { isReplanned: true });
     if (edit.channelIds) await suggest(act, piece, edit.channelIds);
     await act.note({
       brandId: piece.brandId,

@@ -6,9 +6,10 @@ import { oneChannel, type Channel } from '@/data/channels';
 import { maybeDeliveryOfPost, type Delivery } from '@/data/deliveries';
 import { listPictures, type Picture } from '@/data/media';
 import { maybePostForUpdate, updatePost, type Post, type PostChange } from '@/data/posts';
-import { listStepsOfPosts } from '@/data/steps';
+import { listStepsOf } from '@/data/steps';
+import { signOffState } from '@/core/posts/signOff';
 import { neededOf, wantsOf } from '@/core/posts/wants';
-import { recount } from './counting';
+import { recount, recountPiecesOf } from './counting';
 import { mustWorkFor, notFound, refused, STALE, type Doing } from './work';
 
 /** A post with all that decides about it. */
@@ -30,11 +31,18 @@ export async function takePost(act: Doing, id: string, options: { deleted?: bool
   const channel = await oneChannel(act.tx, post.channelId);
   const pictures = await listPictures(act.tx, id);
   const delivery = await maybeDeliveryOfPost(act.tx, id);
-  const steps = await listStepsOfPosts(act.tx, [id]);
+  const steps = await listStepsOf(act.tx, [id]);
   const facts: MoveFacts = {
     stage: post.stage,
     blocks: blocksOf({ ...post, pictures }, channel.sheet),
-    wants: wantsOf({ pictures, neededSteps: neededOf(steps) }, post.waived),
+    wants: wantsOf(
+      {
+        pictures,
+        neededSteps: neededOf(steps),
+        signOff: signOffState(brand.asksSignOff, post.signOff, { ...post, pictures }),
+      },
+      post.waived,
+    ),
     date: post.date,
     time: post.time,
     zone: brand.zone,
@@ -51,6 +59,9 @@ export async function takePostAt(act: Doing, id: string, version: number): Promi
   return open;
 }
 
+/** What of a post moves the own steps of its piece. */
+const FOR_THE_PIECE = ['date', 'deletedAt', 'stage'] as const;
+
 /** Writes a change to a taken post and a line of history. A new day counts its steps anew. */
 export async function changePost(
   act: Doing,
@@ -62,5 +73,7 @@ export async function changePost(
   if (!(await updatePost(act.tx, post.id, post.version, change))) refused(STALE);
   if (change.date !== undefined && change.date !== post.date)
     await recount(act.tx, post.brandId, [post.id], act.now, { isReplanned: true });
+  if (FOR_THE_PIECE.some((field) => change[field] !== undefined && change[field] !== post[field]))
+    await recountPiecesOf(act.tx, post.brandId, [post.id], act.now);
   await act.note({ brandId: post.brandId, subject: 'post', subjectId: post.id, deed, detail });
 }

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { PrepLine } from '@/core/prep/step';
 import { maybePost } from '@/data/posts';
 import { insertPerson, maybePerson } from '@/data/people';
-import { listStepsBetween, listStepsOfPosts } from '@/data/steps';
+import { listStepsBetween, listStepsOf } from '@/data/steps';
 import { loadDeskSteps } from './deskSteps';
 import { archivePersonOf, savePerson, type PersonInput } from './people';
 import { catchIdea } from './pieces';
@@ -62,7 +62,7 @@ const PERSON: Omit<PersonInput, 'brandIds'> = {
   color: '#27508f',
   daysOff: [],
 };
-const stepsOf = (postId: string) => listStepsOfPosts(world.db, [postId]);
+const stepsOf = (postId: string) => listStepsOf(world.db, [postId]);
 const planned = async (date: string | null, lines?: PrepLine[]) => {
   if (lines) valueOf(await setPrepSheet(world.work, world.brandId, 'photo', lines));
   const idea = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Dome night' }));
@@ -123,16 +123,16 @@ describe('a step', () => {
     const [step] = await stepsOf(await planned('2026-12-04', VIDEO));
     valueOf(await tickStep(world.otherWork, step!.id, true));
     valueOf(await tickStep(world.otherWork, step!.id, true));
-    expect((await stepsOf(step!.postId))[0]).toMatchObject({ doneOn: '2026-11-23', doneBy: world.otherWork.actorId });
+    expect((await stepsOf(step!.postId!))[0]).toMatchObject({ doneOn: '2026-11-23', doneBy: world.otherWork.actorId });
     valueOf(await tickStep(world.work, step!.id, false));
-    expect((await stepsOf(step!.postId))[0]).toMatchObject({ doneOn: null, doneBy: null, doneAt: null });
+    expect((await stepsOf(step!.postId!))[0]).toMatchObject({ doneOn: null, doneBy: null, doneAt: null });
   });
   it('is added, changed, put in order and taken away', async () => {
     const id = await planned('2026-12-04', VIDEO);
-    const { id: added } = valueOf(await addStep(world.work, id, LINE));
+    const { id: added } = valueOf(await addStep(world.work, { postId: id }, LINE));
     const ids = (await stepsOf(id)).map((step) => step.id);
     expect(ids.at(-1)).toBe(added);
-    valueOf(await reorderSteps(world.work, id, [added, ...ids.slice(0, -1)]));
+    valueOf(await reorderSteps(world.work, { postId: id }, [added, ...ids.slice(0, -1)]));
     valueOf(await changeStep(world.work, added, 1, { title: 'Ask her', ownerId: DESIGNER, lead: 1 }));
     // Before “Write”, so no later than that.
     expect((await stepsOf(id))[0]).toMatchObject({ title: 'Ask her', ownerId: DESIGNER, day: '2026-11-27' });
@@ -146,7 +146,9 @@ describe('a step', () => {
     expect(codeOf(await changeStep(world.work, first!.id, 7, { lead: 2 }))).toBe('stale');
     expect(codeOf(await changeStep(world.work, first!.id, 1, { pinned: '2026-02-30' }))).toBe('badDate');
     expect(codeOf(await changeStep(world.work, first!.id, 1, { ownerId: world.brandId }))).toBe('noOwner');
-    expect(codeOf(await reorderSteps(world.work, id, [first!.id, first!.id, second!.id]))).toBe('otherSteps');
+    expect(codeOf(await reorderSteps(world.work, { postId: id }, [first!.id, first!.id, second!.id]))).toBe(
+      'otherSteps',
+    );
     expect(codeOf(await tickStep(world.work, world.brandId, true))).toBe('notFound');
     expect(codeOf(await setPrepSheet(world.otherWork, world.brandId, 'photo', VIDEO))).toBe('notYours');
   });
@@ -154,7 +156,7 @@ describe('a step', () => {
     const id = await planned('2026-12-04', VIDEO);
     valueOf(await tickStep(world.work, (await stepsOf(id))[0]!.id, true));
     valueOf(await setPrepSheet(world.work, world.brandId, 'photo', [{ ...LINE, title: 'Write' }, LINE]));
-    valueOf(await renewPrep(world.work, id));
+    valueOf(await renewPrep(world.work, { postId: id }));
     expect((await stepsOf(id)).map(({ title, doneOn }) => [title, doneOn !== null])).toEqual([
       ['Write', true],
       ['Ask the curator', false],

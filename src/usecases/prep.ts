@@ -1,39 +1,43 @@
 import { groupBy } from '@/core/group';
 import { readPrep, readStep, STEPS_LIMIT, type PrepLine } from '@/core/prep/step';
-import { FORMATS, type Format } from '@/core/rulesheets/types';
+import { PREP_SUBJECTS, type PrepSubject } from '@/core/prep/subject';
 import type { Result } from '@/core/refusal';
 import { localOf, readDate, type LocalDate } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands';
 import { maybePerson, worksForBrand } from '@/data/people';
 import { deletePrepSheet, replacePrepSheet } from '@/data/prepSheets';
 import {
-  deleteOpenSteps,
   deleteStep,
   handSteps,
+  holderOf,
   insertSteps,
-  listStepsOfPosts,
+  listStepsOf,
   maybeStepForUpdate,
   orderSteps,
   updateStep,
   type Step,
 } from '@/data/steps';
-import { givePrep } from './adding';
 import { recount } from './counting';
+import { prepOfPiece, prepOfPost, replacePrep, type Unprepared } from './givingPrep';
 import { mustManage } from './managing';
+import { ownPiece } from './pieces';
 import { takePost } from './posts';
 import { doing, must, mustWorkFor, notFound, refused, STALE, type Doing, type Work } from './work';
 
 /** What can be changed of a step. What is absent stays. */
 export type StepChange = Partial<PrepLine & { pinned: LocalDate | null }>;
 
+/** The post or piece whose steps changed. */
+export type StepOutcome = Pick<Step, 'postId' | 'pieceId'>;
+
 /** Steps handed over at once. */
 const HAND_LIMIT = 500;
 
 /** Ticks a step, or takes the tick back. The day it was done is the brand's today. */
-export function tickStep(work: Work, id: string, isDone: boolean): Promise<Result<{ postId: string }>> {
+export function tickStep(work: Work, id: string, isDone: boolean): Promise<Result<StepOutcome>> {
   return doing(work, async (act) => {
     const step = await takeStep(act, id);
-    if ((step.doneAt !== null) === isDone) return { postId: step.postId };
+    if ((step.doneAt !== null) === isDone) return outcomeOf(step);
     const today = localOf(act.now, (await oneBrand(act.tx, step.brandId)).zone).date;
     await write(act, {
       ...step,
@@ -42,17 +46,12 @@ export function tickStep(work: Work, id: string, isDone: boolean): Promise<Resul
       doneBy: isDone ? act.actorId : null,
     });
     await act.note(stepDeed(step, isDone ? 'step done' : 'step open again'));
-    return { postId: step.postId };
+    return outcomeOf(step);
   });
 }
 
 /** Changes a step: its words, who does it, its lead, or the day it is pinned to. */
-export function changeStep(
-  work: Work,
-  id: string,
-  version: number,
-  change: StepChange,
-): Promise<Result<{ postId: string }>> {
+export function changeStep(work: Work, id: string, version: number, change: StepChange): Promise<Result<StepOutcome>> {
   return doing(work, async (act) => {
     const step = await takeStep(act, id);
     if (step.version !== version) refused(STALE);
@@ -60,32 +59,24 @@ export function changeStep(
     if (change.ownerId) await mustBeHand(act, change.ownerId, step.brandId);
     await write(act, must(readStep({ ...step, ...change })));
     await act.note(stepDeed(step, 'step changed', change));
-    return { postId: step.postId };
+    return outcomeOf(step);
   });
 }
 
-/** Adds a step to a post, after those it has. @returns its id */
-export function addStep(work: Work, postId: string, line: PrepLine): Promise<Result<{ id: string }>> {
+/** Adds a step to a post or piece, after those it has. @returns its id */
+export function addStep(work: Work, of: HolderKey, line: PrepLine): Promise<Result<{ id: string }>> {
   return doing(work, async (act) => {
-    const { post } = await takePost(act, postId);
-    const steps = await listStepsOfPosts(act.tx, [postId]);
+    const { brandId, holderId, postId, pieceId } = await takeHolder(act, of);
+    const steps = await listStepsOf(act.tx, [holderId]);
     if (steps.length >= STEPS_LIMIT)
-      refused({ code: 'tooManySteps', message: `A post has ${STEPS_LIMIT} steps at most.` });
+      refused({ code: 'tooManySteps', message: `A post or piece has ${STEPS_LIMIT} steps at most.` });
     const read = must(readStep(line));
-    if (read.ownerId) await mustBeHand(act, read.ownerId, post.brandId);
+    if (read.ownerId) await mustBeHand(act, read.ownerId, brandId);
     const id = act.ids();
-    await insertSteps(act.tx, [
-      {
-        ...read,
-        id,
-        brandId: post.brandId,
-        postId,
-        position: Math.max(0, ...steps.map(({ position }) => position)) + 1,
-        ...NOT_DONE,
-      },
-    ]);
-    await recount(act.tx, post.brandId, [postId], act.now);
-    await act.note(stepDeed({ id, brandId: post.brandId, postId, title: read.title }, 'step added'));
+    const position = Math.max(0, ...steps.map((step) => step.position)) + 1;
+    await insertSteps(act.tx, [{ ...read, id, brandId, postId, pieceId, position, ...NOT_DONE }]);
+    await recount(act.tx, brandId, [holderId], act.now);
+    await act.note(stepDeed({ id, brandId, postId, pieceId, title: read.title }, 'step added'));
     return { id };
   });
 }
@@ -93,50 +84,58 @@ export function addStep(work: Work, postId: string, line: PrepLine): Promise<Res
 const NOT_DONE = { pinned: null, day: null, plannedOn: null, doneAt: null, doneOn: null, doneBy: null };
 
 /** Takes a step away. */
-export function removeStep(work: Work, id: string): Promise<Result<{ postId: string }>> {
+export function removeStep(work: Work, id: string): Promise<Result<StepOutcome>> {
   return doing(work, async (act) => {
     const step = await takeStep(act, id);
     await deleteStep(act.tx, id);
-    await recount(act.tx, step.brandId, [step.postId], act.now);
+    await recount(act.tx, step.brandId, [holderOf(step)], act.now);
     await act.note(stepDeed(step, 'step removed'));
-    return { postId: step.postId };
+    return outcomeOf(step);
   });
 }
 
-/** Puts the steps of a post in another order. Every step has to be named, once. */
-export function reorderSteps(work: Work, postId: string, ids: readonly string[]): Promise<Result<{ postId: string }>> {
+/** Puts the steps of a post or piece in another order. Every step has to be named, once. */
+export function reorderSteps(work: Work, of: HolderKey, ids: readonly string[]): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const { post } = await takePost(act, postId);
-    const present = (await listStepsOfPosts(act.tx, [postId])).map(({ id }) => id);
+    const { brandId, holderId } = await takeHolder(act, of);
+    const present = (await listStepsOf(act.tx, [holderId])).map(({ id }) => id);
     if (ids.length !== present.length || new Set(ids).size !== ids.length || !present.every((id) => ids.includes(id)))
       refused({ code: 'otherSteps', message: 'The steps are others by now. Look again, then put them in order.' });
-    await orderSteps(act.tx, postId, ids);
-    await recount(act.tx, post.brandId, [postId], act.now);
-    return { postId };
+    await orderSteps(act.tx, holderId, ids);
+    await recount(act.tx, brandId, [holderId], act.now);
+    return true as const;
   });
 }
 
-/** Gives a post the prep of its format anew: what is done stays, what is open is replaced. */
-export function renewPrep(work: Work, postId: string): Promise<Result<{ postId: string }>> {
+/** Gives a post the prep of its format anew, or a piece that of its kind: what is done stays, what is open is replaced. */
+export function renewPrep(work: Work, of: HolderKey): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const { post } = await takePost(act, postId);
-    await deleteOpenSteps(act.tx, postId);
-    const done = await listStepsOfPosts(act.tx, [postId]);
-    await givePrep(act, post.brandId, [post], new Set(done.map(({ title }) => title)));
-    const all = await listStepsOfPosts(act.tx, [postId]);
-    const inOrder = [...all].sort((a, b) => b.lead - a.lead).map(({ id }) => id);
-    await orderSteps(act.tx, postId, inOrder);
-    await act.note({ brandId: post.brandId, subject: 'post', subjectId: postId, deed: 'prep renewed' });
-    return { postId };
+    const { brandId, holderId, ...holder } = await takeHolder(act, of);
+    await replacePrep(act, brandId, holderId, holder);
+    const subject = holder.postId === null ? ('piece' as const) : ('post' as const);
+    await act.note({ brandId, subject, subjectId: holderId, deed: 'prep renewed' });
+    return true as const;
   });
 }
 
-/** Hands open steps over to a person, many at once. @returns how many changed hands, and whose posts they are */
+/** A post or a piece by its id. */
+export type HolderKey = { postId: string } | { pieceId: string };
+
+async function takeHolder(act: Doing, of: HolderKey): Promise<Unprepared & { brandId: string; holderId: string }> {
+  if ('postId' in of) {
+    const { post } = await takePost(act, of.postId);
+    return { ...prepOfPost(post), brandId: post.brandId, holderId: post.id };
+  }
+  const piece = await ownPiece(act, of.pieceId);
+  return { ...(await prepOfPiece(act, piece)), brandId: piece.brandId, holderId: piece.id };
+}
+
+/** Hands open steps over to a person, many at once. @returns how many changed hands */
 export function handStepsOver(
   work: Work,
   ids: readonly string[],
   personId: string,
-): Promise<Result<{ count: number; postIds: string[] }>> {
+): Promise<Result<{ count: number }>> {
   return doing(work, async (act) => {
     if (ids.length === 0) refused({ code: 'nothing', message: 'No step is picked. Pick one first.' });
     if (ids.length > HAND_LIMIT)
@@ -146,53 +145,50 @@ export function handStepsOver(
 }
 
 /** Gives open steps to somebody who works for all their brands, and counts their posts anew. */
-export async function handOver(
-  act: Doing,
-  ids: readonly string[],
-  personId: string,
-): Promise<{ count: number; postIds: string[] }> {
+export async function handOver(act: Doing, ids: readonly string[], personId: string): Promise<{ count: number }> {
   if (!(await maybePerson(act.tx, personId))) refused(notFound('person'));
   const given = await handSteps(act.tx, ids, personId);
   for (const [brandId, own] of groupBy(given, (step) => step.brandId)) {
     await mustWorkFor(act, brandId);
     await mustBeHand(act, personId, brandId);
-    await recount(act.tx, brandId, [...new Set(own.map(({ postId }) => postId))], act.now);
+    await recount(act.tx, brandId, [...new Set(own.map(holderOf))], act.now);
   }
   await act.note(...given.map((step) => stepDeed(step, 'step handed over', { to: personId })));
-  return { count: given.length, postIds: [...new Set(given.map(({ postId }) => postId))] };
+  return { count: given.length };
 }
 
-/** Sets the prep sheet of a format for a brand. Posts that exist keep the prep they have. */
+/** Sets the prep sheet of a format or kind of piece for a brand. Posts and pieces that exist keep the prep they have. */
 export function setPrepSheet(
   work: Work,
   brandId: string,
-  format: Format,
+  subject: PrepSubject,
   lines: readonly PrepLine[],
 ): Promise<Result<true>> {
   return doing(work, async (act) => {
     await mustManage(act, brandId);
-    mustBeFormat(format);
+    mustBeSubject(subject);
     const read = must(readPrep(lines));
     const owners = new Set(read.flatMap(({ ownerId }) => ownerId ?? []));
     for (const ownerId of owners) await mustBeHand(act, ownerId, brandId);
-    await replacePrepSheet(act.tx, brandId, format, read);
-    await act.note({ brandId, subject: 'brand', subjectId: brandId, deed: 'prep sheet set', detail: { format } });
+    await replacePrepSheet(act.tx, brandId, subject, read);
+    await act.note({ brandId, subject: 'brand', subjectId: brandId, deed: 'prep sheet set', detail: { of: subject } });
     return true as const;
   });
 }
 
-/** Lets the prep sheet that ships hold again for a format. */
-export function forgetPrepSheet(work: Work, brandId: string, format: Format): Promise<Result<true>> {
+/** Lets the prep sheet that ships hold again. */
+export function forgetPrepSheet(work: Work, brandId: string, subject: PrepSubject): Promise<Result<true>> {
   return doing(work, async (act) => {
     await mustManage(act, brandId);
-    mustBeFormat(format);
-    await deletePrepSheet(act.tx, brandId, format);
+    mustBeSubject(subject);
+    await deletePrepSheet(act.tx, brandId, subject);
     return true as const;
   });
 }
 
-function mustBeFormat(format: Format): void {
-  if (!FORMATS.includes(format)) refused({ code: 'badFormat', field: 'format', message: 'There is no such format.' });
+function mustBeSubject(subject: PrepSubject): void {
+  if (!PREP_SUBJECTS.includes(subject))
+    refused({ code: 'badSubject', field: 'subject', message: 'There is no such format or kind of piece.' });
 }
 
 async function takeStep(act: Doing, id: string): Promise<Step> {
@@ -207,17 +203,23 @@ async function mustBeHand(act: Doing, personId: string, brandId: string): Promis
     refused({ code: 'noOwner', field: 'ownerId', message: 'Whom you hand it to does not work for this brand.' });
 }
 
-/** Writes a taken step and counts its post anew. */
+/** Writes a taken step and counts its post or piece anew. */
 async function write(act: Doing, step: Step): Promise<void> {
   if (!(await updateStep(act.tx, step))) refused(STALE);
-  await recount(act.tx, step.brandId, [step.postId], act.now);
+  await recount(act.tx, step.brandId, [holderOf(step)], act.now);
 }
 
-/** A line of history about a step; it belongs to the step's post. */
-const stepDeed = (step: Pick<Step, 'id' | 'brandId' | 'postId' | 'title'>, deed: string, detail: object = {}) => ({
+const outcomeOf = ({ postId, pieceId }: StepOutcome): StepOutcome => ({ postId, pieceId });
+
+/** A line of history about a step; it belongs to the step's post or piece. */
+const stepDeed = (
+  step: Pick<Step, 'id' | 'brandId' | 'postId' | 'pieceId' | 'title'>,
+  deed: string,
+  detail: object = {},
+) => ({
   brandId: step.brandId,
-  subject: 'post' as const,
-  subjectId: step.postId,
+  subject: step.postId === null ? ('piece' as const) : ('post' as const),
+  subjectId: holderOf(step),
   deed,
   detail: { step: step.id, title: step.title, ...detail },
 });

@@ -1,3 +1,4 @@
+import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
 import { readChannelColour, readHex } from '@/core/brands/colours';
 import { readTitle } from '@/core/pieces/piece';
 import type { DaySpan } from '@/core/rhythm/entry';
@@ -22,7 +23,7 @@ import { databaseError, SQLSTATE } from '@/data/db';
 import { addToBrand } from '@/data/people';
 import { listScheduledOfChannel } from '@/data/posts';
 import { replaceDaysOff } from '@/data/rhythms';
-import { listPostsWithOpenSteps } from '@/data/steps';
+import { listHoldersWithOpenSteps } from '@/data/steps';
 import { archiveTheme, saveCampaign, savePillar } from '@/data/themes';
 import { recount } from './counting';
 import { mustManage } from './managing';
@@ -38,6 +39,10 @@ export interface BrandInput {
   weekStart: number;
   /** Weekdays on which work nobody is named for is counted; Monday to Friday where it is not said. */
   weekdays?: readonly number[];
+  /** How fast its scripts are spoken; the usual where it is not given. */
+  wordsPerMinute?: number;
+  /** Whether its posts are signed off before they are ready; not, where it is not said. */
+  asksSignOff?: boolean;
   daysOff: readonly (DaySpan & { name: string })[];
 }
 
@@ -73,11 +78,11 @@ export function editBrand(
     if (before.zone !== fields.zone) await moveScheduledToZone(act, id, fields.zone, scheduled);
     await updateBrand(act.tx, id, fields);
     await replaceDaysOff(act.tx, id, input.daysOff);
-    const prepared = await listPostsWithOpenSteps(act.tx, { brandId: id });
+    const prepared = await listHoldersWithOpenSteps(act.tx, { brandId: id });
     await recount(
       act.tx,
       id,
-      prepared.map((post) => post.id),
+      prepared.map((holder) => holder.id),
       act.now,
     );
     const detail = before.zone === fields.zone ? {} : { zoneFrom: before.zone, zoneTo: fields.zone };
@@ -86,7 +91,17 @@ export function editBrand(
   });
 }
 
-function checkBrand({ name, zone, weekStart, daysOff, weekdays = USUAL_WEEKDAYS }: BrandInput) {
+function checkBrand(input: BrandInput) {
+  const { name, zone, weekStart, daysOff, weekdays = USUAL_WEEKDAYS, wordsPerMinute = WORDS_PER_MINUTE.usual } = input;
+  if (
+    !Number.isInteger(wordsPerMinute) ||
+    !(wordsPerMinute >= WORDS_PER_MINUTE.least && wordsPerMinute <= WORDS_PER_MINUTE.most)
+  )
+    refused({
+      code: 'badWordsPerMinute',
+      field: 'wordsPerMinute',
+      message: `A script is spoken at ${WORDS_PER_MINUTE.least} to ${WORDS_PER_MINUTE.most} words a minute.`,
+    });
   if (!Number.isInteger(weekStart) || weekStart < 1 || weekStart > 7)
     refused({ code: 'badWeekStart', field: 'weekStart', message: 'A week starts on one of seven days.' });
   must(readSpans(daysOff, 'daysOff'));
@@ -95,6 +110,8 @@ function checkBrand({ name, zone, weekStart, daysOff, weekdays = USUAL_WEEKDAYS 
     zone: must(readZone(zone)),
     weekStart,
     weekdays: must(readWeekdays(weekdays)),
+    wordsPerMinute,
+    asksSignOff: input.asksSignOff ?? false,
   };
 }
 

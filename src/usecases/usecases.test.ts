@@ -27,6 +27,7 @@ const picture = {
   height: 1080,
   bytes: 100,
   fileName: 'a.jpg',
+  durationMs: null,
 };
 
 describe('ideas', () => {

@@ -6,16 +6,19 @@ import { differsFromParcel } from '@/core/delivery/parcel';
 import type { Parcel, ParcelPicture } from '@/core/delivery/network';
 import { fitnessOf, type Fitness } from '@/core/delivery/departure';
 import { blocksOf } from '@/core/posts/readiness';
-import type { PostSheet } from '@/core/posts/sheet';
+import { partsOf } from '@/core/posts/parts';
+import type { PostSheet, SheetStep } from '@/core/posts/sheet';
+import { signOffState } from '@/core/posts/signOff';
+import { writtenOf } from '@/core/posts/written';
 import type { Db } from '@/data/db';
-import type { Brand } from '@/data/brands';
-import { listChannels, listChannelsById, type Channel } from '@/data/channels';
+import { oneBrand, type Brand } from '@/data/brands';
+import { listChannels, listChannelsById, oneChannel, type Channel } from '@/data/channels';
 import { maybeDeliveryOfPost } from '@/data/deliveries';
 import { listPictures } from '@/data/media';
 import { maybePiece } from '@/data/pieces';
 import { listPostLines, listPostsBetween, listOverduePosts, type PostLine } from '@/data/postLines';
 import { maybePost } from '@/data/posts';
-import { listStepsOfPosts } from '@/data/steps';
+import { listStepsOf, type Step } from '@/data/steps';
 
 /** One post's slip as it stands now, if the post is there. */
 export async function loadSlip(db: Db, id: string): Promise<Slip | undefined> {
@@ -38,11 +41,13 @@ export async function loadShownSlips(db: Db, ids: readonly string[]): Promise<Sl
 export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefined> {
   const post = await maybePost(db, id);
   if (!post) return undefined;
-  const [pictures, delivery, piece, steps] = await Promise.all([
+  const [brand, channel, pictures, delivery, piece, steps] = await Promise.all([
+    oneBrand(db, post.brandId),
+    oneChannel(db, post.channelId),
     listPictures(db, id),
     maybeDeliveryOfPost(db, id),
     maybePiece(db, post.pieceId),
-    listStepsOfPosts(db, [id]),
+    listStepsOf(db, [id]),
   ]);
   return {
     id,
@@ -51,10 +56,8 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
     channelId: post.channelId,
     format: post.format,
     title: post.title,
-    headline: post.headline,
-    caption: post.caption,
-    hashtags: post.hashtags,
-    link: post.link,
+    ...writtenOf(post),
+    parts: partsOf({ ...post, pictures }, channel.sheet),
     date: post.date,
     time: post.time,
     stage: post.stage,
@@ -69,8 +72,12 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
     deleted: post.deletedAt !== null,
     archived: post.archivedAt !== null,
     pictures: pictures.map(({ postId: _post, position: _position, ...picture }) => picture),
-    steps: steps.map(({ brandId: _brand, postId: _post, position: _position, doneAt: _at, ...step }) => step),
+    steps: steps.map(sheetStep),
     waived: post.waived,
+    signOff: {
+      state: signOffState(brand.asksSignOff, post.signOff, { ...post, pictures }),
+      last: post.signOff && { by: post.signOff.by, at: post.signOff.at },
+    },
     delivery: delivery
       ? {
           mode: delivery.mode,
@@ -87,6 +94,16 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
       : null,
   };
 }
+
+/** A step as sheets and piece pages show it. */
+export const sheetStep = ({
+  brandId: _brand,
+  postId: _post,
+  pieceId: _piece,
+  position: _position,
+  doneAt: _at,
+  ...step
+}: Step): SheetStep => step;
 
 /** A line of the timetable. */
 export interface Departure {

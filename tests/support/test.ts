@@ -32,7 +32,7 @@ export async function openCalendar(page: Page, query = ''): Promise<void> {
 }
 
 /** Waits until the calendar on screen answers to keys and drags: its spoken announcements exist only then. */
-export const takenOver = (page: Page) => expect(page.locator('[id^="DndLiveRegion"]')).toBeAttached();
+export const takenOver = (page: Page) => expect(page.locator('[id^="DndLiveRegion"]').first()).toBeAttached();
 
 /** The cell of a day. */
 export const day = (page: Page, date: string) => page.locator(`td[data-date="${date}"]`);

@@ -70,6 +70,8 @@ export function FindAndDo({
     { label: 'Ideas', run: () => go(`${here}/ideas`) },
     { label: 'Pieces', run: () => go(`${here}/pieces`) },
     { label: 'Departures', run: () => go(`${here}/departures`) },
+    { label: 'Library', run: () => go(`${here}/library`) },
+    { label: 'Shelf', run: () => go(`${here}/shelf`) },
     { label: 'Settings: brand, zone, days off', run: () => go(`${here}/settings`) },
     { label: 'Settings: channels', run: () => go(`${here}/settings/channels`) },
     { label: 'Settings: rhythm', run: () => go(`${here}/settings/rhythm`) },

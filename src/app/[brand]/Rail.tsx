@@ -22,6 +22,8 @@ const PLACES = [
   { path: 'calendar', label: 'Calendar' },
   { path: 'pieces', label: 'Pieces' },
   { path: 'departures', label: 'Departures' },
+  { path: 'library', label: 'Library' },
+  { path: 'shelf', label: 'Shelf' },
 ];
 
 const GROUNDS = [

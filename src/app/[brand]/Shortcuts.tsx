@@ -25,6 +25,13 @@ const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
     ],
   },
   {
+    where: 'In a text',
+    keys: [
+      ['Ctrl or Cmd + .', 'insert from the shelf, or a name'],
+      ['Ctrl or Cmd + Z', 'a step back, also after a reload; with Shift, forward'],
+    ],
+  },
+  {
     where: 'On a slip',
     keys: [
       ['Enter', 'open; on an opening, start a post'],

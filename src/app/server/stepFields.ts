@@ -1,5 +1,5 @@
-import { bool, number, string } from 'yup';
-import { text } from './fields';
+import { array, bool, number, string } from 'yup';
+import { fields, text } from './fields';
 
 /** The fields of a step as a request brings them; what each may hold is checked by core. */
 export const stepFields = {
@@ -13,3 +13,9 @@ export const stepFields = {
   note: string().defined(),
   needed: bool().required(),
 };
+
+/** A step to be added. */
+export const addedStep = fields(stepFields);
+
+/** All steps of a post or piece, in another order. */
+export const orderedSteps = fields({ ids: array(string().uuid().required()).max(100).required('Which order?') });

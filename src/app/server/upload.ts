@@ -1,4 +1,6 @@
 import { refuse, type Result } from '@/core/refusal';
+import { refuseBySize, takeMedia, type MediaFile } from '@/data/mediaFiles';
+import { whyForeign } from '@/proxy';
 
 /** An uploaded file with the fields that came beside it. */
 export interface Upload {
@@ -37,4 +39,30 @@ export async function readUpload(request: Request, limitBytes: number): Promise<
       },
     },
   };
+}
+
+/** The name of a file that is the whole body of a request, as its machine calls it; null where the body is none. */
+export function fileNameOf(request: Request): string | null {
+  const encoded = request.headers.get('x-file-name');
+  if (encoded === null) return null;
+  try {
+    return decodeURIComponent(encoded);
+  } catch (error) {
+    if (error instanceof URIError) return encoded;
+    throw error;
+  }
+}
+
+/**
+ * Takes in a file that is the whole body of a request, streamed to the folder. The address is one that the proxy leaves
+ * alone, since it would hold the body in memory: whether the write comes from a page of ours is asked here.
+ */
+export async function takeUpload(request: Request, folder: string): Promise<Result<MediaFile>> {
+  const foreign = whyForeign(request);
+  if (foreign) return { ok: false, refusal: foreign };
+  const fileName = fileNameOf(request) ?? 'file';
+  const tooBig = refuseBySize(Number(request.headers.get('content-length') ?? 0), fileName);
+  if (tooBig) return tooBig;
+  if (!request.body) return refuse('emptyFile', 'The file is empty. Choose another.', 'pictures');
+  return takeMedia(folder, request.body, fileName);
 }

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import { bimlo } from '@/runtime/bimlo';
+import { isVideo } from '@/core/media/video';
 import type { AcceptedPost } from '@/standins/network/store';
 
 /** The made-up network of an address, if there is one. */
@@ -40,6 +41,7 @@ export function Published({ post, chosen = false }: { post: AcceptedPost; chosen
   const { parcel } = post;
   const headline = parcel.texts.find((text) => text.name === 'headline')?.text;
   const caption = parcel.texts.find((text) => text.name === 'caption')?.text;
+  const comment = parcel.texts.find((text) => text.name === 'firstComment')?.text;
   return (
     <article id={post.id} className={chosen ? 'is-chosen' : undefined} data-key={post.key}>
       <div className="soft small-text">
@@ -47,13 +49,26 @@ export function Published({ post, chosen = false }: { post: AcceptedPost; chosen
       </div>
       {parcel.pictures.length > 0 && (
         <div className="pictures">
-          {parcel.pictures.map((picture) => (
-            <img key={picture.sha256} src={`/standins/pictures/${picture.sha256}`} alt={picture.alt} loading="lazy" />
-          ))}
+          {parcel.pictures.map((picture) =>
+            isVideo(picture) ? (
+              <video key={picture.sha256} src={`/standins/pictures/${picture.sha256}`} controls preload="none" />
+            ) : (
+              <img key={picture.sha256} src={`/standins/pictures/${picture.sha256}`} alt={picture.alt} loading="lazy" />
+            ),
+          )}
         </div>
       )}
       {headline && <h2>{headline}</h2>}
       {caption && <p className="said">{caption}</p>}
+      {parcel.parts?.map(
+        ({ text }, index) =>
+          text !== '' && (
+            <p key={index} className="said">
+              {text}
+            </p>
+          ),
+      )}
+      {comment && <p className="said soft">{comment}</p>}
     </article>
   );
 }

@@ -67,6 +67,32 @@ describe('a rule sheet of one’s own', () => {
     ['no format', { formats: [] }, 'formats'],
     ['a format twice', { formats: [base.formats[0]!, base.formats[0]!] }, 'formats'],
     ['more pictures needed than taken', { formats: [{ format: 'photo', picturesMin: 3, picturesMax: 1 }] }, 'formats'],
+    [
+      'shapes from wide to narrow',
+      { formats: [{ ...base.formats[0]!, shapes: { narrowest: 2, widest: 1 } }] },
+      'formats',
+    ],
+    ['a width of nothing', { formats: [{ ...base.formats[0]!, minWidth: 0 }] }, 'formats'],
+    [
+      'slides without room for a letter',
+      { formats: [{ ...base.formats[0]!, parts: { label: 'slide', most: 5, limit: 0, needs: 'picture' } }] },
+      'formats',
+    ],
+    [
+      'a video longer than it may be',
+      { formats: [{ ...base.formats[0]!, video: { secondsMin: 9, secondsMax: 5, maxBytes: 1_000 } }] },
+      'formats',
+    ],
+    [
+      'a video of two gigabytes',
+      { formats: [{ ...base.formats[0]!, video: { secondsMin: 1, secondsMax: 5, maxBytes: 2_000_000_000 } }] },
+      'formats',
+    ],
+    [
+      'a text nobody knows',
+      { fields: [...base.fields, { ...base.fields[0]!, name: 'motto' as 'headline' }] },
+      'fields.motto',
+    ],
     ['pictures of no size', { pictureMaxBytes: 0 }, 'pictureMaxBytes'],
   ])('with %s is refused at its field', (_name, change, field) => {
     const read = readRuleSheet({ ...base, ...change });

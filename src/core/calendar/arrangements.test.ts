@@ -8,6 +8,7 @@ import { isFiltering, NO_FILTER, readFilter, searchWords, writeFilter } from './
 import { cellKey, layOutLanes } from './lanes';
 import { listRows, type Names } from './list';
 import type { Slip } from './slip';
+import { testSlip } from './testSlip';
 
 const post = (id: string, time: string | null, channelId = 'c', date: string | null = '2026-11-23') => ({
   id,
@@ -128,30 +129,17 @@ describe('the filter in an address', () => {
   });
 });
 
-const slip = (id: string, more: Partial<Slip> = {}): Slip => ({
-  id,
-  brandId: 'b',
-  pieceId: 'p',
-  channelId: 'GR',
-  callSign: 'GR',
-  title: id,
-  date: '2026-11-23',
-  time: '10:00',
-  stage: 'drafting',
-  format: 'photo',
-  ownerId: 'ines',
-  pillarId: null,
-  campaignId: null,
-  seriesNumber: null,
-  hasWords: true,
-  version: 1,
-  missing: null,
-  thumb: null,
-  delivery: null,
-  progress: [],
-  nextWork: null,
-  ...more,
-});
+const slip = (id: string, more: Partial<Slip> = {}): Slip =>
+  testSlip({
+    id,
+    channelId: 'GR',
+    title: id,
+    date: '2026-11-23',
+    time: '10:00',
+    stage: 'drafting',
+    ownerId: 'ines',
+    ...more,
+  });
 
 describe('the list', () => {
   const names: Names = {

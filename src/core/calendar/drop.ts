@@ -1,6 +1,7 @@
 import { FORMAT_LABELS, formatRule, type Format, type RuleSheet } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
 import type { LocalDate, LocalTime } from '../time/plan';
+import { withArticle } from '../words';
 
 /** What is being dragged: an idea of a brand, or a post with what decides where it may go. */
 export type Dragged =
@@ -66,4 +67,4 @@ export function formatOn(sheet: RuleSheet, wanted: Format | null): Format {
 
 /** Says that a post's format changed with its channel; null when it did not. */
 export const formatNote = (sheet: RuleSheet, from: Format, to: Format): string | null =>
-  from === to ? null : `${sheet.name} takes no ${FORMAT_LABELS[from]}, so it is a ${FORMAT_LABELS[to]} now.`;
+  from === to ? null : `${sheet.name} takes no ${FORMAT_LABELS[from]}, so it is ${withArticle(FORMAT_LABELS[to])} now.`;

@@ -1,9 +1,10 @@
 import { hasWords, type Words } from '../captions/compose';
 import { isLeaving, type DeliveryMode, type DeliveryState } from '../delivery/delivery';
-import { blocksOf } from '../posts/readiness';
+import { firstBlockOf } from '../posts/readiness';
 import { wantsOf } from '../posts/wants';
 import { progressOf, type WorkCounts, type WorkProgress } from '../prep/progress';
 import type { Work } from '../prep/step';
+import { isVideo } from '../media/video';
 import type { PictureMeasures } from '../media/fit';
 import type { Format, RuleSheet } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
@@ -32,7 +33,7 @@ export interface Slip {
   version: number;
   /** Two or three words for what is missing: “no picture”; null when the network would take it, or has. */
   missing: string | null;
-  /** Content hash of its first picture. */
+  /** Content hash of its first picture; a video has none, its cover is one. */
   thumb: string | null;
   delivery: { mode: DeliveryMode; state: DeliveryState; leaving: boolean } | null;
   /** How far its prep is, by sort of work; empty without prep. */
@@ -84,7 +85,7 @@ export function slipOf(post: SlipSource, channel: { callSign: string; sheet: Rul
     hasWords: hasWords(post),
     version,
     missing: stage === 'published' ? null : missingOf(post, channel.sheet),
-    thumb: post.pictures[0]?.sha256 ?? null,
+    thumb: post.pictures.find((picture) => !isVideo(picture))?.sha256 ?? null,
     delivery: delivery && { mode: delivery.mode, state: delivery.state, leaving: isLeaving(delivery) },
     progress: post.prep ? progressOf(post.prep.counts) : [],
     nextWork: post.prep?.nextWork ?? null,
@@ -93,6 +94,10 @@ export function slipOf(post: SlipSource, channel: { callSign: string; sheet: Rul
 
 /** What its network would refuse, else that a picture is undescribed. Undone steps show as progress. */
 function missingOf(post: SlipSource, sheet: RuleSheet): string | null {
-  const block = blocksOf(post, sheet)[0];
-  return block?.short ?? wantsOf({ pictures: post.pictures, neededSteps: [] }, post.waived)[0]?.short ?? null;
+  const block = firstBlockOf(post, sheet);
+  return (
+    block?.short ??
+    wantsOf({ pictures: post.pictures, neededSteps: [], signOff: 'notAsked' }, post.waived)[0]?.short ??
+    null
+  );
 }

@@ -1,7 +1,15 @@
-import type { RuleSheet, TextFieldName, TextFieldRule } from '../rulesheets/types';
+import { fieldsOf, type Format, type RuleSheet, type TextFieldName, type TextFieldRule } from '../rulesheets/types';
 import { hashtagKey, hashtagsIn, readHashtags } from './hashtags';
 import { linkSpans } from './links';
-import { measureText, type Measure } from './count';
+import { measureText, surelyFit, type Measure } from './count';
+
+/** One of the ordered parts of a post: a slide, a frame, or a part of a thread after its first. */
+export interface Part {
+  id: string;
+  text: string;
+  /** The picture it shows; null for none. */
+  pictureId: string | null;
+}
 
 /** The words of a post as people type them. */
 export interface Words {
@@ -10,6 +18,12 @@ export interface Words {
   /** As typed: with or without signs, set apart by white space or commas. */
   hashtags: string;
   link: string;
+  /** What a mailbox shows behind the subject. */
+  preheader?: string;
+  keywords?: string;
+  /** The comment of one's own below the post. */
+  firstComment?: string;
+  parts?: readonly Part[];
 }
 
 /** A field's text as it would be sent. */
@@ -31,7 +45,8 @@ export interface FieldFit extends Measure {
 export const hasWords = (words: Pick<Words, 'headline' | 'caption'>): boolean =>
   words.caption.trim() !== '' || words.headline.trim() !== '';
 
-const typedText = (words: Words, name: TextFieldName): string => (name === 'headline' ? words.headline : words.caption);
+/** What was typed into a field. */
+export const typedText = (words: Words, name: TextFieldName): string => words[name] ?? '';
 
 /**
  * Composes one field of a post: by default the caption, a blank line, the link, a blank line, and those hashtags that
@@ -49,6 +64,19 @@ export function composeField(words: Words, rule: TextFieldRule, hashtagLimit: nu
   return parts.filter((part) => part.trim() !== '').join('\n\n');
 }
 
+/** Whether a composed field fits, told without composing or counting it. False does not mean that it is over. */
+export function surelyFitsComposed(words: Words, rule: TextFieldRule): boolean {
+  const takes = (part: 'link' | 'hashtags') => rule.parts.includes(part);
+  const texts = [typedText(words, rule.name), takes('link') ? words.link : '', takes('hashtags') ? words.hashtags : ''];
+  // A hashtag gains its sign at most, and each part a blank line.
+  const more = (takes('hashtags') ? words.hashtags.length : 0) + 2 * rule.parts.length;
+  return surelyFit(texts, rule, more);
+}
+
+/** Whether a post carries no more hashtags than that, told without reading them. False does not mean that it carries more. */
+export const surelyFewHashtags = (words: Pick<Words, 'caption' | 'hashtags'>, most: number): boolean =>
+  words.caption.split(/[#＃]/).length - 1 + words.hashtags.split(/[\s,;#＃]+/).filter(Boolean).length <= most;
+
 /** The hashtags of the hashtag field that the caption does not hold already. */
 export function newHashtags(words: Pick<Words, 'caption' | 'hashtags'>): string[] {
   const inCaption = new Set(hashtagsIn(words.caption).map(hashtagKey));
@@ -61,14 +89,17 @@ export const allHashtags = (words: Pick<Words, 'caption' | 'hashtags'>): string[
   ...newHashtags(words),
 ];
 
-/** The texts that would be sent, one for each field the rule sheet names. */
-export function composeTexts(words: Words, sheet: RuleSheet): ComposedField[] {
-  return sheet.fields.map((rule) => ({ name: rule.name, text: composeField(words, rule, sheet.hashtagLimit) }));
+/** The texts that would be sent, one for each field the rule sheet names for the format. */
+export function composeTexts(words: Words, sheet: RuleSheet, format: Format): ComposedField[] {
+  return fieldsOf(sheet, format).map((rule) => ({
+    name: rule.name,
+    text: composeField(words, rule, sheet.hashtagLimit),
+  }));
 }
 
 /** Every field of a post, composed and counted. */
-export function fitTexts(words: Words, sheet: RuleSheet): FieldFit[] {
-  return sheet.fields.map((rule) => {
+export function fitTexts(words: Words, sheet: RuleSheet, format: Format): FieldFit[] {
+  return fieldsOf(sheet, format).map((rule) => {
     const text = composeField(words, rule, sheet.hashtagLimit);
     const measure = measureText(text, rule);
     return { rule, text, ...measure, left: rule.limit - measure.count };

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { fieldRule } from '../rulesheets/types';
-import { countText, measureText, surelyFits } from './count';
+import { countText, measureText, surelyFit } from './count';
 
 const GRAPHEMES = { unit: 'grapheme', wideWeight: 1, linkLength: null } as const;
 const WEIGHTED = { unit: 'grapheme', wideWeight: 2, linkLength: 20 } as const;
@@ -111,11 +111,11 @@ describe('counting', () => {
       fc.property(parts, fc.integer({ min: 1, max: 120 }), fc.constantFrom<1 | 2>(1, 2), (texts, limit, wideWeight) => {
         const rule = { unit: 'grapheme', wideWeight, linkLength: 20, limit } as const;
         const text = texts.join(' ');
-        return !surelyFits(text, rule) || countText(text, rule) <= limit;
+        return !surelyFit([text], rule) || countText(text, rule) <= limit;
       }),
       { numRuns: 1000 },
     );
-    expect(surelyFits('short', { ...WEIGHTED, limit: 320 })).toBe(true);
+    expect(surelyFit(['short'], { ...WEIGHTED, limit: 320 })).toBe(true);
   });
 
   it('finds the limit where the text before it still fits and one more does not', () => {

@@ -38,12 +38,19 @@ export function countText(text: string, rule: CountRule): number {
 }
 
 /**
- * Whether a text fits without counting it: no text counts more than its UTF-16 units, all taken as wide, and its links.
- * False does not mean that it is over. Hundreds of posts are looked at for one calendar page, and most are far below.
+ * Whether texts fit together without counting them: none counts more than its UTF-16 units, all taken as wide, and its links.
+ * False does not mean that they are over. Hundreds of posts are looked at for one calendar page, and most are far below.
+ *
+ * @param more units beside the texts
  */
-export function surelyFits(text: string, rule: CountRule & { limit: number }): boolean {
-  const links = rule.linkLength === null ? 0 : (text.match(/:\/\/|www\./gi)?.length ?? 0) * rule.linkLength;
-  return text.length * rule.wideWeight + links <= rule.limit;
+export function surelyFit(texts: readonly string[], rule: CountRule & { limit: number }, more = 0): boolean {
+  const units = texts.reduce((sum, text) => sum + text.length, more);
+  const { linkLength } = rule;
+  const links =
+    linkLength === null
+      ? 0
+      : texts.reduce((sum, text) => sum + (text.match(/:\/\/|www\./gi)?.length ?? 0) * linkLength, 0);
+  return units * rule.wideWeight + links <= rule.limit;
 }
 
 /** Counts a text and finds its fold and the place where it runs over `limit`. */

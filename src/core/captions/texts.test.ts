@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import type { RuleSheet } from '../rulesheets/types';
-import { allHashtags, composeTexts, fitTexts } from './compose';
+import { allHashtags, composeField, composeTexts, fitTexts, surelyFewHashtags, surelyFitsComposed } from './compose';
+import { countText } from './count';
 import { hashtagsIn, readHashtags } from './hashtags';
 import { linkSpans } from './links';
 
@@ -49,6 +50,7 @@ describe('composing', () => {
       composeTexts(
         { ...words, caption: 'Rings #NightSky', hashtags: '#nightsky Saturn', link: 'https://a.example' },
         sheet('pithline'),
+        'text',
       ),
     ).toEqual([{ name: 'caption', text: 'Rings #NightSky\n\nhttps://a.example\n\n#Saturn' }]));
 
@@ -57,13 +59,15 @@ describe('composing', () => {
       composeTexts(
         { ...words, caption: 'See https://a.example today', link: 'https://a.example' },
         sheet('pithline'),
+        'text',
       )[0]!.text,
     ).toBe('See https://a.example today'));
 
   it('leaves hashtags out where the network has none', () =>
-    expect(composeTexts({ ...words, caption: 'Dear reader', hashtags: '#a1 #b2' }, sheet('lettermill'))[1]!.text).toBe(
-      'Dear reader',
-    ));
+    expect(
+      composeTexts({ ...words, caption: 'Dear reader', hashtags: '#a1 #b2' }, sheet('lettermill'), 'newsletter')[2]!
+        .text,
+    ).toBe('Dear reader'));
 
   it('keeps the typed text as the beginning, so that marks fall where one types', () => {
     fc.assert(
@@ -72,7 +76,7 @@ describe('composing', () => {
         fc.constantFrom('', 'https://a.example'),
         fc.constantFrom('', '#one #two'),
         (caption, link, hashtags) => {
-          const [fit] = fitTexts({ headline: '', caption, link, hashtags }, sheet('pithline'));
+          const [fit] = fitTexts({ headline: '', caption, link, hashtags }, sheet('pithline'), 'text');
           return caption.trim() === '' || fit!.text.startsWith(caption);
         },
       ),
@@ -80,10 +84,75 @@ describe('composing', () => {
   });
 
   it('counts the composed text', () => {
-    const [fit] = fitTexts({ ...words, caption: 'x'.repeat(300), link: 'https://a.example/b' }, sheet('pithline'));
+    const [fit] = fitTexts(
+      { ...words, caption: 'x'.repeat(300), link: 'https://a.example/b' },
+      sheet('pithline'),
+      'text',
+    );
     expect(fit).toMatchObject({ count: 322, left: -2, overAt: 302 });
   });
 
   it('counts hashtags of caption and field once', () =>
     expect(allHashtags({ caption: '#a1 #b2', hashtags: 'b2 c3' })).toEqual(['#a1', '#b2', '#c3']));
+});
+
+describe('what is told without composing', () => {
+  const bits = fc.array(
+    fc.constantFrom(
+      'Rings',
+      ' ',
+      '#NightSky',
+      '#rings',
+      '＃星',
+      '星空',
+      '🌠',
+      ',',
+      '\n',
+      'https://a.example',
+      'www.b.example',
+      '#',
+    ),
+    { maxLength: 12 },
+  );
+  const written = fc
+    .record({ caption: bits, hashtags: bits, link: fc.constantFrom('', 'https://fennelmoor.example/rings') })
+    .map(({ caption, hashtags, link }) => ({
+      headline: '',
+      caption: caption.join(''),
+      hashtags: hashtags.join(' '),
+      link,
+    }));
+  const rules = SHIPPED_RULE_SHEETS.flatMap((sheet) => sheet.fields.map((rule) => ({ rule, sheet })));
+
+  it('that a field surely fits is said only of fields that do', () =>
+    fc.assert(
+      fc.property(
+        written,
+        fc.constantFrom(...rules),
+        fc.integer({ min: 1, max: 200 }),
+        (words, { rule: shipped, sheet }, limit) => {
+          const rule = { ...shipped, limit };
+          return (
+            !surelyFitsComposed(words, rule) || countText(composeField(words, rule, sheet.hashtagLimit), rule) <= limit
+          );
+        },
+      ),
+      { numRuns: 2000 },
+    ));
+
+  it('that hashtags are surely few is said only where they are', () =>
+    fc.assert(
+      fc.property(written, fc.integer({ min: 0, max: 8 }), (words, most) => {
+        return !surelyFewHashtags(words, most) || allHashtags(words).length <= most;
+      }),
+      { numRuns: 2000 },
+    ));
+
+  it('holds for usual posts, so that they are not counted', () => {
+    const words = { headline: '', caption: 'The dome is open.', hashtags: '#dome #stars', link: 'https://a.example' };
+    const rule = SHIPPED_RULE_SHEETS.find(({ slug }) => slug === 'pithline')!.fields.find(
+      ({ name }) => name === 'caption',
+    )!;
+    expect([surelyFitsComposed(words, rule), surelyFewHashtags(words, 4)]).toEqual([true, true]);
+  });
 });

@@ -4,6 +4,8 @@ import type { Format } from '../rulesheets/types';
 
 /** A picture of a parcel; its bytes are found by their content hash. */
 export interface ParcelPicture {
+  /** Which of the post's pictures it was; absent in copies made before parts were kept. */
+  id?: string;
   /** SHA-256 of the bytes, lower-case hex. */
   sha256: string;
   mime: string;
@@ -13,6 +15,8 @@ export interface ParcelPicture {
   /** Pixels of the stored picture; absent in copies made before they were kept. */
   width?: number;
   height?: number;
+  /** How long a video runs; absent or null for a picture. */
+  durationMs?: number | null;
   /** What is done to it on its way out; absent in copies made before there were recipes, and once it was done. */
   recipe?: Recipe;
 }
@@ -28,6 +32,8 @@ export interface Parcel {
   link: string;
   hashtags: string[];
   pictures: ParcelPicture[];
+  /** The ordered parts; `picture` is a place among the pictures, from 0. Absent for a format without parts. */
+  parts?: { text: string; picture: number | null }[];
   /** The words the texts were composed from, so that the copy can be checked anew and taken back. */
   words: Words;
 }
@@ -46,7 +52,7 @@ export type PublishAnswer =
 export type FindAnswer = { kind: 'found'; address: string } | { kind: 'notFound' } | { kind: 'unknown'; words: string };
 
 /** Makes the picture that leaves out of the stored one: its bytes, with what they are by then. */
-export type ReadPicture = (picture: ParcelPicture) => Promise<{ bytes: Uint8Array; picture: ParcelPicture }>;
+export type ReadPicture = (picture: ParcelPicture) => Promise<{ bytes: Uint8Array | Blob; picture: ParcelPicture }>;
 
 /** The seam to the networks. A real one takes the stand-in's place behind this. Neither call ever throws for what a network does. */
 export interface Network {

@@ -1,55 +1,81 @@
-import { allHashtags, composeTexts, type Words } from '../captions/compose';
+import { allHashtags, composeTexts, type Part, type Words } from '../captions/compose';
 import type { Format, RuleSheet } from '../rulesheets/types';
 import { AS_IT_IS, type PictureMeasures, type Recipe } from '../media/fit';
+import { differingFields, writtenOf } from '../posts/written';
+import { partsOf, partsRule } from '../posts/parts';
 import type { Parcel, ParcelPicture } from './network';
 
 /** A post as far as its parcel is made from it. */
 export interface ParcelSource extends Words {
   format: Format;
-  pictures: readonly (PictureMeasures & Pick<ParcelPicture, 'sha256' | 'alt' | 'fileName'>)[];
+  pictures: readonly (PictureMeasures & Pick<ParcelPicture, 'id' | 'sha256' | 'alt' | 'fileName'>)[];
 }
 
-/** Copies what would leave now: composed texts, link, hashtags and pictures, and the words they were composed from. */
+/**
+ * Copies what would leave now: composed texts, link, hashtags, pictures and parts, and the words they were composed from.
+ * The pictures of slides and frames come in the order of their parts.
+ */
 export function makeParcel(post: ParcelSource, channel: { account: string; sheet: RuleSheet }): Parcel {
-  const { headline, caption, hashtags, link } = post;
+  const { sheet } = channel;
+  const parts = partsOf(post, sheet);
+  const pictures = inOrderOfParts(post.pictures, parts);
   return {
-    network: channel.sheet.slug,
+    network: sheet.slug,
     account: channel.account,
     format: post.format,
-    texts: composeTexts(post, channel.sheet),
-    link: link.trim(),
-    hashtags: channel.sheet.hashtagLimit === 0 ? [] : allHashtags(post),
-    pictures: post.pictures.map(({ sha256, mime, alt, fileName, bytes, width, height, crop, toMime, toBytes }) => ({
-      sha256,
-      mime,
-      alt,
-      fileName,
-      bytes,
-      width,
-      height,
-      recipe: { crop, toMime, toBytes },
-    })),
-    words: { headline, caption, hashtags, link },
+    texts: composeTexts(post, sheet, post.format),
+    link: post.link.trim(),
+    hashtags: sheet.hashtagLimit === 0 ? [] : allHashtags(post),
+    pictures: pictures.map(
+      ({ id, sha256, mime, alt, fileName, bytes, width, height, durationMs, crop, toMime, toBytes }) => ({
+        id,
+        sha256,
+        mime,
+        alt,
+        fileName,
+        bytes,
+        width,
+        height,
+        durationMs,
+        recipe: { crop, toMime, toBytes },
+      }),
+    ),
+    ...(partsRule(sheet, post.format) && {
+      parts: parts.map(({ text, pictureId }) => ({
+        text,
+        picture: pictureId === null ? null : pictures.findIndex(({ id }) => id === pictureId),
+      })),
+    }),
+    words: wordsOf(post),
   };
+}
+
+function inOrderOfParts<P extends { id?: string }>(pictures: readonly P[], parts: readonly Part[]): P[] {
+  const held = parts.flatMap(({ pictureId }) => pictures.filter(({ id }) => id !== undefined && id === pictureId));
+  return [...held, ...pictures.filter((picture) => !held.includes(picture))];
+}
+
+/** What is typed of a post and sent. */
+function wordsOf(post: Words): Words {
+  const { headline, preheader, caption, keywords, firstComment, hashtags, link, parts } = post;
+  return { headline, preheader, caption, keywords, firstComment, hashtags, link, parts };
 }
 
 /** Whether a post would leave differently if it were scheduled anew: then what leaves is not what the sheet shows. */
 export function differsFromParcel(post: ParcelSource, parcel: Parcel): boolean {
-  const { words } = parcel;
   return (
-    post.headline !== words.headline ||
-    post.caption !== words.caption ||
-    post.hashtags !== words.hashtags ||
-    post.link !== words.link ||
+    differingFields(writtenOf(wordsOf(post)), writtenOf(parcel.words)).length > 0 ||
     post.format !== parcel.format ||
-    picturesKey(post.pictures.map((picture) => ({ ...picture, recipe: recipeOf(picture) }))) !==
-      picturesKey(parcel.pictures)
+    picturesKey(
+      inOrderOfParts(post.pictures, post.parts ?? []).map((picture) => ({ ...picture, recipe: recipeOf(picture) })),
+    ) !== picturesKey(parcel.pictures)
   );
 }
 
 /** A picture of a parcel as the rules see it; one whose size was not kept has the size 0. */
-export function measuresOf({ mime, bytes, width = 0, height = 0, recipe = AS_IT_IS }: ParcelPicture): PictureMeasures {
-  return { mime, bytes, width, height, ...recipe };
+export function measuresOf(picture: ParcelPicture): PictureMeasures & { id?: string } {
+  const { id, mime, bytes, width = 0, height = 0, durationMs, recipe = AS_IT_IS } = picture;
+  return { id, mime, bytes, width, height, durationMs, ...recipe };
 }
 
 const recipeOf = ({ crop, toMime, toBytes }: Recipe): Recipe => ({ crop, toMime, toBytes });

@@ -28,6 +28,8 @@ export interface PictureMeasures extends Recipe {
   /** Pixels, after the orientation the file asks for. */
   width: number;
   height: number;
+  /** How long it runs, in milliseconds; absent or null for a picture. */
+  durationMs?: number | null;
 }
 
 /** Width to height. */

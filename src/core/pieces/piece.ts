@@ -1,4 +1,5 @@
 import { accept, refuse, type Result } from '../refusal';
+import type { LocalDate } from '../time/plan';
 
 /** Characters (UTF-16 units) that Bimlo keeps of each text of a piece or post. */
 export const TEXT_LIMITS = {
@@ -8,6 +9,13 @@ export const TEXT_LIMITS = {
   sourceText: 1_000_000,
   headline: 1_000,
   caption: 100_000,
+  preheader: 1_000,
+  keywords: 5_000,
+  firstComment: 20_000,
+  script: 200_000,
+  coverIdeas: 20_000,
+  agenda: 20_000,
+  part: 20_000,
   hashtags: 5_000,
   alt: 2_000,
   reason: 500,
@@ -43,3 +51,7 @@ export function isIdea(piece: IdeaFacts): boolean {
   if (piece.setAside) return false;
   return piece.suggestionsLeft > 0 || (piece.sourceText.trim() === '' && piece.livePosts === 0);
 }
+
+/** The day of the earliest of a piece's posts; null where none has one. */
+export const earliestDay = (days: readonly (LocalDate | null)[]): LocalDate | null =>
+  days.filter((day) => day !== null).sort()[0] ?? null;

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { AS_IT_IS } from '../media/fit';
 import { isIdea, readTitle } from '../pieces/piece';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
-import { blocksOf, isWebLink, type PostContent } from './readiness';
+import { blocksOf, firstBlockOf, isWebLink, type PostContent } from './readiness';
 
 const sheet = (slug: string) => SHIPPED_RULE_SHEETS.find((candidate) => candidate.slug === slug)!;
 const png = { mime: 'image/png', bytes: 1000, width: 1080, height: 1080, ...AS_IT_IS };
@@ -77,7 +77,10 @@ describe('blocks', () => {
     ['a format it does not take', { ...post, format: 'newsletter' as const }, 'pithline', ['format']],
     ['too many hashtags', { ...post, hashtags: 'a1 b2 c3 d4 e5 f6 g7 h8' }, 'pithline', ['tooManyHashtags']],
     ['a link that is none', { ...post, link: 'fennelmoor' }, 'pithline', ['badLink']],
-  ])('%s', (_name, content, slug, expected) => expect(codes(content as PostContent, slug)).toEqual(expected));
+  ])('%s', (_name, content, slug, expected) => {
+    expect(codes(content as PostContent, slug)).toEqual(expected);
+    expect(firstBlockOf(content as PostContent, sheet(slug))?.code).toBe(expected[0]);
+  });
 });
 
 it.each([

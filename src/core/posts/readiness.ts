@@ -1,7 +1,28 @@
-import { allHashtags, composeField, type Words } from '../captions/compose';
-import { countText, surelyFits } from '../captions/count';
+import {
+  allHashtags,
+  composeField,
+  surelyFewHashtags,
+  surelyFitsComposed,
+  typedText,
+  type Words,
+} from '../captions/compose';
+import { countText } from '../captions/count';
+import { lengthWords } from '../captions/spoken';
+import { isVideo, videoFaults } from '../media/video';
 import { outBytes, outMime, shapeFaults, type PictureMeasures } from '../media/fit';
-import { FORMAT_LABELS, formatRule, type Format, type RuleSheet, type ShapeRange } from '../rulesheets/types';
+import {
+  FORMAT_LABELS,
+  fieldsOf,
+  formatRule,
+  type Format,
+  type FormatRule,
+  type RuleSheet,
+  type ShapeRange,
+  type TextFieldName,
+  type VideoRule,
+} from '../rulesheets/types';
+import { capital, withArticle } from '../words';
+import { captionIsPart, partFaults, partName, partsOf, type PartFault } from './parts';
 
 /** Something the network would refuse. Nobody can override it. */
 export interface Block {
@@ -10,15 +31,24 @@ export interface Block {
     | 'tooLong'
     | 'tooManyHashtags'
     | 'badLink'
+    | 'tooManyParts'
+    | 'partNoPicture'
+    | 'partNoText'
+    | 'partTooLong'
     | 'format'
     | 'noPicture'
     | 'tooManyPictures'
     | 'pictureType'
     | 'pictureShape'
     | 'pictureSmall'
-    | 'pictureSize';
+    | 'pictureSize'
+    | 'noVideo'
+    | 'tooManyVideos'
+    | 'videoLength'
+    | 'videoShape'
+    | 'videoSize';
   /** The field of the sheet it leads to. */
-  field: 'headline' | 'caption' | 'hashtags' | 'link' | 'format' | 'pictures';
+  field: TextFieldName | 'hashtags' | 'link' | 'format' | 'pictures' | 'parts';
   /** Two or three words for a slip: “no picture”. */
   short: string;
   /** A sentence: “Pithline takes 320, this has 331.” */
@@ -26,7 +56,7 @@ export interface Block {
 }
 
 /** A picture as far as the rules ask about it. */
-export type PictureFacts = PictureMeasures;
+export type PictureFacts = PictureMeasures & { id?: string };
 
 /** A post as far as the rules ask about it. */
 export interface PostContent extends Words {
@@ -38,47 +68,99 @@ const number = new Intl.NumberFormat('en-GB');
 const megabytes = (bytes: number): string => `${number.format(Math.round(bytes / 100_000) / 10)} MB`;
 
 /** What stands between a post and its departure on a network with these rules; empty when it is fit to go. */
-export function blocksOf(post: PostContent, sheet: RuleSheet): Block[] {
-  return [...textBlocks(post, sheet), ...pictureBlocks(post, sheet)];
+export const blocksOf = (post: PostContent, sheet: RuleSheet): Block[] => [...eachBlock(post, sheet)];
+
+/** The first of what stands between a post and its departure, without looking for the others: slips show no more. */
+export const firstBlockOf = (post: PostContent, sheet: RuleSheet): Block | undefined =>
+  eachBlock(post, sheet).next().value;
+
+function* eachBlock(post: PostContent, sheet: RuleSheet): Generator<Block, undefined> {
+  yield* textBlocks(post, sheet);
+  yield* partBlocks(post, sheet);
+  yield* mediaBlocks(post, sheet);
 }
 
-function textBlocks(post: PostContent, sheet: RuleSheet): Block[] {
-  const blocks: Block[] = [];
-  for (const rule of sheet.fields) {
+function* textBlocks(post: PostContent, sheet: RuleSheet): Generator<Block> {
+  for (const rule of fieldsOf(sheet, post.format)) {
     const { name, label, limit, required } = rule;
-    const text = composeField(post, rule, sheet.hashtagLimit);
-    const count = surelyFits(text, rule) ? 0 : countText(text, rule);
-    const typed = name === 'headline' ? post.headline : post.caption;
     const called = label.toLowerCase();
-    if (required && typed.trim() === '')
-      blocks.push({ code: 'noText', field: name, short: `no ${called}`, message: `${sheet.name} needs a ${called}.` });
+    if (required && typedText(post, name).trim() === '')
+      yield {
+        code: 'noText',
+        field: name,
+        short: `no ${called}`,
+        message: `${sheet.name} needs ${withArticle(called)}.`,
+      };
+    const count = surelyFitsComposed(post, rule) ? 0 : countText(composeField(post, rule, sheet.hashtagLimit), rule);
     if (count > limit)
-      blocks.push({
+      yield {
         code: 'tooLong',
         field: name,
         short: `${called} too long`,
         message: `${label}: ${sheet.name} takes ${number.format(limit)}, this has ${number.format(count)}.`,
-      });
+      };
   }
-  const tags = allHashtags(post).length;
-  if (sheet.hashtagLimit !== null && sheet.hashtagLimit > 0 && tags > sheet.hashtagLimit)
-    blocks.push({
-      code: 'tooManyHashtags',
-      field: 'hashtags',
-      short: 'too many hashtags',
-      message: `Hashtags: ${sheet.name} takes ${sheet.hashtagLimit}, this has ${tags}.`,
-    });
+  const { hashtagLimit } = sheet;
+  if (hashtagLimit && !surelyFewHashtags(post, hashtagLimit)) {
+    const tags = allHashtags(post).length;
+    if (tags > hashtagLimit)
+      yield {
+        code: 'tooManyHashtags',
+        field: 'hashtags',
+        short: 'too many hashtags',
+        message: `Hashtags: ${sheet.name} takes ${hashtagLimit}, this has ${tags}.`,
+      };
+  }
   if (post.link.trim() !== '' && !isWebLink(post.link))
-    blocks.push({
+    yield {
       code: 'badLink',
       field: 'link',
       short: 'link broken',
       message: 'The link must begin with http:// or https:// and name a host.',
+    };
+}
+
+function partBlocks(post: PostContent, sheet: RuleSheet): Block[] {
+  const rule = formatRule(sheet, post.format)?.parts;
+  if (!rule) return [];
+  const parts = partsOf(post, sheet);
+  const blocks: Block[] = [];
+  const has = parts.length + captionIsPart(rule);
+  if (has > rule.most)
+    blocks.push({
+      code: 'tooManyParts',
+      field: 'parts',
+      short: `too many ${rule.label}s`,
+      message: `${capital(withArticle(FORMAT_LABELS[post.format]))} on ${sheet.name} takes ${rule.most} ${rule.label}s, this has ${has}.`,
     });
+  const said = new Set<string>();
+  for (const fault of partFaults(parts, rule, sheet)) {
+    if (said.has(fault.code)) continue;
+    said.add(fault.code);
+    const name = partName(rule, fault.index);
+    blocks.push({ field: 'parts', ...PART_BLOCKS[fault.code](name, fault, rule.limit, sheet.name) });
+  }
   return blocks;
 }
 
-function pictureBlocks(post: PostContent, sheet: RuleSheet): Block[] {
+const PART_BLOCKS: Record<
+  PartFault['code'],
+  (name: string, fault: PartFault, limit: number, network: string) => Omit<Block, 'field'>
+> = {
+  noPicture: (name) => ({
+    code: 'partNoPicture',
+    short: `${name}: no picture`,
+    message: `${capital(name)} has no picture.`,
+  }),
+  noText: (name) => ({ code: 'partNoText', short: `${name} is empty`, message: `${capital(name)} says nothing.` }),
+  tooLong: (name, { has }, limit, network) => ({
+    code: 'partTooLong',
+    short: `${name} too long`,
+    message: `${capital(name)}: ${network} takes ${number.format(limit)}, this has ${number.format(has)}.`,
+  }),
+};
+
+function mediaBlocks(post: PostContent, sheet: RuleSheet): Block[] {
   const rule = formatRule(sheet, post.format);
   if (!rule)
     return [
@@ -89,6 +171,52 @@ function pictureBlocks(post: PostContent, sheet: RuleSheet): Block[] {
         message: `${sheet.name} takes no ${FORMAT_LABELS[post.format]}. It takes ${sheet.formats.map((taken) => FORMAT_LABELS[taken.format]).join(', ')}.`,
       },
     ];
+  return [
+    ...videoBlocks(post.pictures.filter(isVideo), post.format, rule.video ?? null, sheet),
+    ...pictureBlocks({ ...post, pictures: post.pictures.filter((picture) => !isVideo(picture)) }, rule, sheet),
+  ];
+}
+
+function videoBlocks(
+  videos: readonly PictureFacts[],
+  format: Format,
+  rule: VideoRule | null,
+  sheet: RuleSheet,
+): Block[] {
+  const on = `${capital(withArticle(FORMAT_LABELS[format]))} on ${sheet.name}`;
+  const block = (code: Block['code'], short: string, message: string): Block => ({
+    code,
+    field: 'pictures',
+    short,
+    message,
+  });
+  if (!rule)
+    return videos.length > 0 ? [block('tooManyVideos', 'video not taken', `${on} takes no video. Take it away.`)] : [];
+  if (videos.length === 0) return [block('noVideo', 'no video', `${on} needs a video, this has none.`)];
+  if (videos.length > 1)
+    return [block('tooManyVideos', 'two videos', `${on} takes one video, this has ${videos.length}.`)];
+  return videoFaults(videos[0]!, rule).map((fault) => {
+    switch (fault.kind) {
+      case 'short':
+      case 'long':
+        return block(
+          'videoLength',
+          `video too ${fault.kind}`,
+          `${on} runs ${lengthWords(rule.secondsMin)} to ${lengthWords(rule.secondsMax)}, this runs ${lengthWords(fault.hasSeconds)}.`,
+        );
+      case 'shape':
+        return block('videoShape', 'video shape', `${on} takes videos of ${shapeWords(rule.shapes!)}.`);
+      case 'big':
+        return block(
+          'videoSize',
+          'video too big',
+          `${on} takes videos of ${megabytes(rule.maxBytes)} at most, this one has ${megabytes(fault.hasBytes)}.`,
+        );
+    }
+  });
+}
+
+function pictureBlocks(post: PostContent, rule: FormatRule, sheet: RuleSheet): Block[] {
   const blocks: Block[] = [];
   const has = post.pictures.length;
   if (has < rule.picturesMin)
@@ -96,14 +224,14 @@ function pictureBlocks(post: PostContent, sheet: RuleSheet): Block[] {
       code: 'noPicture',
       field: 'pictures',
       short: has === 0 ? 'no picture' : 'too few pictures',
-      message: `A ${FORMAT_LABELS[post.format]} on ${sheet.name} needs ${rule.picturesMin === 1 ? 'a picture' : `${rule.picturesMin} pictures`}, this has ${has === 0 ? 'none' : has}.`,
+      message: `${capital(withArticle(FORMAT_LABELS[post.format]))} on ${sheet.name} needs ${rule.picturesMin === 1 ? 'a picture' : `${rule.picturesMin} pictures`}, this has ${has === 0 ? 'none' : has}.`,
     });
   if (has > rule.picturesMax)
     blocks.push({
       code: 'tooManyPictures',
       field: 'pictures',
       short: 'too many pictures',
-      message: `A ${FORMAT_LABELS[post.format]} on ${sheet.name} takes ${rule.picturesMax === 0 ? 'no picture' : rule.picturesMax}, this has ${has}.`,
+      message: `${capital(withArticle(FORMAT_LABELS[post.format]))} on ${sheet.name} takes ${rule.picturesMax === 0 ? 'no picture' : rule.picturesMax}, this has ${has}.`,
     });
   const faults = post.pictures.flatMap((picture) => shapeFaults(picture, rule));
   if (rule.shapes && faults.some(({ kind }) => kind === 'shape'))
@@ -111,7 +239,7 @@ function pictureBlocks(post: PostContent, sheet: RuleSheet): Block[] {
       code: 'pictureShape',
       field: 'pictures',
       short: 'picture shape',
-      message: `A ${FORMAT_LABELS[post.format]} on ${sheet.name} takes pictures of ${shapeWords(rule.shapes)}. Crop it.`,
+      message: `${capital(withArticle(FORMAT_LABELS[post.format]))} on ${sheet.name} takes pictures of ${shapeWords(rule.shapes)}. Crop it.`,
     });
   const small = faults.find((fault) => fault.kind === 'small');
   if (small)
@@ -119,7 +247,7 @@ function pictureBlocks(post: PostContent, sheet: RuleSheet): Block[] {
       code: 'pictureSmall',
       field: 'pictures',
       short: 'picture too small',
-      message: `A ${FORMAT_LABELS[post.format]} on ${sheet.name} needs pictures ${number.format(small.needs)} pixels wide, this has ${number.format(small.has)}.`,
+      message: `${capital(withArticle(FORMAT_LABELS[post.format]))} on ${sheet.name} needs pictures ${number.format(small.needs)} pixels wide, this has ${number.format(small.has)}.`,
     });
   const wrongType = post.pictures.find((picture) => !sheet.pictureTypes.includes(outMime(picture)));
   if (wrongType)

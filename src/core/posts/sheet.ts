@@ -1,9 +1,11 @@
 import type { Words } from '../captions/compose';
+import type { WrittenWords } from './written';
 import type { DeliveryMode, DeliveryState } from '../delivery/delivery';
 import type { PictureMeasures } from '../media/fit';
 import type { Format } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
 import type { PrepLine } from '../prep/step';
+import type { SignOffState } from './signOff';
 import type { Waiver } from './wants';
 import type { Instant, LocalDate, LocalTime } from '../time/plan';
 
@@ -28,7 +30,7 @@ export interface SheetStep extends PrepLine {
 }
 
 /** An open post: everything its sheet shows and edits. */
-export interface PostSheet extends Words {
+export interface PostSheet extends WrittenWords {
   id: string;
   pieceId: string;
   pieceTitle: string;
@@ -55,6 +57,11 @@ export interface PostSheet extends Words {
   steps: SheetStep[];
   /** Wants a manager let go. */
   waived: Waiver[];
+  signOff: {
+    state: SignOffState;
+    /** Who gave the last one, and when; null while nobody did. */
+    last: { by: string; at: Instant } | null;
+  };
   delivery: {
     mode: DeliveryMode;
     state: DeliveryState;

@@ -1,9 +1,12 @@
+import { isVideo } from '../media/video';
+import type { SignOffState } from './signOff';
+
 /** Something the team asked for. A manager may waive it with a reason. */
 export interface Want {
-  /** What it is waived by: `alt`, or `step:` and the step's id. */
+  /** What it is waived by: `alt`, `signOff`, or `step:` and the step's id. */
   key: string;
   /** The part of the sheet it leads to. */
-  field: 'pictures' | 'prep';
+  field: 'pictures' | 'prep' | 'signOff';
   /** Two or three words for a slip: “no alt text”. */
   short: string;
   /** A sentence: “Edit is not done.” */
@@ -22,9 +25,10 @@ export interface Waiver {
 
 /** What wants depend on. */
 export interface WantFacts {
-  pictures: readonly { alt: string }[];
+  pictures: readonly { alt: string; mime: string }[];
   /** Steps marked as needed, due before publishing, that are not done. */
   neededSteps: readonly { id: string; title: string }[];
+  signOff: SignOffState;
 }
 
 /** The steps marked as needed, due before publishing, that are not done. */
@@ -33,8 +37,8 @@ export const neededOf = <S extends { needed: boolean; lead: number; doneOn: stri
 ): S[] => steps.filter(({ needed, lead, doneOn }) => needed && lead >= 0 && doneOn === null);
 
 /** What the team still wants before a post is called ready; what was waived is left out. */
-export function wantsOf({ pictures, neededSteps }: WantFacts, waived: readonly { key: string }[]): Want[] {
-  const undescribed = pictures.filter(({ alt }) => alt.trim() === '').length;
+export function wantsOf({ pictures, neededSteps, signOff }: WantFacts, waived: readonly { key: string }[]): Want[] {
+  const undescribed = pictures.filter((picture) => !isVideo(picture) && picture.alt.trim() === '').length;
   const wants: Want[] = [];
   if (undescribed > 0)
     wants.push({
@@ -45,5 +49,12 @@ export function wantsOf({ pictures, neededSteps }: WantFacts, waived: readonly {
     });
   for (const { id, title } of neededSteps)
     wants.push({ key: `step:${id}`, field: 'prep', short: 'prep undone', message: `“${title}” is not done.` });
+  if (signOff === 'missing' || signOff === 'outdated')
+    wants.push({
+      key: 'signOff',
+      field: 'signOff',
+      short: 'no sign-off',
+      message: signOff === 'missing' ? 'Nobody has signed it off.' : 'It changed since it was signed off.',
+    });
   return wants.filter(({ key }) => !waived.some((one) => one.key === key));
 }

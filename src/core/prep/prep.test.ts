@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { FORMATS } from '../rulesheets/types';
 import { beginnings, loadByDay, minutesTogether, minutesWords } from './load';
-import { progressOf } from './progress';
+import { progressOf, progressTogether } from './progress';
 import { SHIPPED_PREP } from './shipped';
 import { leadWords, LEAD_LIMIT, readPrep, readStep, STEPS_LIMIT, type PrepLine } from './step';
 import { whoDoes } from './who';
@@ -118,4 +118,22 @@ describe('what lies on a day', () => {
   it('is said as people say it', () => {
     expect([45, 60, 95, 360].map(minutesWords)).toEqual(['45 min', '1 h', '1 h 35', '6 h']);
   });
+});
+
+describe('the progress of a piece', () => {
+  it('is that of its posts together, by sort of work', () =>
+    expect(
+      progressTogether([
+        [
+          { work: 'words', done: 2, all: 3 },
+          { work: 'picture', done: 0, all: 1 },
+        ],
+        [{ work: 'words', done: 0, all: 1 }],
+        [],
+      ]),
+    ).toEqual([
+      { work: 'words', done: 2, all: 4 },
+      { work: 'picture', done: 0, all: 1 },
+    ]));
+  it('is none without posts', () => expect(progressTogether([])).toEqual([]));
 });

@@ -1,5 +1,5 @@
-import { FORMATS, type Format } from '../rulesheets/types';
 import type { Craft, LeadUnit, PrepLine, Work } from './step';
+import { PREP_SUBJECTS, type PrepSubject } from './subject';
 
 const line = (
   title: string,
@@ -24,8 +24,8 @@ const caption = (lead: number, minutes: number): PrepLine => line('Write the cap
 const replies = line('Reply to comments', 'sending', 'manager', -1, 15, { leadIn: 'calendar' });
 const hashtags = line('Pick hashtags', 'words', null, 1, 5);
 
-/** The prep a new brand begins with, by format. */
-const BY_FORMAT: Partial<Record<Format, readonly PrepLine[]>> = {
+/** The prep a new brand begins with, by format and kind of piece. A plain message needs none of its own. */
+const SHIPPED: Partial<Record<PrepSubject, readonly PrepLine[]>> = {
   photo: [caption(3, 20), line('Choose and crop the picture', 'picture', 'designer', 2, 20), hashtags, replies],
   carousel: [
     line('Write the slides', 'words', null, 5, 45),
@@ -72,9 +72,33 @@ const BY_FORMAT: Partial<Record<Format, readonly PrepLine[]>> = {
     line('Test sound and picture', 'recording', 'videoEditor', 1, 30, { needed: true }),
     replies,
   ],
+  'piece:talk': [
+    line('Agree on the topic', 'words', 'manager', 25, 20),
+    line('Write the outline', 'words', null, 20, 60),
+    line('Record the talk', 'recording', 'videoEditor', 12, 120),
+    line('Write down what was said', 'words', 'assistant', 9, 60),
+    line('Choose what to use of it', 'words', 'manager', 7, 30),
+  ],
+  'piece:article': [
+    line('Outline', 'words', null, 12, 30),
+    line('Write it', 'words', null, 9, 180),
+    line('Proofread', 'words', 'manager', 6, 30),
+  ],
+  'piece:episode': [
+    line('Invite the guest', 'words', 'manager', 25, 20),
+    line('Write the questions', 'words', null, 14, 45),
+    line('Record the episode', 'recording', 'videoEditor', 10, 90),
+    line('Edit the episode', 'editing', 'videoEditor', 7, 180),
+    line('Write the show notes', 'words', null, 5, 40),
+  ],
+  'piece:photoSet': [
+    line('Plan the pictures', 'words', null, 12, 20),
+    line('Take the pictures', 'picture', 'designer', 9, 120),
+    line('Choose and finish them', 'picture', 'designer', 6, 90),
+  ],
 };
 
-/** The prep sheets that come with Bimlo, one for each format; a brand changes its own. */
-export const SHIPPED_PREP: Readonly<Record<Format, readonly PrepLine[]>> = Object.fromEntries(
-  FORMATS.map((format) => [format, BY_FORMAT[format] ?? []]),
-) as Record<Format, readonly PrepLine[]>;
+/** The prep sheets that come with Bimlo, one for each subject; a brand changes its own. */
+export const SHIPPED_PREP: Readonly<Record<PrepSubject, readonly PrepLine[]>> = Object.fromEntries(
+  PREP_SUBJECTS.map((subject) => [subject, SHIPPED[subject] ?? []]),
+) as Record<PrepSubject, readonly PrepLine[]>;

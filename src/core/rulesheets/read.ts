@@ -1,5 +1,5 @@
 import { accept, refuse, type Result } from '../refusal';
-import { FORMATS, type RuleSheet, type TextFieldRule } from './types';
+import { FORMATS, TEXT_FIELDS, type RuleSheet, type ShapeRange, type TextFieldRule } from './types';
 
 const UNITS = ['grapheme', 'codePoint', 'utf16'];
 const PARTS = ['text', 'link', 'hashtags'];
@@ -7,10 +7,16 @@ const PARTS = ['text', 'link', 'hashtags'];
 const TEXT_LIMIT_MOST = 100_000;
 const PICTURES_MOST = 50;
 const BYTES_MOST = 100_000_000;
+const PARTS_MOST = 100;
+const SECONDS_MOST = 86_400;
+const VIDEO_BYTES_MOST = 1_000_000_000;
 /** Widths to heights of pictures. */
 const SHAPE_LEAST = 0.1;
 const SHAPE_MOST = 10;
 const WIDTH_MOST = 20_000;
+
+const isRange = ({ narrowest, widest }: ShapeRange): boolean =>
+  narrowest >= SHAPE_LEAST && widest <= SHAPE_MOST && narrowest <= widest;
 
 const isWhole = (value: unknown, least: number, most: number): value is number =>
   Number.isInteger(value) && (value as number) >= least && (value as number) <= most;
@@ -44,11 +50,27 @@ export function readRuleSheet(sheet: RuleSheet): Result<RuleSheet> {
         `Pictures of a format: from 0 to ${PICTURES_MOST}, the most not below the least.`,
         'formats',
       );
-  for (const { shapes, minWidth } of sheet.formats) {
+  for (const { shapes, minWidth, parts, video } of sheet.formats) {
+    if (parts && !(isWhole(parts.most, 1, PARTS_MOST) && isWhole(parts.limit, 1, TEXT_LIMIT_MOST)))
+      return refuse(
+        'badParts',
+        `Slides, frames and parts: 1 to ${PARTS_MOST}, with a text of 1 to 100,000.`,
+        'formats',
+      );
     if (
-      shapes &&
-      !(shapes.narrowest >= SHAPE_LEAST && shapes.widest <= SHAPE_MOST && shapes.narrowest <= shapes.widest)
+      video &&
+      !(
+        isWhole(video.secondsMin, 0, video.secondsMax) &&
+        isWhole(video.secondsMax, 1, SECONDS_MOST) &&
+        isWhole(video.maxBytes, 1, VIDEO_BYTES_MOST)
+      )
     )
+      return refuse(
+        'badVideo',
+        'A video runs up to a day, the least not above the most, and has up to 1 GB.',
+        'formats',
+      );
+    if ([shapes, video?.shapes].some((range) => range && !isRange(range)))
       return refuse('badShapes', `Shapes lie between ${SHAPE_LEAST} and ${SHAPE_MOST}, narrow to wide.`, 'formats');
     if (minWidth != null && !isWhole(minWidth, 1, WIDTH_MOST))
       return refuse('badWidth', `The least width is 1 to ${WIDTH_MOST} pixels.`, 'formats');
@@ -59,6 +81,7 @@ export function readRuleSheet(sheet: RuleSheet): Result<RuleSheet> {
 }
 
 function problemOfField(field: TextFieldRule): string | null {
+  if (!TEXT_FIELDS.includes(field.name)) return 'there is no such text.';
   if (field.label.trim() === '' || field.label.length > 40) return 'what does the network call it? Up to 40 letters.';
   if (!isWhole(field.limit, 1, TEXT_LIMIT_MOST)) return 'the limit is a whole number from 1 to 100,000.';
   if (!UNITS.includes(field.unit)) return 'counted in what?';

@@ -1,4 +1,4 @@
-import { AS_IT_IS } from '../media/fit';
+import { AS_IT_IS, type PictureMeasures } from '../media/fit';
 import { describe, expect, it } from 'vitest';
 import { blocksOf } from '../posts/readiness';
 import { SHIPPED_RULE_SHEETS } from './shipped';
@@ -48,15 +48,24 @@ describe('the shipped rule sheets', () => {
   it.each(SHIPPED_RULE_SHEETS.map((sheet) => [sheet.name, sheet] as const))(
     '%s takes a plain post in its first format',
     (_name, sheet) => {
-      const { format, picturesMin, shapes } = sheet.formats[0]!;
+      const { format, picturesMin, shapes, video } = sheet.formats[0]!;
       const width = Math.round(1_500 * (shapes?.narrowest ?? 1));
-      const pictures = Array.from({ length: picturesMin }, () => ({
+      const pictures: PictureMeasures[] = Array.from({ length: picturesMin }, () => ({
         mime: 'image/jpeg',
         bytes: 100_000,
         width,
         height: 1_500,
         ...AS_IT_IS,
       }));
+      if (video)
+        pictures.push({
+          mime: 'video/mp4',
+          bytes: 1_000_000,
+          width: Math.round(1_500 * (video.shapes?.narrowest ?? 1)),
+          height: 1_500,
+          durationMs: video.secondsMin * 1_000,
+          ...AS_IT_IS,
+        });
       expect(
         blocksOf(
           { headline: 'Rings', caption: 'The rings are thin.', hashtags: '', link: '', format, pictures },

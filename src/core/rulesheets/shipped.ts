@@ -1,4 +1,4 @@
-import type { FormatRule, RuleSheet, TextFieldRule } from './types';
+import type { FormatRule, PartsRule, RuleSheet, TextFieldRule, VideoRule } from './types';
 
 const MB = 1_000_000;
 const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
@@ -23,12 +23,37 @@ const headline = (rule: Partial<TextFieldRule> & { limit: number }): TextFieldRu
   ...rule,
 });
 
+/** A text of some formats only, which may be left out. */
+const extra = (name: TextFieldRule['name'], label: string, formats: TextFieldRule['formats'], limit: number) => ({
+  ...caption({ limit }),
+  name,
+  label,
+  required: false,
+  parts: ['text'] as const,
+  formats,
+});
+
+const slides = (most: number, limit: number): PartsRule => ({ label: 'slide', most, limit, needs: 'picture' });
+const frames = (most: number, limit: number): PartsRule => ({ label: 'frame', most, limit, needs: 'picture' });
+
+const video = (
+  secondsMin: number,
+  secondsMax: number,
+  maxMB: number,
+  [narrowest, widest]: [number, number],
+): VideoRule => ({
+  secondsMin,
+  secondsMax,
+  maxBytes: maxMB * MB,
+  shapes: { narrowest, widest },
+});
+
 const takes = (
   format: FormatRule['format'],
   picturesMin: number,
   picturesMax: number,
-  pictures: Pick<FormatRule, 'shapes' | 'minWidth'> = {},
-): FormatRule => ({ format, picturesMin, picturesMax, ...pictures });
+  more: Pick<FormatRule, 'shapes' | 'minWidth' | 'parts' | 'video'> = {},
+): FormatRule => ({ format, picturesMin, picturesMax, ...more });
 
 const shaped = (narrowest: number, widest: number, minWidth: number) => ({ shapes: { narrowest, widest }, minWidth });
 
@@ -42,13 +67,16 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     name: 'Glassrow',
     automatic: true,
     about: 'photo feed',
-    fields: [caption({ limit: 1800, fold: { units: 110, lines: 3 } })],
+    fields: [
+      caption({ limit: 1800, fold: { units: 110, lines: 3 } }),
+      extra('firstComment', 'First comment', ['photo', 'carousel'], 1_100),
+    ],
     hashtagLimit: 18,
     linksClickable: false,
     formats: [
       takes('photo', 1, 1, shaped(0.75, 1.6, 640)),
-      takes('carousel', 2, 12, shaped(0.75, 1.6, 640)),
-      takes('story', 1, 1, shaped(0.5, 0.62, 700)),
+      takes('carousel', 2, 12, { ...shaped(0.75, 1.6, 640), parts: slides(12, 140) }),
+      takes('story', 1, 5, { ...shaped(0.5, 0.62, 700), parts: frames(5, 90) }),
       takes('live', 0, 1),
     ],
     pictureTypes: PHOTO_TYPES,
@@ -59,10 +87,16 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     name: 'Tallclip',
     automatic: true,
     about: 'short vertical video',
-    fields: [caption({ limit: 900, unit: 'utf16', fold: { units: 80, lines: 2 } })],
+    fields: [
+      caption({ limit: 900, unit: 'utf16', fold: { units: 80, lines: 2 } }),
+      extra('firstComment', 'First comment', ['shortVideo'], 500),
+    ],
     hashtagLimit: 9,
     linksClickable: false,
-    formats: [takes('shortVideo', 0, 1, shaped(0.5, 0.62, 600)), takes('live', 0, 1)],
+    formats: [
+      takes('shortVideo', 0, 1, { ...shaped(0.5, 0.62, 500), video: video(4, 95, 280, [0.5, 0.62]) }),
+      takes('live', 0, 1),
+    ],
     pictureTypes: ['image/jpeg', 'image/png'],
     pictureMaxBytes: 6 * MB,
   },
@@ -71,13 +105,17 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     name: 'Benchfeed',
     automatic: true,
     about: 'professional feed',
-    fields: [caption({ limit: 2600, fold: { units: 190, lines: 4 } })],
+    fields: [
+      { ...headline({ label: 'Headline', limit: 130 }), formats: ['article'] },
+      caption({ limit: 2600, fold: { units: 190, lines: 4 } }),
+      extra('firstComment', 'First comment', ['text', 'photo', 'carousel'], 1_250),
+    ],
     hashtagLimit: 6,
     linksClickable: true,
     formats: [
       takes('text', 0, 4),
       takes('photo', 1, 4, shaped(0.7, 2, 500)),
-      takes('carousel', 2, 9, shaped(0.7, 1.3, 500)),
+      takes('carousel', 2, 9, { ...shaped(0.7, 1.3, 500), parts: slides(9, 170) }),
       takes('article', 0, 1),
     ],
     pictureTypes: PHOTO_TYPES,
@@ -91,7 +129,11 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     fields: [caption({ limit: 320, wideWeight: 2, linkLength: 20, fold: { units: 150, lines: null } })],
     hashtagLimit: 7,
     linksClickable: true,
-    formats: [takes('text', 0, 3), takes('photo', 1, 3), takes('thread', 0, 3)],
+    formats: [
+      takes('text', 0, 3),
+      takes('photo', 1, 3),
+      takes('thread', 0, 12, { parts: { label: 'part', most: 24, limit: 320, needs: 'text' } }),
+    ],
     pictureTypes: [...PHOTO_TYPES, 'image/gif'],
     pictureMaxBytes: 4 * MB,
   },
@@ -118,10 +160,14 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     fields: [
       headline({ limit: 84, fold: { units: 62, lines: null } }),
       caption({ label: 'Description', limit: 4200, unit: 'codePoint', fold: { units: 170, lines: 3 } }),
+      extra('keywords', 'Keywords', ['longVideo'], 460),
     ],
     hashtagLimit: 14,
     linksClickable: true,
-    formats: [takes('longVideo', 0, 1, shaped(1.7, 1.85, 1_000)), takes('live', 0, 1)],
+    formats: [
+      takes('longVideo', 0, 1, { ...shaped(1.7, 1.85, 1_000), video: video(30, 14_400, 950, [1.3, 2.4]) }),
+      takes('live', 0, 1),
+    ],
     pictureTypes: ['image/jpeg', 'image/png'],
     pictureMaxBytes: 3 * MB,
   },
@@ -132,7 +178,8 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     about: 'newsletter',
     fields: [
       headline({ label: 'Subject', limit: 120, fold: { units: 46, lines: null } }),
-      caption({ label: 'Letter', limit: 24_000, parts: ['text', 'link'] }),
+      extra('preheader', 'Preheader', ['newsletter'], 150),
+      caption({ label: 'Letter', limit: 24_000, parts: ['text', 'link'], rich: true }),
     ],
     hashtagLimit: 0,
     linksClickable: true,
@@ -147,7 +194,8 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     about: 'blog',
     fields: [
       headline({ label: 'Headline', limit: 140 }),
-      caption({ label: 'Article', limit: 60_000, parts: ['text', 'link'] }),
+      caption({ label: 'Article', limit: 60_000, parts: ['text', 'link'], rich: true }),
+      extra('keywords', 'Keywords', ['article'], 300),
     ],
     hashtagLimit: 0,
     linksClickable: true,
@@ -163,7 +211,7 @@ export const SHIPPED_RULE_SHEETS: readonly RuleSheet[] = [
     fields: [caption({ limit: 5000, fold: { units: 240, lines: 5 } })],
     hashtagLimit: 25,
     linksClickable: true,
-    formats: [takes('text', 0, 6), takes('photo', 1, 6), takes('story', 1, 1)],
+    formats: [takes('text', 0, 6), takes('photo', 1, 6), takes('story', 1, 4, { parts: frames(4, 110) })],
     pictureTypes: [...PHOTO_TYPES, 'image/gif'],
     pictureMaxBytes: 16 * MB,
   },

@@ -1,8 +1,9 @@
 /** What a character is counted as: a grapheme cluster (Unicode UAX #29), a code point, or a UTF-16 unit. */
 export type CountUnit = 'grapheme' | 'codePoint' | 'utf16';
 
-/** The texts a post can hold. Which of them a channel uses, and what it calls them, its rule sheet says. */
-export type TextFieldName = 'headline' | 'caption';
+/** The texts of a post that are sent. Which of them a channel uses, and what it calls them, its rule sheet says. */
+export const TEXT_FIELDS = ['headline', 'preheader', 'caption', 'keywords', 'firstComment'] as const;
+export type TextFieldName = (typeof TEXT_FIELDS)[number];
 
 /** The ways a post can be published. */
 export const FORMATS = [
@@ -63,12 +64,37 @@ export interface TextFieldRule extends CountRule {
   fold: Fold | null;
   /** What is composed into the sent text, in this order, a blank line between. Only `caption` takes more than itself. */
   parts: readonly ('text' | 'link' | 'hashtags')[];
+  /** The formats that have this text; absent for all of them. */
+  formats?: readonly Format[];
+  /** Written with headings, lists and emphasis, and sent as Markdown. */
+  rich?: boolean;
+}
+
+/** What the ordered parts of a format are: slides of a carousel, the parts of a thread after its first, frames of a story. */
+export interface PartsRule {
+  /** What one is called. */
+  label: 'slide' | 'part' | 'frame';
+  /** How many it may have. The first part of a thread is its caption and counts. */
+  most: number;
+  /** Units a part's own text may have, counted as the caption is. */
+  limit: number;
+  /** Whether a part without its own picture, or without its own text, is refused. */
+  needs: 'picture' | 'text';
 }
 
 /** Widths to heights, the bounds included. */
 export interface ShapeRange {
   narrowest: number;
   widest: number;
+}
+
+/** What the video of a format must be. */
+export interface VideoRule {
+  secondsMin: number;
+  secondsMax: number;
+  maxBytes: number;
+  /** Absent for any shape. */
+  shapes?: ShapeRange | null;
 }
 
 /** A format a network takes, with what it must and may hold. */
@@ -80,6 +106,10 @@ export interface FormatRule {
   shapes?: ShapeRange | null;
   /** Pixels a picture is wide at least; absent for any. */
   minWidth?: number | null;
+  /** What its ordered parts may hold; absent for a format without parts. */
+  parts?: PartsRule | null;
+  /** The video it needs; absent for a format without one. Its pictures are covers then. */
+  video?: VideoRule | null;
 }
 
 /** What a kind of network allows. */
@@ -102,6 +132,10 @@ export interface RuleSheet {
   /** Bytes of one picture. */
   pictureMaxBytes: number;
 }
+
+/** The texts a post of that format has on such a network, in the order they are written. */
+export const fieldsOf = (sheet: RuleSheet, format: Format): TextFieldRule[] =>
+  sheet.fields.filter(({ formats }) => !formats || formats.includes(format));
 
 /** The rule of a field, or undefined where the sheet has none of that name. */
 export const fieldRule = (sheet: RuleSheet, name: TextFieldName): TextFieldRule | undefined =>

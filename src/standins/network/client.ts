@@ -22,9 +22,10 @@ export function networkClient(base: string, timeoutMs: number): Network {
     for (const stored of parcel.pictures) {
       const { bytes, picture } = await readPicture(stored);
       sent.push(picture);
-      await call(`/pictures/${picture.sha256}`, { method: 'PUT', body: new Uint8Array(bytes) }).then((response) =>
-        response.text(),
-      );
+      await call(`/pictures/${picture.sha256}`, {
+        method: 'PUT',
+        body: bytes instanceof Blob ? bytes : new Uint8Array(bytes),
+      }).then((response) => response.text());
     }
     return sent;
   }

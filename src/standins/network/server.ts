@@ -82,7 +82,8 @@ export function createNetworkServer(options: NetworkServerOptions): Server {
       return options.onStop();
     }
     if (asked === 'PUT pictures' && path[1]) {
-      const kept = await store.putPicture(path[1], await readBody(request));
+      if (!/^[0-9a-f]{64}$/.test(path[1])) return answer(response, 400, { words: 'no content hash' });
+      const kept = await store.putPicture(path[1], request);
       return answer(response, kept ? 200 : 400, kept ? {} : { words: 'the bytes do not match the hash' });
     }
     if (asked === 'GET pictures' && path[1] && /^[0-9a-f]{64}$/.test(path[1])) {

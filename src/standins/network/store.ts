@@ -1,7 +1,9 @@
-import { createHash } from 'node:crypto';
-import { existsSync } from 'node:fs';
-import { mkdir, open, readFile, rename, writeFile } from 'node:fs/promises';
+import { createHash, randomUUID } from 'node:crypto';
+import { createWriteStream, existsSync } from 'node:fs';
+import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
+import { Readable, Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { Parcel } from '@/core/delivery/network';
 
 /** A post as a network holds it. */
@@ -23,7 +25,8 @@ export interface NetworkStore {
   one(network: string, id: string): AcceptedPost | undefined;
   /** Posts held by each network. */
   counts(): Record<string, number>;
-  putPicture(sha256: string, bytes: Uint8Array): Promise<boolean>;
+  /** Keeps the bytes of a picture or video. @returns whether they have that hash */
+  putPicture(sha256: string, bytes: Uint8Array | Readable): Promise<boolean>;
   hasPicture(sha256: string): boolean;
   readPicture(sha256: string): Promise<Buffer | undefined>;
   close(): Promise<void>;
@@ -75,10 +78,19 @@ export async function openNetworkStore(folder: string): Promise<NetworkStore> {
       return counts;
     },
     putPicture: async (sha256, bytes) => {
-      if (createHash('sha256').update(bytes).digest('hex') !== sha256) return false;
-      await writeFile(`${picturePath(sha256)}.part`, bytes);
-      await rename(`${picturePath(sha256)}.part`, picturePath(sha256));
-      return true;
+      const part = `${picturePath(sha256)}.${randomUUID()}.part`;
+      const hash = createHash('sha256');
+      const measure = new Transform({
+        transform(chunk: Buffer, _encoding, done) {
+          hash.update(chunk);
+          done(null, chunk);
+        },
+      });
+      await pipeline(bytes instanceof Readable ? bytes : Readable.from([bytes]), measure, createWriteStream(part));
+      const fits = hash.digest('hex') === sha256;
+      if (fits) await rename(part, picturePath(sha256));
+      else await rm(part);
+      return fits;
     },
     hasPicture: (sha256) => existsSync(picturePath(sha256)),
     readPicture: async (sha256) => (existsSync(picturePath(sha256)) ? readFile(picturePath(sha256)) : undefined),

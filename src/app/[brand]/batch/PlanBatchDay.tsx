@@ -8,9 +8,9 @@ import { WORK_LABELS, WORKS, type Work } from '@/core/prep/step';
 import { readTypedTime } from '@/core/time/typed';
 import type { BatchStep } from '@/data/batchDays';
 import { call, problemOf } from '@/ui/api';
-import { CallSign } from '@/ui/CallSign';
 import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
+import { HolderSign } from '../HolderOfStep';
 
 /** Steps of one sort are picked and given a day. */
 export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: readonly BatchStep[]; tomorrow: string }) {
@@ -70,11 +70,13 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
                   }
                 />
                 <b>{step.title}</b>
-                <CallSign sign={step.callSign} color={step.color} />
-                <span>{step.postTitle}</span>
+                <HolderSign holder={step.holder} />
+                <span>{step.holder.title}</span>
               </label>
               <span className="soft">{people.find(({ id }) => id === step.ownerId)?.name ?? 'nobody'}</span>
-              <span className="soft figures">{step.postDate ? `leaves ${shortDate(step.postDate)}` : 'no date'}</span>
+              <span className="soft figures">
+                {step.holder.date ? `leaves ${shortDate(step.holder.date)}` : 'no date'}
+              </span>
               <span className="figures">{step.minutes === null ? '' : minutesWords(step.minutes)}</span>
             </li>
           ))}

@@ -57,7 +57,7 @@ const NewPostDialog = dynamic(() => import('./NewPostDialog').then((module) => m
 const MoveDialog = dynamic(() => import('./MoveDialog').then((module) => module.MoveDialog), { ssr: false });
 const PickBar = dynamic(() => import('./PickBar').then((module) => module.PickBar), { ssr: false });
 const List = dynamic(() => import('./List').then((module) => module.List));
-const Sheet = dynamic(() => import('./sheet/Sheet').then((module) => module.Sheet));
+const Sheet = dynamic(() => import('../sheet/Sheet').then((module) => module.Sheet));
 
 /** How often the calendar looks what others, and the worker, changed, in milliseconds. */
 const REFRESH_EVERY_MS = 30_000;
@@ -189,7 +189,11 @@ export function CalendarScreen({
       if (picks.picked.size > 0) picks.clear();
       else open(null);
     },
-    { enabled: !planning && !lifted && !adding && !moving && (openId !== null || picks.picked.size > 0) },
+    {
+      enabled: !planning && !lifted && !adding && !moving && (openId !== null || picks.picked.size > 0),
+      // What lies above the sheet, or is in the hand on it, takes the key for itself.
+      ignoreEventWhen: () => document.querySelector('.modal, .part.is-lifted') !== null,
+    },
   );
 
   // A narrow screen has room for one day.

@@ -6,7 +6,7 @@ import type { LocalDate } from '@/core/time/plan';
 import type { KnownDate } from '@/data/knownDates';
 import { spokenDate, weekdayName } from '@/ui/format';
 import { useTimetable } from './timetable';
-import { BatchDaysHere } from './WorkingDates';
+import { BatchDaysHere, StepsHere } from './WorkingDates';
 
 /** The head of a day's column: its number and weekday, what the rhythm calls it, and dates to plan around as a thin band. */
 export function DayHead({
@@ -31,6 +31,7 @@ export function DayHead({
       <span className="soft">{line ? weekdayName(date).slice(0, 2) : weekdayName(date)}</span>
       <DateBand date={date} knownDates={knownDates} />
       <BatchDaysHere date={date} />
+      <StepsHere date={date} channelId={null} line />
       {!line && themes.length > 0 && (
         <span className="day-theme soft" title={themes.join(', ')}>
           {themes[0]}

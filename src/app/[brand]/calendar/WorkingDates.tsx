@@ -5,6 +5,7 @@ import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import { groupBy } from '@/core/group';
 import { stepState } from '@/core/prep/countBack';
 import { CRAFT_LABELS } from '@/core/prep/step';
+import { withArticle } from '@/core/words';
 import type { LocalDate } from '@/core/time/plan';
 import type { BatchDayLine } from '@/data/batchDays';
 import type { CalendarStep } from '@/data/steps';
@@ -58,29 +59,49 @@ export function BatchDaysHere({ date }: { date: LocalDate }) {
   ));
 }
 
-/** The steps due on a day, of a channel or of all: a square to tick, what and who; the post’s title beside it or on focus. */
-export function StepsHere({ date, channelId, line = false }: { date: LocalDate; channelId?: string; line?: boolean }) {
-  const { on, open } = useContext(Context);
-  const { channels, ownerName, today } = useTimetable();
+/**
+ * The steps due on a day: of a channel's posts, with `null` those of pieces, without either all. A square, what and who;
+ * the post’s or piece’s title on focus. A post opens beside the calendar, a piece on its own page.
+ */
+export function StepsHere({
+  date,
+  channelId,
+  line = false,
+}: {
+  date: LocalDate;
+  channelId?: string | null;
+  line?: boolean;
+}) {
+  const { on } = useContext(Context);
   const here = on(date).filter((step) => channelId === undefined || step.channelId === channelId);
-  if (here.length === 0) return null;
-  return here.map((step) => {
-    const channel = channels.get(step.channelId);
-    const who = step.ownerId ? ownerName(step.ownerId) : step.craft ? `a ${CRAFT_LABELS[step.craft]}` : 'nobody';
-    const state = stepState({ ...step, doneOn: null }, today);
-    return (
-      <button
-        key={step.id}
-        type="button"
-        className={`step-chip is-${state}`}
-        title={`${step.title} for “${step.postTitle}”, ${who}${state === 'late' || state === 'squeezed' ? `, ${state}` : ''}`}
-        onClick={() => open(step.postId)}
-      >
-        <i aria-hidden="true" />
-        {channelId === undefined && channel && <CallSign sign={channel.callSign} color={channel.color} />}
-        <span className="what">{step.title}</span>
-        {!line && <span className="who soft">{who}</span>}
-      </button>
-    );
-  });
+  return here.map((step) => <StepChip key={step.id} step={step} line={line} withSign={channelId === undefined} />);
+}
+
+function StepChip({ step, line, withSign }: { step: CalendarStep; line: boolean; withSign: boolean }) {
+  const { open } = useContext(Context);
+  const { channels, ownerName, today } = useTimetable();
+  const channel = step.channelId === null ? undefined : channels.get(step.channelId);
+  const who = step.ownerId ? ownerName(step.ownerId) : step.craft ? withArticle(CRAFT_LABELS[step.craft]) : 'nobody';
+  const state = stepState({ ...step, doneOn: null }, today);
+  const same = {
+    className: `step-chip is-${state}`,
+    title: `${step.title} for “${step.holderTitle}”, ${who}${state === 'late' || state === 'squeezed' ? `, ${state}` : ''}`,
+  };
+  const face = (
+    <>
+      <i aria-hidden="true" />
+      {withSign && channel && <CallSign sign={channel.callSign} color={channel.color} />}
+      <span className="what">{step.title}</span>
+      {!line && <span className="who soft">{who}</span>}
+    </>
+  );
+  return step.postId === null ? (
+    <Link {...same} href={`/${step.brandSlug}/pieces/${step.pieceId}`} prefetch={false}>
+      {face}
+    </Link>
+  ) : (
+    <button {...same} type="button" onClick={() => open(step.postId!)}>
+      {face}
+    </button>
+  );
 }

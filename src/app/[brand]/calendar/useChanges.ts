@@ -37,7 +37,11 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
   const [source, setSource] = useState(fromServer);
   const [slips, setSlips] = useState<readonly Slip[]>(fromServer);
   const [pending, setPending] = useState<readonly Pending[]>([]);
+  /** The same for callbacks that run later than the render they were made in: what was added meanwhile is in it. */
+  const queue = useRef<readonly Pending[]>([]);
   const [waits, setWaits] = useState(false);
+  // Once a try found nobody, what waits stays marked until it is saved, also while it is tried again.
+  const [isMarked, setMarked] = useState(false);
   const busy = useRef(false);
   /** Versions our own changes raised: a change behind them in the queue was decided on the older one. */
   const raised = useRef(new Map<string, { from: number; to: number }>());
@@ -52,7 +56,7 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
   useEffect(() => {
     const kept = readKept(brandId);
     if (kept.length === 0) return;
-
+    queue.current = kept;
     setPending(kept);
     setSlips((all) => kept.reduce(withChange, all));
   }, [brandId]);
@@ -65,6 +69,7 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
 
   const keep = useCallback(
     (next: readonly Pending[]) => {
+      queue.current = next;
       setPending(next);
       try {
         if (next.length > 0) localStorage.setItem(storeName(brandId), JSON.stringify(next));
@@ -135,7 +140,8 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
     busy.current = true;
     void send(next).then((answered) => {
       busy.current = false;
-      if (answered) return keep(pending.slice(1));
+      setMarked(!answered);
+      if (answered) return keep(queue.current.filter(({ key }) => key !== next.key));
       setWaits(true);
       say({ text: UNREACHABLE, wrong: true });
     });
@@ -162,13 +168,13 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
         change: what,
       };
       setSlips((all) => withChange(all, next));
-      keep([...pending, next]);
+      keep([...queue.current, next]);
     },
-    [brandId, keep, pending],
+    [brandId, keep],
   );
 
   /** Posts with changes that the server has not taken yet. */
-  const unsaved = waits ? new Set(pending.flatMap(({ targets }) => targets.map(({ id }) => id))) : NONE;
+  const unsaved = isMarked ? new Set(pending.flatMap(({ targets }) => targets.map(({ id }) => id))) : NONE;
   return { slips, unsaved, isSaving: pending.length > 0, waits, put, remove, change, undo, readAnew };
 }
 

@@ -1,19 +1,19 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
+import { whoWaits } from '@/core/prep/waiting';
 import { stepState } from '@/core/prep/countBack';
 import { groupBy } from '@/core/group';
 import { minutesTogether, minutesWords, type DayLoad } from '@/core/prep/load';
 import type { DeskStep } from '@/data/steps';
 import type { DeskSteps } from '@/usecases/deskSteps';
 import { call, problemOf } from '@/ui/api';
-import { CallSign } from '@/ui/CallSign';
 import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell, type Shell } from '@/ui/shell';
+import { HolderLink, HolderSign } from '../HolderOfStep';
 
 /** The steps of a person by day, ticked where they stand; a manager hands them over, many at once. */
 export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['people'][number] }) {
@@ -47,6 +47,7 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
     router.refresh();
   }
 
+  const waiting = whoWaits([...steps.late, ...steps.today, ...steps.ahead].filter(({ id }) => !ticked.has(id)));
   const groups = [
     { key: 'late', name: 'Late', rows: steps.late, count: steps.counts.late, load: undefined },
     {
@@ -105,6 +106,18 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
             </button>
           ))}
       </h2>
+      {waiting.length > 0 && (
+        <p className="waiting-on">
+          {person.id === me.id ? 'Waiting for you' : `Waiting for ${person.name}`}:{' '}
+          {waiting.map(({ personId, count, title }, index) => (
+            <span key={personId}>
+              {index > 0 && ', '}
+              <b>{people.find(({ id }) => id === personId)?.name ?? 'somebody'}</b>{' '}
+              {count === 1 ? `for “${title}”` : `for ${count} steps, first “${title}”`}
+            </span>
+          ))}
+        </p>
+      )}
       {groups
         .filter(({ key, rows }) => rows.length > 0 || key === 'today')
         .map(({ key, name, rows, count, load }) => (
@@ -161,16 +174,16 @@ const alike = (steps: readonly DeskStep[]): DeskStep[][] => [...groupBy(steps, (
 /** Steps of one name as one line that unfolds: how many, for which channels, how long in all. */
 function AlikeSteps({ steps, children }: { steps: readonly DeskStep[]; children: ReactNode }) {
   const [isOpen, setIsOpen] = useState(false);
-  const signs = [...groupBy(steps, ({ post }) => post.callSign)];
+  const signs = [...groupBy(steps, ({ holder }) => holder.callSign)];
   return (
     <>
       <div className="desk-row step-row">
         <button type="button" className="word what" aria-expanded={isOpen} onClick={() => setIsOpen(!isOpen)}>
-          {isOpen ? '–' : '+'} {steps[0]!.title}, {steps.length} posts
+          {isOpen ? '–' : '+'} {steps[0]!.title}, {steps.length} times
         </button>
         <span className="signs">
           {signs.map(([sign, own]) => (
-            <CallSign key={sign} sign={sign} color={own[0]!.post.color} />
+            <HolderSign key={sign} holder={own[0]!.holder} />
           ))}
         </span>
         <span className="figures small-text minutes push">{minutesWords(minutesTogether(steps))}</span>
@@ -206,22 +219,20 @@ function StepRow({
 }) {
   const { people, me, today } = useShell();
   const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
-  const { post, after, before } = step;
+  const { holder, after, before } = step;
   const waitsFor = after && after.ownerId !== step.ownerId ? nameOf(after.ownerId) : undefined;
   const waiting = before && before.ownerId !== step.ownerId ? nameOf(before.ownerId) : undefined;
   return (
     <div className={`desk-row step-row${isTicked ? ' is-done' : ''}`}>
       <input
         type="checkbox"
-        aria-label={picked ? `Pick ${step.title} of ${post.title}` : `Done: ${step.title} of ${post.title}`}
+        aria-label={picked ? `Pick ${step.title} of ${holder.title}` : `Done: ${step.title} of ${holder.title}`}
         checked={picked ? picked.has(step.id) : isTicked}
         onChange={(event) => (picked ? onPick(event.target.checked) : onTick(event.target.checked))}
       />
       <span className="what">{step.title}</span>
-      <CallSign sign={post.callSign} color={post.color} />
-      <Link href={`/${post.brandSlug}/calendar?date=${post.date ?? today}&post=${step.postId}`} prefetch={false}>
-        {post.title}
-      </Link>
+      <HolderSign holder={holder} />
+      <HolderLink step={step} day={today} />
       <span className="push small-text soft">
         {waitsFor
           ? `after ${waitsFor}: ${after!.title}`

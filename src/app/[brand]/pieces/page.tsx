@@ -1,7 +1,10 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { brandOfPage } from '@/app/server/brand';
+import { noWork, progressOf } from '@/core/prep/progress';
 import { listPieces } from '@/data/pieces';
+import { countWorkOfPieces } from '@/data/steps';
+import { Progress, progressWords } from '@/ui/Progress';
 
 export const metadata: Metadata = { title: 'Pieces' };
 
@@ -11,7 +14,12 @@ const SHOWN = 300;
 /** What a brand has said or is about to say: its pieces with their posts. */
 export default async function PiecesPage({ params }: { params: Promise<{ brand: string }> }) {
   const { db, brand } = await brandOfPage((await params).brand);
-  const pieces = await listPieces(db, brand.id, SHOWN);
+  const listed = await listPieces(db, brand.id, SHOWN);
+  const work = await countWorkOfPieces(
+    db,
+    listed.map(({ id }) => id),
+  );
+  const pieces = listed.map((piece) => ({ ...piece, work: work.get(piece.id) ?? noWork() }));
   return (
     <>
       <header className="place-head">
@@ -32,6 +40,7 @@ export default async function PiecesPage({ params }: { params: Promise<{ brand: 
               <tr>
                 <th scope="col">Piece</th>
                 <th scope="col">Posts</th>
+                <th scope="col">Work on those to come</th>
               </tr>
             </thead>
             <tbody>
@@ -44,6 +53,10 @@ export default async function PiecesPage({ params }: { params: Promise<{ brand: 
                     {piece.note && <div className="soft small-text clip">{piece.note}</div>}
                   </td>
                   <td className="figures">{piece.livePosts}</td>
+                  <td className="piece-progress">
+                    <Progress progress={progressOf(piece.work)} />
+                    <span className="soft small-text">{progressWords(progressOf(piece.work))}</span>
+                  </td>
                 </tr>
               ))}
             </tbody>

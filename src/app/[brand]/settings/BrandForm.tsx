@@ -4,6 +4,7 @@ import { useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
+import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
 import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
 import { weekdayWord } from '@/core/rhythm/entry';
 import { call, problemOf } from '@/ui/api';
@@ -21,7 +22,15 @@ export function BrandForm({
   brand,
   daysOff: startDaysOff,
 }: {
-  brand: { id: string; name: string; zone: string; weekStart: number; weekdays: number[] } | null;
+  brand: {
+    id: string;
+    name: string;
+    zone: string;
+    weekStart: number;
+    weekdays: number[];
+    wordsPerMinute: number;
+    asksSignOff: boolean;
+  } | null;
   daysOff: readonly Span[];
 }) {
   const shell = useShell();
@@ -31,6 +40,8 @@ export function BrandForm({
   const [zone, setZone] = useState(brand?.zone ?? shell.brand.zone);
   const [weekStart, setWeekStart] = useState(brand?.weekStart ?? 1);
   const [weekdays, setWeekdays] = useState<readonly number[]>(brand?.weekdays ?? USUAL_WEEKDAYS);
+  const [wordsPerMinute, setWordsPerMinute] = useState(brand?.wordsPerMinute ?? WORDS_PER_MINUTE.usual);
+  const [asksSignOff, setAsksSignOff] = useState(brand?.asksSignOff ?? false);
   const [daysOff, setDaysOff] = useState<readonly Span[]>(startDaysOff);
   const [keeps, setKeeps] = useState<ScheduledKeeps | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -44,6 +55,8 @@ export function BrandForm({
       zone,
       weekStart,
       weekdays,
+      wordsPerMinute,
+      asksSignOff,
       scheduled: keeps,
       daysOff: daysOff.map(({ name: what, from, to }) => ({ name: what, from, to })),
     });
@@ -80,7 +93,24 @@ export function BrandForm({
             ))}
           </Form.Select>
         </Form.Group>
+        <Form.Group controlId={`${prefix}-pace`}>
+          <Form.Label>Words a minute, spoken</Form.Label>
+          <Form.Control
+            type="number"
+            min={WORDS_PER_MINUTE.least}
+            max={WORDS_PER_MINUTE.most}
+            value={wordsPerMinute}
+            onChange={(event) => setWordsPerMinute(Number(event.target.value))}
+          />
+        </Form.Group>
       </div>
+      <Form.Check
+        id={`${prefix}-sign-off`}
+        className="mb-3"
+        label="Posts are signed off by a reviewer or manager before they are ready"
+        checked={asksSignOff}
+        onChange={(event) => setAsksSignOff(event.target.checked)}
+      />
       {brand && zone !== brand.zone && <ZoneChange brandId={brand.id} zone={zone} keeps={keeps} onKeep={setKeeps} />}
       <Weekdays legend="Working days, for steps nobody is named for" chosen={weekdays} onChange={setWeekdays} />
       <SpanList legend="Days off: no openings on them" spans={daysOff} onChange={setDaysOff} />

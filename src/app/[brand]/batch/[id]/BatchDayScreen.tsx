@@ -1,17 +1,17 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState, type FormEvent } from 'react';
+import { useRef, useState, type FormEvent } from 'react';
 import { withNeighbour } from '@/core/group';
 import { beginnings, minutesTogether, minutesWords } from '@/core/prep/load';
 import type { BatchDay, BatchStep } from '@/data/batchDays';
 import { call, problemOf } from '@/ui/api';
-import { CallSign } from '@/ui/CallSign';
 import { shortDate, spokenDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { useInTurn } from '@/ui/useInTurn';
+import { HolderLink, HolderSign } from '../../HolderOfStep';
 
 /** The running order of a batch day with its times; ticks here are ticks of the steps themselves. */
 export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch: BatchDay; steps: BatchStep[] }) {
@@ -21,19 +21,26 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
   const [batch, setBatch] = useState(initial);
   const [steps, setSteps] = useState<readonly BatchStep[]>(initialSteps);
   const [typed, setTyped] = useState('');
+  const present = useRef(initial);
+  const inTurn = useInTurn();
 
-  async function change(part: object): Promise<boolean> {
-    const answer = await call<BatchDay>('PATCH', `/api/batch/${batch.id}`, { version: batch.version, ...part });
-    const problem = problemOf(answer);
-    if (problem) say({ text: problem, wrong: true });
-    if (answer.kind === 'done') setBatch(answer.value);
-    return answer.kind === 'done';
-  }
+  /** Changes the day from what it is when its turn comes. */
+  const change = (part: (now: BatchDay) => object): Promise<boolean> =>
+    inTurn(async () => {
+      const { version } = present.current;
+      const answer = await call<BatchDay>('PATCH', `/api/batch/${batch.id}`, { version, ...part(present.current) });
+      const problem = problemOf(answer);
+      if (problem) say({ text: problem, wrong: true });
+      if (answer.kind !== 'done') return false;
+      present.current = answer.value;
+      setBatch(answer.value);
+      return true;
+    });
 
   async function order(next: readonly BatchStep[]) {
     const before = steps;
     setSteps(next);
-    if (!(await change({ stepIds: next.map(({ id }) => id) }))) setSteps(before);
+    if (!(await change(() => ({ stepIds: next.map(({ id }) => id) })))) setSteps(before);
   }
 
   async function tick(step: BatchStep, isDone: boolean) {
@@ -53,11 +60,10 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
     router.push(`/${brand.slug}/desk`);
   }
 
-  function addNeed(event: FormEvent) {
+  async function addNeed(event: FormEvent) {
     event.preventDefault();
     if (typed.trim() === '') return;
-    void change({ needs: [...batch.needs, { text: typed, done: false }] });
-    setTyped('');
+    if (await change(({ needs }) => ({ needs: [...needs, { text: typed, done: false }] }))) setTyped('');
   }
 
   const begins = beginnings(batch.startsAt, steps);
@@ -72,7 +78,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
             type="date"
             value={batch.day}
             shown={spokenDate(batch.day)}
-            onCommit={(day) => void (day && change({ day }))}
+            onCommit={(day) => void (day && change(() => ({ day })))}
           />{' '}
           from{' '}
           <InPlace
@@ -81,7 +87,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
             className="figures"
             value={batch.startsAt}
             shown={batch.startsAt}
-            onCommit={(startsAt) => void (startsAt && change({ startsAt }))}
+            onCommit={(startsAt) => void (startsAt && change(() => ({ startsAt })))}
           />{' '}
           · {steps.length} steps, {minutesWords(minutesTogether(steps))}
         </span>
@@ -99,29 +105,24 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
                 <label>
                   <input
                     type="checkbox"
-                    aria-label={`Done: ${step.title} of ${step.postTitle}`}
+                    aria-label={`Done: ${step.title} of ${step.holder.title}`}
                     checked={step.doneOn !== null}
                     onChange={(event) => void tick(step, event.target.checked)}
                   />
                   <b>{step.title}</b>
-                  <CallSign sign={step.callSign} color={step.color} />
+                  <HolderSign holder={step.holder} />
                 </label>
-                <Link
-                  href={`/${brand.slug}/calendar?date=${step.postDate ?? batch.day}&post=${step.postId}`}
-                  prefetch={false}
-                >
-                  {step.postTitle}
-                </Link>
+                <HolderLink step={step} day={batch.day} />
                 <span className="soft small-text">
                   {people.find(({ id }) => id === step.ownerId)?.name}
-                  {step.postDate && `, leaves ${shortDate(step.postDate)}`}
+                  {step.holder.date && `, leaves ${shortDate(step.holder.date)}`}
                 </span>
                 <span className="figures">{step.minutes === null ? '' : minutesWords(step.minutes)}</span>
                 <span className="order">
                   <button
                     type="button"
                     className="word"
-                    aria-label={`${step.title} of ${step.postTitle} earlier`}
+                    aria-label={`${step.title} of ${step.holder.title} earlier`}
                     disabled={index === 0}
                     onClick={() => swap(index, -1)}
                   >
@@ -130,7 +131,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
                   <button
                     type="button"
                     className="word"
-                    aria-label={`${step.title} of ${step.postTitle} later`}
+                    aria-label={`${step.title} of ${step.holder.title} later`}
                     disabled={index === steps.length - 1}
                     onClick={() => swap(index, 1)}
                   >
@@ -139,7 +140,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
                   <button
                     type="button"
                     className="word soft"
-                    aria-label={`Take ${step.title} of ${step.postTitle} out`}
+                    aria-label={`Take ${step.title} of ${step.holder.title} out`}
                     onClick={() => void order(steps.filter(({ id }) => id !== step.id))}
                   >
                     out
@@ -160,11 +161,9 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
                     type="checkbox"
                     checked={need.done}
                     onChange={(event) =>
-                      void change({
-                        needs: batch.needs.map((one, at) =>
-                          at === index ? { ...one, done: event.target.checked } : one,
-                        ),
-                      })
+                      void change(({ needs }) => ({
+                        needs: needs.map((one, at) => (at === index ? { ...one, done: event.target.checked } : one)),
+                      }))
                     }
                   />{' '}
                   {need.text}
@@ -173,14 +172,14 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
                   type="button"
                   className="word soft"
                   aria-label={`Strike ${need.text}`}
-                  onClick={() => void change({ needs: batch.needs.filter((_need, at) => at !== index) })}
+                  onClick={() => void change(({ needs }) => ({ needs: needs.filter((_need, at) => at !== index) }))}
                 >
                   strike
                 </button>
               </li>
             ))}
           </ul>
-          <form onSubmit={addNeed}>
+          <form onSubmit={(event) => void addNeed(event)}>
             <input
               aria-label="Something to have at hand"
               placeholder="Something to have at hand"

@@ -7,64 +7,48 @@ import { useState } from 'react';
 import type { Slip } from '@/core/calendar/slip';
 import type { LocalDate } from '@/core/time/plan';
 import type { Piece } from '@/data/pieces';
-import { call, UNREACHABLE, type Answer } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { shortDate } from '@/ui/format';
+import type { SheetStep } from '@/core/posts/sheet';
+import { progressOfSteps, progressTogether } from '@/core/prep/progress';
 import { Notches } from '@/ui/Notches';
+import { Progress, progressWords } from '@/ui/Progress';
 import { useShell } from '@/ui/shell';
+import { PiecePrep } from './PiecePrep';
+import { usePieceEditor, type PieceField } from './usePieceEditor';
 
 const PlanDialog = dynamic(() => import('../../PlanDialog').then((module) => module.PlanDialog), { ssr: false });
 
-type Field = 'title' | 'note' | 'link' | 'sourceText';
-
-/** The piece's texts on the left, saved when a field is left; its posts on the right. */
+/** The piece's texts on the left, saved as they are typed; its posts and its own prep on the right. */
 export function PieceScreen({
   piece: initial,
   slips,
+  steps: initialSteps,
   today,
 }: {
   piece: Piece;
   slips: readonly Slip[];
+  /** Its own prep. */
+  steps: readonly SheetStep[];
   today: LocalDate;
 }) {
-  const { channels } = useShell();
+  const { brand, channels } = useShell();
   const router = useRouter();
-  const [piece, setPiece] = useState(initial);
-  const [typed, setTyped] = useState<Record<Field, string>>(initial);
-  const [problem, setProblem] = useState<{ field?: string; message: string; theirs?: string } | null>(null);
+  const { piece, steps, texts, problem, type, save, settle, change, setSteps } = usePieceEditor(initial, initialSteps);
+  const progress = progressTogether([
+    progressOfSteps(steps),
+    ...slips.filter(({ stage }) => stage !== 'published').map((slip) => slip.progress),
+  ]);
   const [planning, setPlanning] = useState(false);
 
-  async function save(change: Partial<Record<Field, string>> & { channelIds?: string[] }) {
-    const answer: Answer<Piece> = await call('PATCH', `/api/pieces/${piece.id}`, { version: piece.version, ...change });
-    if (answer.kind === 'done') {
-      setPiece(answer.value);
-      setProblem(null);
-      return;
-    }
-    if (answer.kind === 'unreachable')
-      return setProblem({ message: `${UNREACHABLE} Leave the field once more to try again.` });
-    const current = answer.current as Piece | undefined;
-    const field = answer.refusal.field ?? (Object.keys(change)[0] as Field);
-    if (answer.refusal.code === 'stale' && current) setPiece(current);
-    setProblem({
-      field,
-      message: answer.refusal.message,
-      ...(answer.refusal.code === 'stale' && current && field !== 'channelIds'
-        ? { theirs: current[field as Field] }
-        : {}),
-    });
-  }
-
-  const field = (name: Field) => ({
-    value: typed[name],
-    onChange: (event: { target: { value: string } }) => setTyped({ ...typed, [name]: event.target.value }),
-    onBlur: () => {
-      if (typed[name] !== piece[name]) void save({ [name]: typed[name] });
-    },
+  const field = (name: PieceField) => ({
+    value: texts[name],
+    onChange: (event: { target: { value: string } }) => type(name, event.target.value),
+    onBlur: save,
   });
 
-  const refusal = (name: Field) =>
+  const refusal = (name: PieceField) =>
     problem?.field === name && (
       <div className="field-refusal" role="alert">
         {problem.message}
@@ -72,26 +56,15 @@ export function PieceScreen({
           <div className="both-texts">
             <div>
               <b>Yours</b>
-              <pre>{typed[name]}</pre>
-              <button
-                type="button"
-                className="btn btn-outline-primary btn-sm"
-                onClick={() => void save({ [name]: typed[name] })}
-              >
+              <pre>{texts[name]}</pre>
+              <button type="button" className="btn btn-outline-primary btn-sm" onClick={() => settle(name, 'mine')}>
                 Keep yours
               </button>
             </div>
             <div>
               <b>Theirs</b>
               <pre>{problem.theirs}</pre>
-              <button
-                type="button"
-                className="btn btn-outline-primary btn-sm"
-                onClick={() => {
-                  setTyped({ ...typed, [name]: problem.theirs! });
-                  setProblem(null);
-                }}
-              >
+              <button type="button" className="btn btn-outline-primary btn-sm" onClick={() => settle(name, 'theirs')}>
                 Take theirs
               </button>
             </div>
@@ -146,17 +119,32 @@ export function PieceScreen({
           </div>
           <div>
             <h2>Posts of it</h2>
+            <div className="piece-progress">
+              <Progress progress={progress} />
+              <span className="soft small-text">{progressWords(progress)}</span>
+            </div>
             {slips.length === 0 && (
               <p className="soft">None yet. Plan it, and a post is made for each channel you choose.</p>
             )}
             <PostList slips={slips} />
+            {slips.some(({ stage }) => stage !== 'published' && stage !== 'setAside') && (
+              <p>
+                <Link className="word" href={`/${brand.slug}/pieces/${piece.id}/words`} prefetch={false}>
+                  Write them side by side
+                </Link>
+              </p>
+            )}
+            <PiecePrep
+              piece={piece}
+              steps={steps}
+              postDays={slips.filter(({ stage }) => stage !== 'setAside').map(({ date }) => date)}
+              onSteps={setSteps}
+              onEdit={(part) => void change(part)}
+            />
             <ChannelChoice
               legend="Suggested for, without a post yet"
               chosen={piece.suggestedChannelIds}
-              onChange={(channelIds) => {
-                setPiece({ ...piece, suggestedChannelIds: channelIds });
-                void save({ channelIds });
-              }}
+              onChange={(channelIds) => void change({ channelIds })}
             />
           </div>
         </div>
@@ -168,14 +156,7 @@ export function PieceScreen({
             suggestedChannelIds: piece.suggestedChannelIds.filter((id) => channels.some((c) => c.id === id)),
           }}
           date={today}
-          onPlanned={(made) => {
-            const planned = made.map((slip) => slip.channelId);
-            setPiece({
-              ...piece,
-              suggestedChannelIds: piece.suggestedChannelIds.filter((id) => !planned.includes(id)),
-            });
-            router.refresh();
-          }}
+          onPlanned={() => router.refresh()}
           onClose={() => setPlanning(false)}
         />
       )}

@@ -4,7 +4,8 @@ import { brandOfPage } from '@/app/server/brand';
 import { isId } from '@/app/server/request';
 import { maybePiece } from '@/data/pieces';
 import { listPostsOfPiece } from '@/data/postLines';
-import { slipsOf } from '@/usecases/views';
+import { listStepsOf } from '@/data/steps';
+import { sheetStep, slipsOf } from '@/usecases/views';
 import { PieceScreen } from './PieceScreen';
 
 export const metadata: Metadata = { title: 'Piece' };
@@ -15,6 +16,14 @@ export default async function PiecePage({ params }: { params: Promise<{ brand: s
   const { db, brand, channels, today } = await brandOfPage(slug);
   const piece = isId(id) ? await maybePiece(db, id) : undefined;
   if (!piece || piece.deletedAt || piece.brandId !== brand.id) notFound();
-  const slips = slipsOf(await listPostsOfPiece(db, id), channels);
-  return <PieceScreen key={piece.id} piece={piece} slips={slips} today={today} />;
+  const [posts, steps] = await Promise.all([listPostsOfPiece(db, id), listStepsOf(db, [id])]);
+  return (
+    <PieceScreen
+      key={piece.id}
+      piece={piece}
+      slips={slipsOf(posts, channels)}
+      steps={steps.map(sheetStep)}
+      today={today}
+    />
+  );
 }

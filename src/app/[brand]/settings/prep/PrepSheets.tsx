@@ -4,41 +4,51 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { withNeighbour } from '@/core/group';
+import { withArticle } from '@/core/words';
 import { BLANK_STEP, CRAFT_LABELS, leadWords, WORK_LABELS, type PrepLine } from '@/core/prep/step';
 import { minutesWords } from '@/core/prep/load';
-import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
+import { PIECE_SUBJECTS, SUBJECT_LABELS, type PrepSubject } from '@/core/prep/subject';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
-import { StepForm, StepPlace } from '../../calendar/sheet/StepForm';
+import { StepForm, StepPlace } from '../../sheet/StepForm';
 
 interface Sheet {
-  format: Format;
+  subject: PrepSubject;
   /** The brand set it; otherwise it is the one that ships. */
   isOwn: boolean;
   lines: PrepLine[];
 }
 
-/** Prep sheets by format: the steps in their order, each changed in its place. */
+const isOfPiece = (subject: PrepSubject): boolean => PIECE_SUBJECTS.includes(subject);
+
+/** Prep sheets by format and kind of piece: the steps in their order, each changed in its place. */
 export function PrepSheets({ sheets }: { sheets: readonly Sheet[] }) {
-  const [format, setFormat] = useState(sheets[0]?.format);
-  const sheet = sheets.find((one) => one.format === format);
-  if (!sheet) return <p className="soft">Give the brand a channel first: its formats decide which prep there is.</p>;
+  const [subject, setSubject] = useState(sheets[0]!.subject);
+  const sheet = sheets.find((one) => one.subject === subject) ?? sheets[0]!;
   return (
     <div className="prep-sheets">
-      <nav aria-label="Formats">
-        {sheets.map((one) => (
-          <button
-            key={one.format}
-            type="button"
-            aria-current={one.format === format ? 'true' : undefined}
-            onClick={() => setFormat(one.format)}
-          >
-            {FORMAT_LABELS[one.format]} <span className="figures soft">{one.lines.length}</span>
-          </button>
+      <nav aria-label="Prep sheets">
+        {[
+          { name: 'Posts', own: sheets.filter((one) => !isOfPiece(one.subject)) },
+          { name: 'Pieces', own: sheets.filter((one) => isOfPiece(one.subject)) },
+        ].map(({ name, own }) => (
+          <div key={name} role="group" aria-label={name}>
+            <span className="soft small-text">{name}</span>
+            {own.map((one) => (
+              <button
+                key={one.subject}
+                type="button"
+                aria-current={one === sheet ? 'true' : undefined}
+                onClick={() => setSubject(one.subject)}
+              >
+                {SUBJECT_LABELS[one.subject]} <span className="figures soft">{one.lines.length}</span>
+              </button>
+            ))}
+          </div>
         ))}
       </nav>
-      <OneSheet key={`${sheet.format} ${JSON.stringify(sheet.lines)}`} sheet={sheet} />
+      <OneSheet key={`${sheet.subject} ${JSON.stringify(sheet.lines)}`} sheet={sheet} />
     </div>
   );
 }
@@ -53,7 +63,7 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
   const isChanged = lines !== sheet.lines;
 
   async function write(method: 'POST' | 'DELETE', body: object, done: string) {
-    const answer = await call(method, '/api/settings/prep', { brandId: brand.id, format: sheet.format, ...body });
+    const answer = await call(method, '/api/settings/prep', { brandId: brand.id, subject: sheet.subject, ...body });
     setProblem(problemOf(answer));
     if (answer.kind !== 'done') return;
     say({ text: done });
@@ -64,12 +74,19 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
     setOpen(null);
   };
   const who = ({ ownerId, craft }: PrepLine): string =>
-    people.find(({ id }) => id === ownerId)?.name ?? (craft ? `a ${CRAFT_LABELS[craft]}` : 'whoever owns the post');
+    people.find(({ id }) => id === ownerId)?.name ??
+    (craft
+      ? withArticle(CRAFT_LABELS[craft])
+      : isOfPiece(sheet.subject)
+        ? 'whoever owns the piece'
+        : 'whoever owns the post');
 
   return (
-    <section aria-label={`Prep of a ${FORMAT_LABELS[sheet.format]}`}>
+    <section aria-label={`Prep of ${withArticle(SUBJECT_LABELS[sheet.subject])}`}>
       <p className="soft">
-        Every new {FORMAT_LABELS[sheet.format]} gets these steps, counted back from its day.{' '}
+        {isOfPiece(sheet.subject)
+          ? `A piece that is ${withArticle(SUBJECT_LABELS[sheet.subject])} gets these steps, counted back from its earliest post.`
+          : `Every new ${SUBJECT_LABELS[sheet.subject]} gets these steps, counted back from its day.`}{' '}
         {sheet.isOwn ? (
           <button
             type="button"
@@ -137,7 +154,15 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
       )}
       {isChanged && (
         <p className="mt-2">
-          <Button onClick={() => void write('POST', { lines }, 'Kept. New posts get these steps.')}>
+          <Button
+            onClick={() =>
+              void write(
+                'POST',
+                { lines },
+                isOfPiece(sheet.subject) ? 'Kept. New pieces get these steps.' : 'Kept. New posts get these steps.',
+              )
+            }
+          >
             Keep these steps
           </Button>{' '}
           <button type="button" className="word" onClick={() => change(sheet.lines)}>

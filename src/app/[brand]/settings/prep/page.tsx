@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { SHIPPED_PREP } from '@/core/prep/shipped';
+import { PIECE_SUBJECTS } from '@/core/prep/subject';
 import { FORMATS } from '@/core/rulesheets/types';
 import { listPrepSheets } from '@/data/prepSheets';
 import { brandOfPage } from '@/app/server/brand';
@@ -7,18 +8,19 @@ import { PrepSheets } from './PrepSheets';
 
 export const metadata: Metadata = { title: 'Prep sheets' };
 
-/** The steps each format needs, which every new post gets. */
+/** The steps each format and each kind of piece needs, which every new one gets. */
 export default async function PrepPage({ params }: { params: Promise<{ brand: string }> }) {
   const { db, brand, channels } = await brandOfPage((await params).brand);
-  const own = new Map((await listPrepSheets(db, brand.id)).map(({ format, lines }) => [format, lines]));
+  const own = new Map((await listPrepSheets(db, brand.id)).map(({ subject, lines }) => [subject, lines]));
   const taken = new Set(channels.flatMap(({ sheet }) => sheet.formats.map(({ format }) => format)));
+  const subjects = [...FORMATS.filter((format) => taken.has(format)), ...PIECE_SUBJECTS];
   return (
     <PrepSheets
       key={brand.id}
-      sheets={FORMATS.filter((format) => taken.has(format)).map((format) => ({
-        format,
-        isOwn: own.has(format),
-        lines: [...(own.get(format) ?? SHIPPED_PREP[format])],
+      sheets={subjects.map((subject) => ({
+        subject,
+        isOwn: own.has(subject),
+        lines: [...(own.get(subject) ?? SHIPPED_PREP[subject])],
       }))}
     />
   );

@@ -4,24 +4,39 @@ import { useMemo, useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import { fitTexts } from '@/core/captions/compose';
+import { WRITTEN_LABELS } from '@/core/posts/written';
 import { readRuleSheet } from '@/core/rulesheets/read';
 import {
-  FORMATS,
   FORMAT_LABELS,
+  TEXT_FIELDS,
   type CountUnit,
   type FormatRule,
   type RuleSheet,
+  type TextFieldName,
   type TextFieldRule,
 } from '@/core/rulesheets/types';
 import { call, problemOf } from '@/ui/api';
 import { Marked } from '@/ui/MarkedText';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { FormatRules } from './FormatRules';
+import { Whole } from './Whole';
 
 const UNIT_LABELS: Record<CountUnit, string> = {
   grapheme: 'letters as people see them',
   codePoint: 'Unicode code points',
   utf16: 'UTF-16 units',
+};
+
+/** What a text is taken for until its limits are typed. */
+const NEW_FIELD: Omit<TextFieldRule, 'name' | 'label'> = {
+  limit: 100,
+  required: false,
+  unit: 'grapheme',
+  wideWeight: 1,
+  linkLength: null,
+  fold: null,
+  parts: ['text'],
 };
 
 /** A rule sheet to be changed, with a caption pasted beside it to try it on. */
@@ -46,6 +61,14 @@ export function SheetEditor({
   const set = (part: Partial<RuleSheet>) => setSheet({ ...sheet, ...part });
   const setField = (name: string, part: Partial<TextFieldRule>) =>
     set({ fields: sheet.fields.map((field) => (field.name === name ? { ...field, ...part } : field)) });
+  const hasField = (name: TextFieldName, isThere: boolean) =>
+    set({
+      fields: TEXT_FIELDS.flatMap((one) => {
+        const field = sheet.fields.find((known) => known.name === one);
+        if (one !== name) return field ? [field] : [];
+        return isThere ? [field ?? { ...NEW_FIELD, name, label: WRITTEN_LABELS[name] }] : [];
+      }),
+    });
   const setFormat = (format: FormatRule['format'], part: Partial<FormatRule> | null) =>
     set({
       formats:
@@ -104,7 +127,12 @@ export function SheetEditor({
         </p>
         {sheet.fields.map((field) => (
           <fieldset key={field.name}>
-            <legend>{field.name === 'caption' ? 'Main text' : 'Title'}</legend>
+            <legend>
+              {field.name === 'caption' ? 'Main text' : WRITTEN_LABELS[field.name]}
+              {field.formats && (
+                <span className="soft"> of {field.formats.map((format) => FORMAT_LABELS[format]).join(', ')}</span>
+              )}
+            </legend>
             <label>
               called{' '}
               <input
@@ -171,6 +199,19 @@ export function SheetEditor({
           </fieldset>
         ))}
         <p>
+          Texts beside the main one:{' '}
+          {TEXT_FIELDS.filter((name) => name !== 'caption').map((name) => (
+            <label key={name}>
+              <input
+                type="checkbox"
+                checked={sheet.fields.some((field) => field.name === name)}
+                onChange={(event) => hasField(name, event.target.checked)}
+              />{' '}
+              {WRITTEN_LABELS[name]}{' '}
+            </label>
+          ))}
+        </p>
+        <p>
           <label>
             Hashtags, at most{' '}
             <Whole
@@ -190,41 +231,7 @@ export function SheetEditor({
             MB
           </label>
         </p>
-        <fieldset>
-          <legend>Formats, with the pictures each needs and takes</legend>
-          <div className="format-rules">
-            {FORMATS.map((format) => {
-              const rule = sheet.formats.find((one) => one.format === format);
-              return (
-                <div key={format}>
-                  <label>
-                    <input
-                      type="checkbox"
-                      checked={rule !== undefined}
-                      onChange={(event) => setFormat(format, event.target.checked ? {} : null)}
-                    />{' '}
-                    {FORMAT_LABELS[format]}
-                  </label>
-                  {rule && (
-                    <span>
-                      <Whole
-                        value={rule.picturesMin}
-                        label={`Pictures a ${FORMAT_LABELS[format]} needs`}
-                        onChange={(picturesMin) => setFormat(format, { picturesMin: picturesMin ?? 0 })}
-                      />{' '}
-                      to{' '}
-                      <Whole
-                        value={rule.picturesMax}
-                        label={`Pictures a ${FORMAT_LABELS[format]} takes`}
-                        onChange={(picturesMax) => setFormat(format, { picturesMax: picturesMax ?? 0 })}
-                      />
-                    </span>
-                  )}
-                </div>
-              );
-            })}
-          </div>
-        </fieldset>
+        <FormatRules formats={sheet.formats} onSet={setFormat} />
         {(problem !== null || !check.ok) && isChanged && (
           <div className="field-refusal" role="alert">
             {check.ok ? problem : check.refusal.message}
@@ -253,7 +260,7 @@ export function SheetEditor({
 function Tried({ sheet, text }: { sheet: RuleSheet; text: string }) {
   const fit = useMemo(
     () =>
-      fitTexts({ headline: '', caption: text, hashtags: '', link: '' }, sheet).find(
+      fitTexts({ headline: '', caption: text, hashtags: '', link: '' }, sheet, sheet.formats[0]?.format ?? 'text').find(
         ({ rule }) => rule.name === 'caption',
       ),
     [sheet, text],
@@ -280,30 +287,3 @@ const slugOf = (name: string): string =>
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '');
-
-function Whole({
-  value,
-  label,
-  empty,
-  onChange,
-}: {
-  value: number | null;
-  label: string;
-  /** What no number means; without it a number is needed. */
-  empty?: string;
-  onChange: (value: number | null) => void;
-}) {
-  return (
-    <input
-      className="figures whole"
-      inputMode="numeric"
-      aria-label={label}
-      placeholder={empty ?? ''}
-      value={value ?? ''}
-      onChange={(event) => {
-        const digits = event.target.value.replace(/\D/g, '');
-        onChange(digits === '' ? null : Number(digits));
-      }}
-    />
-  );
-}

@@ -1,11 +1,15 @@
+import { createReadStream } from 'node:fs';
+import { stat } from 'node:fs/promises';
+import { Readable } from 'node:stream';
+import { isVideo } from '@/core/media/video';
 import { maybeMimeOf } from '@/data/media';
-import { readPictureFile } from '@/data/pictureFiles';
+import { picturePath, readPictureFile } from '@/data/mediaFiles';
 import { bimlo } from '@/runtime/bimlo';
 import { nothingThere } from '@/app/server/request';
 
 /**
- * A stored picture by its content hash: `?size=thumb` for its thumbnail, `?save` to save the original under its name. The
- * content of an address never changes.
+ * A stored picture or video by its content hash: `?size=thumb` for a picture's thumbnail, `?save` to save the original under
+ * its name. The content of an address never changes, and nothing in it is ever run.
  */
 export async function GET(request: Request, { params }: { params: Promise<{ sha: string }> }): Promise<Response> {
   const { sha } = await params;
@@ -13,16 +17,38 @@ export async function GET(request: Request, { params }: { params: Promise<{ sha:
   const known = /^[0-9a-f]{64}$/.test(sha) ? await maybeMimeOf(db, sha) : undefined;
   if (!known) return nothingThere('picture');
   const query = new URL(request.url).searchParams;
-  const isThumb = query.get('size') === 'thumb';
+  const isThumb = query.get('size') === 'thumb' && !isVideo(known);
+  const headers = {
+    'content-type': isThumb ? 'image/webp' : known.mime,
+    'content-disposition': query.has('save')
+      ? `attachment; filename*=UTF-8''${encodeURIComponent(known.fileName)}`
+      : 'inline',
+    'cache-control': 'private, max-age=31536000, immutable',
+    'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+    'x-content-type-options': 'nosniff',
+  };
+  if (isVideo(known))
+    return stretchOf(picturePath(folder.media, sha, 'original'), request.headers.get('range'), headers);
   const bytes = await readPictureFile(folder.media, sha, isThumb ? 'thumb' : 'original');
-  const save = query.has('save') ? `attachment; filename*=UTF-8''${encodeURIComponent(known.fileName)}` : 'inline';
-  return new Response(new Uint8Array(bytes), {
+  return new Response(new Uint8Array(bytes), { headers });
+}
+
+/** A file streamed from the disk: all of it, or the one stretch asked for (RFC 9110, 14.2). */
+async function stretchOf(path: string, range: string | null, headers: Record<string, string>): Promise<Response> {
+  const { size } = await stat(path);
+  const asked = /^bytes=(\d*)-(\d*)$/.exec(range ?? '');
+  const [from, to] = asked?.[1]
+    ? [Number(asked[1]), asked[2] ? Math.min(Number(asked[2]), size - 1) : size - 1]
+    : [asked?.[2] ? Math.max(0, size - Number(asked[2])) : 0, size - 1];
+  if (from > to) return new Response(null, { status: 416, headers: { 'content-range': `bytes */${size}` } });
+  const body = Readable.toWeb(createReadStream(path, { start: from, end: to })) as ReadableStream;
+  return new Response(body, {
+    status: asked ? 206 : 200,
     headers: {
-      'content-type': isThumb ? 'image/webp' : known.mime,
-      'content-disposition': save,
-      'cache-control': 'private, max-age=31536000, immutable',
-      'content-security-policy': "default-src 'none'; sandbox",
-      'x-content-type-options': 'nosniff',
+      ...headers,
+      'accept-ranges': 'bytes',
+      'content-length': String(to - from + 1),
+      ...(asked ? { 'content-range': `bytes ${from}-${to}/${size}` } : {}),
     },
   });
 }

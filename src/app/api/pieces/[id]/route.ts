@@ -1,7 +1,9 @@
-import { maybePiece } from '@/data/pieces';
+import { mixed } from 'yup';
+import { PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
 import { editPiece } from '@/usecases/pieces';
-import { fields, ids, maybeText, version } from '@/app/server/fields';
-import { done, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { date, fields, ids, maybeText, version } from '@/app/server/fields';
+import { isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answerPiece } from '../answer';
 
 const schema = fields({
   version,
@@ -9,6 +11,8 @@ const schema = fields({
   note: maybeText('Note'),
   link: maybeText('Link'),
   sourceText: maybeText('Source text'),
+  kind: mixed<PieceKind>().oneOf([...PIECE_KINDS], 'There is no such kind of piece.'),
+  prepDay: date.optional(),
   channelIds: ids('Channels').optional(),
 });
 
@@ -20,6 +24,5 @@ export async function PATCH(request: Request, { params }: { params: Promise<{ id
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { version: basedOn, ...edit } = body.value;
-  const result = await editPiece(work, id, basedOn, edit);
-  return result.ok ? done(result.value) : refusal(result.refusal, await maybePiece(app.db, id));
+  return answerPiece(app, id, await editPiece(work, id, basedOn, edit));
 }

@@ -1,6 +1,8 @@
 import { editPost } from '@/usecases/writing';
 import { loadSheet } from '@/usecases/views';
+import { WRITTEN_FIELDS, type WrittenField } from '@/core/posts/written';
 import { fields, format, maybeText, version } from '@/app/server/fields';
+import { parts, partTexts } from '@/app/server/partFields';
 import { done, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
 import { answerPost } from '../answer';
 
@@ -9,10 +11,12 @@ type Context = { params: Promise<{ id: string }> };
 const schema = fields({
   version,
   title: maybeText('Working title'),
-  headline: maybeText('Title'),
-  caption: maybeText('Caption'),
-  hashtags: maybeText('Hashtags'),
-  link: maybeText('Link'),
+  ...(Object.fromEntries(WRITTEN_FIELDS.map((field) => [field, maybeText(field)])) as Record<
+    WrittenField,
+    ReturnType<typeof maybeText>
+  >),
+  parts,
+  partTexts,
   format: format.optional(),
   ownerId: maybeText('Owner').uuid('Owner is no identifier.'),
   pillarId: maybeText('Pillar').uuid('Pillar is no identifier.').nullable(),

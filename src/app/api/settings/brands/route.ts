@@ -1,4 +1,4 @@
-import { array, number, object, string } from 'yup';
+import { array, bool, number, object, string } from 'yup';
 import { editBrand, makeBrand, type BrandInput } from '@/usecases/settings';
 import { listZoneMoves, type ScheduledKeeps } from '@/usecases/zoneChange';
 import { isZone } from '@/core/time/plan';
@@ -10,6 +10,8 @@ const schema = fields({
   name: text('Name'),
   zone: text('Time zone'),
   weekStart: number().integer().required(),
+  wordsPerMinute: number().integer().optional(),
+  asksSignOff: bool().optional(),
   weekdays: array(number().integer().required()).optional(),
   daysOff: array(object({ name: text('Name'), from: text('From'), to: text('To') }).noUnknown()).required(),
   scheduled: string().oneOf(['moment', 'clock'], 'Say what scheduled posts keep: the moment or the clock.').nullable(),

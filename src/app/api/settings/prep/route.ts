@@ -1,25 +1,28 @@
-import { array, object } from 'yup';
+import { array, mixed, object } from 'yup';
 import { STEPS_LIMIT, type PrepLine } from '@/core/prep/step';
-import type { Format } from '@/core/rulesheets/types';
+import { PREP_SUBJECTS, type PrepSubject } from '@/core/prep/subject';
 import { forgetPrepSheet, setPrepSheet } from '@/usecases/prep';
-import { fields, format, id } from '@/app/server/fields';
+import { fields, id } from '@/app/server/fields';
 import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
 import { stepFields } from '@/app/server/stepFields';
 
+const subject = mixed<PrepSubject>()
+  .oneOf([...PREP_SUBJECTS], 'There is no such format or kind of piece.')
+  .required();
 const saved = fields({
   brandId: id('Brand'),
-  format: format.required(),
+  subject,
   lines: array(object(stepFields).noUnknown()).max(STEPS_LIMIT, `At most ${STEPS_LIMIT} steps.`).required(),
 });
-const forgotten = fields({ brandId: id('Brand'), format: format.required() });
+const forgotten = fields({ brandId: id('Brand'), subject });
 
-/** Sets the prep sheet of a format. */
+/** Sets the prep sheet of a format or kind of piece. */
 export async function POST(request: Request): Promise<Response> {
   const { work } = await workOfRequest();
   const body = await readBody(request, saved);
   if (!body.ok) return refusal(body.refusal);
-  const { brandId, format: of, lines } = body.value;
-  return answer(await setPrepSheet(work, brandId, of as Format, lines as PrepLine[]));
+  const { brandId, subject: of, lines } = body.value;
+  return answer(await setPrepSheet(work, brandId, of, lines as PrepLine[]));
 }
 
 /** Lets the prep sheet that ships hold again. */
@@ -27,5 +30,5 @@ export async function DELETE(request: Request): Promise<Response> {
   const { work } = await workOfRequest();
   const body = await readBody(request, forgotten);
   if (!body.ok) return refusal(body.refusal);
-  return answer(await forgetPrepSheet(work, body.value.brandId, body.value.format as Format));
+  return answer(await forgetPrepSheet(work, body.value.brandId, body.value.subject));
 }

@@ -1,11 +1,11 @@
 import { array, boolean, number, object, string } from 'yup';
-import type { RuleSheet } from '@/core/rulesheets/types';
+import { TEXT_FIELDS, type RuleSheet } from '@/core/rulesheets/types';
 import { saveRuleSheet } from '@/usecases/settings';
 import { fields, format, text } from '@/app/server/fields';
 import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
 
 const field = object({
-  name: string().oneOf(['headline', 'caption']).required(),
+  name: string().oneOf(TEXT_FIELDS).required(),
   label: text('Label'),
   limit: number().typeError('A limit is a number.').required('The limit is missing.'),
   required: boolean().required(),
@@ -17,7 +17,14 @@ const field = object({
     .defined()
     .default(undefined),
   parts: array(string().required()).required(),
+  formats: array(format.required()).default(undefined).optional(),
+  rich: boolean().optional(),
 }).noUnknown();
+
+const shapes = object({ narrowest: number().required(), widest: number().required() })
+  .noUnknown()
+  .nullable()
+  .default(undefined);
 
 const schema = fields({
   id: string().uuid().nullable().defined(),
@@ -34,11 +41,26 @@ const schema = fields({
         format: format.required(),
         picturesMin: number().required(),
         picturesMax: number().required(),
-        shapes: object({ narrowest: number().required(), widest: number().required() })
+        shapes,
+        minWidth: number().nullable(),
+        parts: object({
+          label: string().oneOf(['slide', 'part', 'frame']).required(),
+          most: number().required(),
+          limit: number().required(),
+          needs: string().oneOf(['picture', 'text']).required(),
+        })
           .noUnknown()
           .nullable()
           .default(undefined),
-        minWidth: number().nullable(),
+        video: object({
+          secondsMin: number().required(),
+          secondsMax: number().required(),
+          maxBytes: number().required(),
+          shapes,
+        })
+          .noUnknown()
+          .nullable()
+          .default(undefined),
       }).noUnknown(),
     ).required(),
     pictureTypes: array(string().required()).required(),

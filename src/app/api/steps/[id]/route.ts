@@ -1,9 +1,10 @@
 import { bool, number, string } from 'yup';
-import { changeStep, removeStep, tickStep, type StepChange } from '@/usecases/prep';
+import { changeStep, removeStep, tickStep, type StepChange, type StepOutcome } from '@/usecases/prep';
 import type { Result } from '@/core/refusal';
 import type { Bimlo } from '@/runtime/bimlo';
 import { date, fields, version } from '@/app/server/fields';
 import { isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answerPiece } from '../../pieces/answer';
 import { answerPost } from '../../posts/answer';
 
 type Context = { params: Promise<{ id: string }> };
@@ -52,5 +53,8 @@ export async function DELETE(_request: Request, { params }: Context): Promise<Re
   return answerStep(app, await removeStep(work, id));
 }
 
-const answerStep = (app: Bimlo, result: Result<{ postId: string }>): Response | Promise<Response> =>
-  result.ok ? answerPost(app, result.value.postId, result) : refusal(result.refusal);
+function answerStep(app: Bimlo, result: Result<StepOutcome>): Response | Promise<Response> {
+  if (!result.ok) return refusal(result.refusal);
+  const { postId, pieceId } = result.value;
+  return postId === null ? answerPiece(app, pieceId!, result) : answerPost(app, postId, result);
+}

@@ -4,6 +4,7 @@ import type { Result } from '@/core/refusal';
 import { renewPrep } from '@/usecases/prep';
 import { declareOut, publishNow, schedulePost, tryAgain } from '@/usecases/scheduling';
 import { archivePost, bringPostBack, deletePost, putAtStage, restorePost, setPostAside } from '@/usecases/stages';
+import { signPostOff, takeSignOffBack } from '@/usecases/signingOff';
 import { waiveWants } from '@/usecases/waiving';
 import type { Work } from '@/usecases/work';
 import { fields, maybeText, version } from '@/app/server/fields';
@@ -23,6 +24,8 @@ const DEEDS = [
   'unarchive',
   'tryAgain',
   'waive',
+  'signOff',
+  'takeSignOffBack',
   'renewPrep',
 ] as const;
 
@@ -82,7 +85,11 @@ function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> 
     case 'tryAgain':
       return tryAgain(work, id);
     case 'renewPrep':
-      return renewPrep(work, id);
+      return renewPrep(work, { postId: id });
+    case 'signOff':
+      return signPostOff(work, id, deed.version);
+    case 'takeSignOffBack':
+      return takeSignOffBack(work, id, deed.version);
     case 'waive':
       return waiveWants(work, id, deed.version, deed.reason ?? '');
   }

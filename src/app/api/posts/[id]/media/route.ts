@@ -1,27 +1,27 @@
-import { refuse } from '@/core/refusal';
-import { refuseBySize, takePicture } from '@/data/pictureFiles';
+import { maybePost } from '@/data/posts';
+import { takeUpload } from '@/app/server/upload';
+import { isId, nothingThere, refusal, workOfRequest } from '@/app/server/request';
+import { attachFromLibrary } from '@/usecases/library';
 import { attachPicture } from '@/usecases/pictures';
-import { isId, nothingThere, workOfRequest } from '@/app/server/request';
+import { whyForeign } from '@/proxy';
 import { answerPost } from '../../answer';
 
-/** Takes a picture in (the body is the file, its name in `x-file-name`) and attaches it to the post. */
+/**
+ * Attaches a picture or video to the post: the body is the file, its name in `x-file-name`; or, with `?file=`, one of the
+ * brand's library by its content hash.
+ */
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   const { id } = await params;
   if (!isId(id)) return nothingThere('post');
   const { app, work } = await workOfRequest();
-  const fileName = decodeName(request.headers.get('x-file-name') ?? 'picture');
-  const tooBig = refuseBySize(Number(request.headers.get('content-length') ?? 0), fileName);
-  if (tooBig) return answerPost(app, id, tooBig);
-  if (!request.body) return answerPost(app, id, refuse('emptyFile', 'The file is empty. Choose another.', 'pictures'));
-  const stored = await takePicture(app.folder.media, request.body, fileName);
-  return answerPost(app, id, stored.ok ? await attachPicture(work, id, stored.value, '') : stored);
-}
-
-function decodeName(encoded: string): string {
-  try {
-    return decodeURIComponent(encoded);
-  } catch (error) {
-    if (error instanceof URIError) return encoded;
-    throw error;
+  const sha256 = new URL(request.url).searchParams.get('file');
+  if (sha256 === null) {
+    const stored = await takeUpload(request, app.folder.media);
+    return answerPost(app, id, stored.ok ? await attachPicture(work, id, stored.value, '') : stored);
   }
+  const foreign = whyForeign(request);
+  if (foreign) return refusal(foreign);
+  const post = await maybePost(app.db, id);
+  if (!post) return nothingThere('post');
+  return answerPost(app, id, await attachFromLibrary(work, id, post.brandId, sha256));
 }

@@ -1,24 +1,19 @@
-import { array, string } from 'yup';
 import type { PrepLine } from '@/core/prep/step';
 import { addStep, reorderSteps } from '@/usecases/prep';
-import { fields } from '@/app/server/fields';
 import { isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
-import { stepFields } from '@/app/server/stepFields';
+import { addedStep, orderedSteps } from '@/app/server/stepFields';
 import { answerPost } from '../../answer';
 
 type Context = { params: Promise<{ id: string }> };
-
-const added = fields(stepFields);
-const ordered = fields({ ids: array(string().uuid().required()).max(100).required('Which order?') });
 
 /** Adds a step to a post. */
 export async function POST(request: Request, { params }: Context): Promise<Response> {
   const { id } = await params;
   if (!isId(id)) return nothingThere('post');
   const { app, work } = await workOfRequest();
-  const body = await readBody(request, added);
+  const body = await readBody(request, addedStep);
   if (!body.ok) return refusal(body.refusal);
-  return answerPost(app, id, await addStep(work, id, body.value as PrepLine));
+  return answerPost(app, id, await addStep(work, { postId: id }, body.value as PrepLine));
 }
 
 /** Puts the steps of a post in another order. */
@@ -26,7 +21,7 @@ export async function PATCH(request: Request, { params }: Context): Promise<Resp
   const { id } = await params;
   if (!isId(id)) return nothingThere('post');
   const { app, work } = await workOfRequest();
-  const body = await readBody(request, ordered);
+  const body = await readBody(request, orderedSteps);
   if (!body.ok) return refusal(body.refusal);
-  return answerPost(app, id, await reorderSteps(work, id, body.value.ids));
+  return answerPost(app, id, await reorderSteps(work, { postId: id }, body.value.ids));
 }

@@ -1,0 +1,193 @@
+'use client';
+
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { PieceKind } from '@/core/pieces/kinds';
+import type { SheetStep } from '@/core/posts/sheet';
+import type { LocalDate } from '@/core/time/plan';
+import type { Piece } from '@/data/pieces';
+import { call, UNREACHABLE, type Answer } from '@/ui/api';
+import { claimDrafts, dropDraft, keepDraft, listDrafts } from '@/ui/drafts';
+import { useInTurn } from '@/ui/useInTurn';
+
+/** The texts of a piece. */
+export const PIECE_FIELDS = ['title', 'note', 'link', 'sourceText'] as const;
+export type PieceField = (typeof PIECE_FIELDS)[number];
+type Texts = Record<PieceField, string>;
+
+const isField = (name: string | undefined): name is PieceField => PIECE_FIELDS.includes(name as PieceField);
+const textsOf = ({ title, note, link, sourceText }: Texts): Texts => ({ title, note, link, sourceText });
+
+/** What can be changed of a piece beside its texts. */
+export type PieceChange = { channelIds: string[] } | { kind: PieceKind } | { prepDay: LocalDate | null };
+
+/** Why something was not saved. */
+export interface PieceProblem {
+  /** The text it is about; absent where it is about none. */
+  field?: PieceField;
+  message: string;
+  /** What somebody else made of that text meanwhile. */
+  theirs?: string;
+}
+
+/** Saved when the field is left: half of them may be refused. */
+const WHEN_LEFT: readonly PieceField[] = ['title', 'link'];
+
+/** How long after the last keystroke a text is saved, in milliseconds. */
+const SAVE_AFTER_MS = 700;
+/** How long after a failed try the next one follows, in milliseconds. */
+const TRY_AGAIN_MS = 3_000;
+
+/**
+ * Edits a piece: texts are kept in the browser as they are typed and saved a moment later; while the server is down they are
+ * kept and tried again. A text that was changed elsewhere meanwhile is never overwritten: both are shown.
+ */
+export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[]) {
+  const at = `/api/pieces/${initial.id}`;
+  const [piece, setPiece] = useState(initial);
+  const [steps, setSteps] = useState(initialSteps);
+  const [texts, setTexts] = useState<Texts>(() => textsOf(initial));
+  const [problem, setProblem] = useState<PieceProblem | null>(null);
+  // The present truth for callbacks that run later than the render they were made in.
+  const truth = useRef({ piece: initial, texts, conflict: null as PieceField | null });
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const inTurn = useInTurn();
+
+  const takeIn = useCallback((next: Piece) => {
+    const { piece: old, texts: typed } = truth.current;
+    const merged = { ...typed };
+    for (const field of PIECE_FIELDS) if (typed[field] === old[field]) merged[field] = next[field];
+    truth.current.piece = next;
+    truth.current.texts = merged;
+    setPiece(next);
+    setTexts(merged);
+  }, []);
+
+  const showAsItIs = useCallback((why: PieceProblem) => {
+    setPiece(truth.current.piece);
+    setProblem(why);
+  }, []);
+
+  const send = useCallback(
+    (change: () => Partial<Texts> | PieceChange | null): Promise<void> =>
+      inTurn(async () => {
+        const part = change();
+        if (part === null) return;
+        const answer: Answer<{ piece: Piece; steps: SheetStep[] }> = await call('PATCH', at, {
+          version: truth.current.piece.version,
+          ...part,
+        });
+        if (answer.kind === 'unreachable') {
+          setProblem({ message: `${UNREACHABLE} It is kept here and tried again.` });
+          if (Object.keys(part).some(isField)) timer.current = setTimeout(save, TRY_AGAIN_MS);
+          else setTimeout(() => void send(change), TRY_AGAIN_MS);
+          return;
+        }
+        if (answer.kind === 'done') {
+          const { texts: typed } = truth.current;
+          // The server may tidy a text (a title's white space); what was sent is what is saved.
+          for (const [field, sent] of Object.entries(part))
+            if (isField(field) && typed[field] === sent) {
+              truth.current.texts = { ...truth.current.texts, [field]: answer.value.piece[field] };
+              dropDraft(at, field);
+            }
+          truth.current.piece = { ...truth.current.piece, ...answer.value.piece };
+          takeIn(answer.value.piece);
+          setTexts(truth.current.texts);
+          setSteps(answer.value.steps);
+          // A text that was refused before still is.
+          return setProblem((now) => (now?.field && !(now.field in part) ? now : null));
+        }
+        const { refusal } = answer;
+        const current = (answer.current as { piece: Piece } | undefined)?.piece;
+        const sentFields = Object.keys(part).filter(isField);
+        const field = isField(refusal.field) ? refusal.field : sentFields[0];
+        if (refusal.code !== 'stale' || !current)
+          return showAsItIs({ ...(field && { field }), message: refusal.message });
+        const clash = sentFields.find((name) => current[name] !== truth.current.piece[name]);
+        takeIn(current);
+        // Somebody changed something else: what was typed or chosen here is saved on that.
+        if (!clash) return void setTimeout(() => (sentFields.length > 0 ? save() : void send(change)));
+        truth.current.conflict = clash;
+        setProblem({ field: clash, message: refusal.message, theirs: current[clash] });
+      }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- send and save call each other
+    [at, inTurn, takeIn, showAsItIs],
+  );
+
+  /** Saves what is typed, each text for itself: one that is refused does not hold up the others. */
+  const save = useCallback(() => {
+    clearTimeout(timer.current);
+    for (const field of PIECE_FIELDS)
+      void send(() => {
+        const { piece: saved, texts: typed, conflict } = truth.current;
+        return typed[field] === saved[field] || field === conflict ? null : { [field]: typed[field] };
+      });
+  }, [send]);
+
+  const type = useCallback(
+    (field: PieceField, text: string) => {
+      const { piece: saved, texts: typed } = truth.current;
+      truth.current.texts = { ...typed, [field]: text };
+      setTexts(truth.current.texts);
+      if (text === saved[field]) {
+        dropDraft(at, field);
+        setProblem((now) => (now?.field === field && now.theirs === undefined ? null : now));
+      } else keepDraft({ at, field, text, base: saved[field], version: saved.version });
+      if (WHEN_LEFT.includes(field)) return;
+      clearTimeout(timer.current);
+      timer.current = setTimeout(save, SAVE_AFTER_MS);
+    },
+    [at, save],
+  );
+
+  /** Takes one of the two texts of a field that somebody else changed. */
+  const settle = useCallback(
+    (field: PieceField, keep: 'mine' | 'theirs') => {
+      truth.current.conflict = null;
+      setProblem(null);
+      if (keep === 'theirs') type(field, truth.current.piece[field]);
+      save();
+    },
+    [save, type],
+  );
+
+  useEffect(() => {
+    const release = claimDrafts(at);
+    for (const { field, text, base } of listDrafts<PieceField>(at)) {
+      const theirs = truth.current.piece[field];
+      if (text === theirs) {
+        dropDraft(at, field);
+        continue;
+      }
+      truth.current.texts = { ...truth.current.texts, [field]: text };
+      if (base === theirs) continue;
+      truth.current.conflict = field;
+      setProblem({ field, message: 'Somebody changed this meanwhile, so yours was not saved.', theirs });
+    }
+    setTexts(truth.current.texts);
+    save();
+    return () => {
+      release();
+      clearTimeout(timer.current);
+      save();
+    };
+  }, [at, save]);
+
+  // The page was read anew: posts may have taken suggestions, and given its own prep days.
+  useEffect(() => {
+    if (initial.version < truth.current.piece.version) return;
+    takeIn(initial);
+    setSteps(initialSteps);
+  }, [initial, initialSteps, takeIn]);
+
+  /** Shows a choice at once, and saves it; one that was not to be is taken back. */
+  const change = useCallback(
+    async (part: PieceChange) => {
+      const shown = 'channelIds' in part ? { suggestedChannelIds: part.channelIds } : part;
+      setPiece((now) => ({ ...now, ...shown }));
+      await send(() => part);
+    },
+    [send],
+  );
+  return { piece, steps, texts, problem, type, save, settle, change, setSteps };
+}

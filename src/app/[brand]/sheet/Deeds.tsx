@@ -1,0 +1,221 @@
+'use client';
+
+import { useState } from 'react';
+import { partsWith } from '@/core/posts/parts';
+import type { Block } from '@/core/posts/readiness';
+import type { Want } from '@/core/posts/wants';
+import type { PostSheet } from '@/core/posts/sheet';
+import { call, problemOf } from '@/ui/api';
+import { shortDate } from '@/ui/format';
+import { useSay } from '@/ui/messages';
+import { useShell, type Shell } from '@/ui/shell';
+import type { ChangedPost } from '../calendar/changed';
+import type { PostEditor } from './usePostEditor';
+
+type Asked = 'address' | 'reason' | null;
+
+/** What can be decided about a post as it stands: the one main deed first, the others as words. */
+export function Deeds({
+  editor,
+  sheet,
+  channel,
+  blocks,
+  wants,
+  onGone,
+  onRestored,
+}: {
+  editor: PostEditor;
+  sheet: PostSheet;
+  channel: Shell['channels'][number];
+  blocks: readonly Block[];
+  wants: readonly Want[];
+  onGone: () => void;
+  onRestored: (changed: ChangedPost) => void;
+}) {
+  const say = useSay();
+  const [asked, setAsked] = useState<Asked>(null);
+  const [typed, setTyped] = useState('');
+  const [busy, setBusy] = useState(false);
+  const { brand } = useShell();
+
+  async function doIt(deed: string, more: object = {}): Promise<ChangedPost | null> {
+    setBusy(true);
+    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({
+      deed,
+      version,
+      ...more,
+    }));
+    setBusy(false);
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+    if (answer.kind !== 'done') return null;
+    setAsked(null);
+    setTyped('');
+    return answer.value;
+  }
+
+  async function reportUndoable(text: string, deed: string, more: object, undoDeed: string, leaves: boolean) {
+    const changed = await doIt(deed, more);
+    if (!changed) return;
+    if (leaves) onGone();
+    const also = changed.outcome.unscheduled ? ' It will not leave.' : '';
+    say({
+      text: text + also,
+      deed: {
+        label: 'Undo',
+        run: () =>
+          void (async () => {
+            const answer = await call<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, {
+              deed: undoDeed,
+              version: changed.sheet.version,
+            });
+            const problem = problemOf(answer);
+            if (problem) say({ text: `Not undone. ${problem}`, wrong: true });
+            if (answer.kind === 'done') onRestored(answer.value);
+          })(),
+      },
+    });
+  }
+
+  const when = sheet.date && sheet.time ? `${shortDate(sheet.date)} ${sheet.time}` : null;
+  const { stage, delivery } = sheet;
+  const isScheduled = stage === 'scheduled';
+  const isFit = blocks.length === 0 && wants.length === 0;
+  const canSchedule = isFit && when !== null;
+
+  if (stage === 'published')
+    return (
+      <div className="deeds">
+        {sheet.address && (
+          <a className="btn btn-primary" href={sheet.address} target="_blank" rel="noreferrer">
+            See it on {channel.sheet.name}
+          </a>
+        )}
+        {sheet.archived ? (
+          <Word busy={busy} onDo={() => void doIt('unarchive')}>
+            take out of the archive
+          </Word>
+        ) : (
+          <Word
+            busy={busy}
+            onDo={() => void reportUndoable('Archived. It is out of the calendar.', 'archive', {}, 'unarchive', true)}
+          >
+            archive
+          </Word>
+        )}
+      </div>
+    );
+  if (stage === 'setAside')
+    return (
+      <div className="deeds">
+        <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void doIt('bringBack')}>
+          Bring it back
+        </button>
+        <Word busy={busy} onDo={() => void reportUndoable(`Deleted “${sheet.title}”.`, 'delete', {}, 'restore', true)}>
+          delete
+        </Word>
+      </div>
+    );
+  return (
+    <>
+      <div className="deeds">
+        {isScheduled && delivery?.state === 'failed' ? (
+          <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void doIt('tryAgain')}>
+            Try again now
+          </button>
+        ) : isScheduled && delivery?.state === 'held' ? (
+          <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void doIt('tryAgain')}>
+            Send it now
+          </button>
+        ) : isScheduled && !delivery?.differs ? (
+          <span className="soft">
+            {delivery?.mode === 'byHand' ? 'To be posted by hand' : 'Leaves'} {when} ({brand.zone.split('/').at(-1)}{' '}
+            time).
+          </span>
+        ) : (
+          <button
+            type="button"
+            className="btn btn-primary"
+            disabled={busy || !canSchedule}
+            onClick={() => void doIt('schedule')}
+          >
+            {isScheduled ? 'Schedule with these words' : when ? `Schedule for ${when}` : 'Schedule'}
+          </button>
+        )}
+        {isScheduled && delivery?.differs && (
+          <button type="button" className="btn btn-outline-primary" disabled={busy} onClick={() => void takeOldBack()}>
+            Take the old words back
+          </button>
+        )}
+        {isScheduled && (
+          <Word busy={busy} onDo={() => void doIt('stage', { stage: 'ready' })}>
+            do not send
+          </Word>
+        )}
+        {!isScheduled && channel.sheet.automatic && (
+          <Word busy={busy || !isFit} onDo={() => void doIt('publishNow')}>
+            publish now
+          </Word>
+        )}
+        <Word busy={busy} onDo={() => setAsked('address')}>
+          already out…
+        </Word>
+        <Word busy={busy} onDo={() => setAsked('reason')}>
+          set aside…
+        </Word>
+        <Word busy={busy} onDo={() => void reportUndoable(`Deleted “${sheet.title}”.`, 'delete', {}, 'restore', true)}>
+          delete
+        </Word>
+      </div>
+      {!isScheduled && when === null && <p className="soft small-text">To schedule it, give it a date and a time.</p>}
+      {asked && (
+        <form
+          className="words asked"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (asked === 'address') void doIt('declareOut', { address: typed });
+            else void reportUndoable(`Set aside “${sheet.title}”.`, 'setAside', { reason: typed }, 'bringBack', true);
+          }}
+        >
+          <label htmlFor="asked">{asked === 'address' ? 'Where it is out' : 'Why it is set aside'}</label>
+          <input
+            id="asked"
+            className="form-control"
+            autoFocus
+            value={typed}
+            placeholder={asked === 'address' ? 'https://' : ''}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+          <div className="deeds">
+            <button type="submit" className="btn btn-outline-primary" disabled={busy}>
+              {asked === 'address' ? 'It is out' : 'Set it aside'}
+            </button>
+            <Word busy={busy} onDo={() => setAsked(null)}>
+              leave it
+            </Word>
+          </div>
+        </form>
+      )}
+    </>
+  );
+
+  /** Only what is sent was copied: notes and script stay as they are. */
+  async function takeOldBack() {
+    const { parts = [], ...words } = sheet.delivery!.copy;
+    const answer = await editor.change('PATCH', `/api/posts/${sheet.id}`, (version) => ({
+      version,
+      ...words,
+      parts: partsWith(parts, sheet.pictures),
+    }));
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+  }
+}
+
+function Word({ busy, onDo, children }: { busy: boolean; onDo: () => void; children: string }) {
+  return (
+    <button type="button" className="word" disabled={busy} onClick={onDo}>
+      {children}
+    </button>
+  );
+}

@@ -1,0 +1,151 @@
+'use client';
+
+import Link from 'next/link';
+import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
+import type { PostSheet } from '@/core/posts/sheet';
+import { problemOf } from '@/ui/api';
+import { shortDate } from '@/ui/format';
+import { InPlace } from '@/ui/InPlace';
+import { useSay } from '@/ui/messages';
+import { useShell, type Shell } from '@/ui/shell';
+import type { ChangedPost } from '../calendar/changed';
+import type { PostEditor } from './usePostEditor';
+
+/** When, as what, by whom: one line, each part editable in place. */
+export function Facts({
+  editor,
+  sheet,
+  channel,
+  disabled,
+}: {
+  editor: PostEditor;
+  sheet: PostSheet;
+  channel: Shell['channels'][number];
+  disabled: boolean;
+}) {
+  const { brand, people, pillars, campaigns } = useShell();
+  const say = useSay();
+
+  async function move(date: string | null, time: string | null) {
+    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/move`, (version) => ({
+      version,
+      date,
+      time,
+    }));
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+    if (answer.kind === 'done' && answer.value.outcome.unscheduled)
+      say({ text: 'It is not scheduled any more and will not leave.' });
+    if (answer.kind === 'done' && answer.value.outcome.retimed)
+      say({ text: 'It stays scheduled and leaves at its new time.' });
+  }
+
+  async function edit(change: {
+    format?: Format;
+    ownerId?: string;
+    pillarId?: string | null;
+    campaignId?: string | null;
+  }) {
+    const answer = await editor.change('PATCH', `/api/posts/${sheet.id}`, (version) => ({ version, ...change }));
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+  }
+
+  return (
+    <div className="facts-line">
+      <InPlace
+        label="Date"
+        type="date"
+        className="figures"
+        value={sheet.date ?? ''}
+        shown={sheet.date ? shortDate(sheet.date) : 'no date'}
+        disabled={disabled}
+        onCommit={(date) => void move(date || null, date ? sheet.time : null)}
+      />
+      {sheet.date && (
+        <InPlace
+          label="Time"
+          type="time"
+          className="figures"
+          value={sheet.time ?? ''}
+          shown={sheet.time ?? 'no time'}
+          disabled={disabled}
+          onCommit={(time) => void move(sheet.date, time || null)}
+        />
+      )}
+      <span aria-hidden="true">·</span>
+      <PlainSelect
+        label="Format"
+        value={sheet.format}
+        options={channel.sheet.formats.map(({ format }) => ({ value: format, label: FORMAT_LABELS[format] }))}
+        disabled={disabled}
+        onChoose={(format) => void edit({ format: format as Format })}
+      />
+      <span aria-hidden="true">·</span>
+      <PlainSelect
+        label="Owner"
+        value={sheet.ownerId}
+        options={people.map((person) => ({ value: person.id, label: person.name }))}
+        disabled={disabled}
+        onChoose={(ownerId) => void edit({ ownerId })}
+      />
+      <span className="soft">on {channel.name}</span>
+      {sheet.seriesNumber !== null && (
+        <Link href={`/${brand.slug}/settings/series`} prefetch={false}>
+          number {sheet.seriesNumber} of its series
+        </Link>
+      )}
+      {pillars.length > 0 && (
+        <PlainSelect
+          label="Pillar"
+          value={sheet.pillarId ?? ''}
+          options={[{ value: '', label: 'no pillar' }, ...pillars.map(({ id, name }) => ({ value: id, label: name }))]}
+          disabled={disabled}
+          onChoose={(pillarId) => void edit({ pillarId: pillarId || null })}
+        />
+      )}
+      {campaigns.length > 0 && (
+        <PlainSelect
+          label="Campaign"
+          value={sheet.campaignId ?? ''}
+          options={[
+            { value: '', label: 'no campaign' },
+            ...campaigns.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          disabled={disabled}
+          onChoose={(campaignId) => void edit({ campaignId: campaignId || null })}
+        />
+      )}
+    </div>
+  );
+}
+
+function PlainSelect({
+  label,
+  value,
+  options,
+  disabled,
+  onChoose,
+}: {
+  label: string;
+  value: string;
+  options: { value: string; label: string }[];
+  disabled: boolean;
+  onChoose: (value: string) => void;
+}) {
+  return (
+    <select
+      aria-label={label}
+      className="plain-select"
+      value={value}
+      disabled={disabled}
+      onChange={(event) => onChoose(event.target.value)}
+    >
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.label}
+        </option>
+      ))}
+    </select>
+  );
+}

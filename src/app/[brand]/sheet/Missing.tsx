@@ -1,0 +1,117 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import Button from 'react-bootstrap/Button';
+import type { Block } from '@/core/posts/readiness';
+import type { Want } from '@/core/posts/wants';
+import { problemOf } from '@/ui/api';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import type { PostEditor } from './usePostEditor';
+
+/** What stands between the post and its departure: each leads to its place; what only the team wants, a manager may waive. */
+export function Missing({
+  blocks,
+  wants,
+  editor,
+  postId,
+}: {
+  blocks: readonly Block[];
+  wants: readonly Want[];
+  editor: PostEditor;
+  postId: string;
+}) {
+  const { me } = useShell();
+  const count = blocks.length + wants.length;
+  if (count === 0) return null;
+  return (
+    <section className="notice" aria-label="What is missing">
+      <b>{count === 1 ? 'One thing' : `${count} things`} before it may leave:</b>
+      <ul>
+        {blocks.map((block) => (
+          <li key={block.code + block.field}>
+            <LeadsTo place={PLACES[block.field]}>{block.message}</LeadsTo>
+          </li>
+        ))}
+        {wants.map((want) => (
+          <li key={want.key}>
+            <LeadsTo place={placeOfWant(want)}>{want.message}</LeadsTo>
+          </li>
+        ))}
+      </ul>
+      {wants.length > 0 && me.role === 'manager' && <Waive editor={editor} postId={postId} count={wants.length} />}
+    </section>
+  );
+}
+
+/** Where what a network would refuse stands on the sheet. */
+const PLACES: Record<Block['field'], string> = {
+  headline: '[data-field="headline"]',
+  preheader: '[data-field="preheader"]',
+  caption: '[data-field="caption"]',
+  keywords: '[data-field="keywords"]',
+  firstComment: '[data-field="firstComment"]',
+  parts: '.parts textarea, .add-picture input',
+  hashtags: '[data-field="hashtags"]',
+  link: '[data-field="link"]',
+  format: '.facts-line select',
+  pictures: '.picture-row textarea, .picture-row input',
+};
+
+/** Where a want stands: a step by itself, the others by their field. */
+const placeOfWant = ({ key, field }: Want): string =>
+  field === 'prep'
+    ? `[data-step="${key.replace('step:', '')}"] input`
+    : field === 'signOff'
+      ? '.sign-off button'
+      : PLACES[field];
+
+function LeadsTo({ place, children }: { place: string; children: string }) {
+  return (
+    <button
+      type="button"
+      className="word leads-to"
+      onClick={(event) => event.currentTarget.closest('.sheet')?.querySelector<HTMLElement>(place)?.focus()}
+    >
+      {children}
+    </button>
+  );
+}
+
+function Waive({ editor, postId, count }: { editor: PostEditor; postId: string; count: number }) {
+  const say = useSay();
+  const [reason, setReason] = useState<string | null>(null);
+
+  async function waive(event: FormEvent) {
+    event.preventDefault();
+    const answer = await editor.change('POST', `/api/posts/${postId}/deeds`, (version) => ({
+      deed: 'waive',
+      version,
+      reason,
+    }));
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+    else setReason(null);
+  }
+
+  if (reason === null)
+    return (
+      <button type="button" className="word" onClick={() => setReason('')}>
+        Go without {count === 1 ? 'it' : 'what the team wants'}…
+      </button>
+    );
+  return (
+    <form className="waive" onSubmit={(event) => void waive(event)}>
+      <input
+        aria-label="Why it may go without"
+        placeholder="Why? It is kept in the history"
+        value={reason}
+        autoFocus
+        onChange={(event) => setReason(event.target.value)}
+      />
+      <Button type="submit" size="sm">
+        Go without
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,301 @@
+'use client';
+
+import Link from 'next/link';
+import dynamic from 'next/dynamic';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { blocksOf } from '@/core/posts/readiness';
+import { partsWith } from '@/core/posts/parts';
+import { writtenOf, type WrittenWords } from '@/core/posts/written';
+import { neededOf, wantsOf } from '@/core/posts/wants';
+import type { PostSheet } from '@/core/posts/sheet';
+import type { Slip } from '@/core/calendar/slip';
+import { STAGE_LABELS, STAGES, type Stage } from '@/core/stages/stages';
+import { problemOf } from '@/ui/api';
+import { CallSign } from '@/ui/CallSign';
+import { dayAndTime } from '@/ui/format';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import type { ChangedPost } from '../calendar/changed';
+import { Deeds } from './Deeds';
+import { Facts } from './Facts';
+import { Missing } from './Missing';
+import { Notes } from './Notes';
+import { Parts } from './Parts';
+import { Pictures } from './Pictures';
+import { Prep } from './Prep';
+import { SignOffLine } from './SignOffLine';
+import { usePostEditor, writtenSheet, type PostEditor, type SaveState } from './usePostEditor';
+import { BothTexts, Words } from './Words';
+import { Writing } from './Writing';
+
+const Versions = dynamic(() => import('./Versions').then((module) => module.Versions), { ssr: false });
+const Preview = dynamic(() => import('./Preview').then((module) => module.Preview), { ssr: false });
+
+const SAVE_WORDS: Record<SaveState, string> = {
+  saved: 'saved',
+  saving: 'saving…',
+  unsaved: 'not saved yet',
+  unreachable: 'not saved: Bimlo cannot be reached. Kept here, tried again.',
+};
+
+/** How often a scheduled post's sheet looks whether it left, in milliseconds. */
+const LOOK_EVERY_MS = 4_000;
+
+/** An open post beside the calendar. */
+export function Sheet({
+  postId,
+  initial,
+  slipVersion,
+  onChanged,
+  onGone,
+  onMove,
+  onClose,
+}: {
+  postId: string;
+  initial: PostSheet | null;
+  /** The version of its slip on the calendar: when it runs ahead, the sheet loads anew. */
+  slipVersion: number | null;
+  onChanged: (slip: Slip) => void;
+  onGone: (id: string) => void;
+  /** Opens the dialog that moves it. */
+  onMove: () => void;
+  onClose: () => void;
+}) {
+  const { channels, brand } = useShell();
+  const say = useSay();
+  const [isVersionsOpen, setVersionsOpen] = useState(false);
+  const [isPreviewed, setPreviewed] = useState(false);
+  const changed = useCallback(({ slip }: ChangedPost) => onChanged(slip), [onChanged]);
+  const editor = usePostEditor(postId, initial, changed);
+  const { sheet, texts, reload } = editor;
+  const channel = channels.find((candidate) => candidate.id === sheet?.channelId);
+
+  const isBehind = sheet !== null && slipVersion !== null && slipVersion > sheet.version;
+  useEffect(() => {
+    if (isBehind) reload();
+  }, [isBehind, reload]);
+  const mayLeave = sheet?.stage === 'scheduled';
+  useEffect(() => {
+    if (!mayLeave) return;
+    const timer = setInterval(reload, LOOK_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [mayLeave, reload]);
+
+  const blocks = useMemo(
+    () => (sheet && texts && channel ? blocksOf(writtenSheet(sheet, texts), channel.sheet) : []),
+    [sheet, texts, channel],
+  );
+
+  const wants = useMemo(
+    () =>
+      sheet
+        ? wantsOf(
+            { pictures: sheet.pictures, neededSteps: neededOf(sheet.steps), signOff: sheet.signOff.state },
+            sheet.waived,
+          )
+        : [],
+    [sheet],
+  );
+
+  if (!sheet || !texts || !channel)
+    return (
+      <section className="sheet" aria-label="Post">
+        <div className="sheet-top">
+          <span>{editor.problem ? editor.problem.message : 'Opening…'}</span>
+          <button type="button" className="word" onClick={onClose}>
+            close
+          </button>
+        </div>
+      </section>
+    );
+  const isFixed = sheet.stage === 'published' || sheet.stage === 'setAside';
+
+  async function takeVersion({ parts, ...words }: WrittenWords) {
+    const answer = await editor.change('PATCH', `/api/posts/${postId}`, (version) => ({
+      version,
+      ...words,
+      parts: partsWith(parts, sheet!.pictures),
+    }));
+    const problem = problemOf(answer);
+    if (problem) return say({ text: problem, wrong: true });
+    setVersionsOpen(false);
+    say({ text: 'Taken back. What stood there is kept as a version.' });
+  }
+
+  return (
+    <section className="sheet" aria-label={`Post: ${texts.title}`}>
+      <div className="sheet-top">
+        <span className="soft">
+          Post of{' '}
+          <Link href={`/${brand.slug}/pieces/${sheet.pieceId}`} prefetch={false}>
+            {sheet.pieceTitle}
+          </Link>
+        </span>
+        <span className={`save-state ${editor.saveState === 'unreachable' ? 'wrong' : 'soft'}`} role="status">
+          {SAVE_WORDS[editor.saveState]}
+        </span>
+        {!isFixed && (
+          <button type="button" className="word" onClick={onMove} aria-keyshortcuts="m">
+            move
+          </button>
+        )}
+        <button type="button" className="word" onClick={onClose} aria-keyshortcuts="Escape">
+          close
+        </button>
+      </div>
+      <div className="sheet-title">
+        <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />
+        <textarea
+          rows={1}
+          aria-label="Working title"
+          value={texts.title}
+          disabled={isFixed}
+          onChange={(event) => editor.type('title', event.target.value.replace(/\n/g, ' '))}
+        />
+      </div>
+      {editor.problem?.field === 'title' && (
+        <div className="field-refusal" role="alert">
+          {editor.problem.message}
+        </div>
+      )}
+      <BothTexts editor={editor} field="title" />
+      <StageBar editor={editor} sheet={sheet} />
+      <Facts editor={editor} sheet={sheet} channel={channel} disabled={isFixed} />
+      <Notices sheet={sheet} zone={brand.zone} />
+      <Writing
+        editor={editor}
+        postId={sheet.id}
+        network={channel.sheet.slug}
+        disabled={isFixed}
+        tools={
+          <>
+            <button type="button" className="word" onClick={() => setVersionsOpen(true)}>
+              versions
+            </button>
+            <button
+              type="button"
+              className="word"
+              aria-pressed={isPreviewed}
+              onClick={() => setPreviewed(!isPreviewed)}
+            >
+              preview
+            </button>
+            <Link className="word push" href={`/${brand.slug}/pieces/${sheet.pieceId}/words`} prefetch={false}>
+              siblings
+            </Link>
+          </>
+        }
+      >
+        {isPreviewed && <Preview sheet={sheet} texts={texts} rules={channel.sheet} />}
+        <Words editor={editor} texts={texts} sheet={channel.sheet} format={sheet.format} disabled={isFixed} />
+        <Parts editor={editor} texts={texts} sheet={sheet} rules={channel.sheet} disabled={isFixed} />
+        <Pictures editor={editor} sheet={sheet} rules={channel.sheet} disabled={isFixed} />
+        <Notes editor={editor} texts={texts} format={sheet.format} disabled={isFixed} />
+      </Writing>
+      {isVersionsOpen && (
+        <Versions
+          postId={sheet.id}
+          now={writtenOf(writtenSheet(sheet, texts))}
+          onTake={isFixed ? null : (words) => void takeVersion(words)}
+          onClose={() => setVersionsOpen(false)}
+        />
+      )}
+      {sheet.stage !== 'setAside' && <Prep editor={editor} sheet={sheet} />}
+      <SignOffLine editor={editor} sheet={sheet} />
+      {!isFixed && <Missing blocks={blocks} wants={wants} editor={editor} postId={sheet.id} />}
+      {editor.problem && !['title', 'hashtags', 'link'].includes(editor.problem.field ?? '') && (
+        <div className="notice is-wrong" role="alert">
+          {editor.problem.message}
+        </div>
+      )}
+      <div className="sheet-foot">
+        <Deeds
+          editor={editor}
+          sheet={sheet}
+          channel={channel}
+          blocks={blocks}
+          wants={wants}
+          onGone={() => {
+            onGone(sheet.id);
+            onClose();
+          }}
+          onRestored={changed}
+        />
+      </div>
+    </section>
+  );
+}
+
+/** The six stages as a bar; the ones a person may choose are pressed to go there. */
+function StageBar({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }) {
+  const say = useSay();
+  const here = STAGES.indexOf(sheet.stage as (typeof STAGES)[number]);
+
+  async function go(stage: Stage) {
+    const deed = stage === 'scheduled' ? { deed: 'schedule' } : { deed: 'stage', stage };
+    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({
+      ...deed,
+      version,
+    }));
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+    if (answer.kind === 'done' && answer.value.outcome.unscheduled)
+      say({ text: 'It is not scheduled any more and will not leave.' });
+  }
+
+  return (
+    <ol className={`stage-bar${sheet.stage === 'published' ? ' is-published' : ''}`} aria-label="Stage">
+      {STAGES.map((stage, index) => (
+        <li key={stage}>
+          <button
+            type="button"
+            className={`${index <= here ? 'is-reached' : ''}${index === here ? ' is-here' : ''}`}
+            aria-current={index === here ? 'step' : undefined}
+            disabled={here < 0 || sheet.stage === 'published' || stage === 'published' || index === here}
+            onClick={() => void go(stage)}
+          >
+            {STAGE_LABELS[stage]}
+          </button>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** How its delivery stands, where a person should know. */
+function Notices({ sheet, zone }: { sheet: PostSheet; zone: string }) {
+  const { delivery, stage } = sheet;
+  return (
+    <>
+      {stage === 'setAside' && <div className="notice">Set aside: {sheet.setAsideReason}</div>}
+      {stage === 'published' && (
+        <div className="notice is-good">
+          Out since {sheet.publishedAt ? dayAndTime(sheet.publishedAt, zone) : 'a while'}.
+        </div>
+      )}
+      {delivery?.differs && (
+        <div className="notice" role="status">
+          <b>Not what will leave.</b> The copy made {dayAndTime(delivery.copiedAt, zone)} leaves as it was, until you
+          schedule it again.
+        </div>
+      )}
+      {stage === 'scheduled' && delivery?.state === 'failed' && (
+        <div className="notice is-wrong">
+          <b>It did not leave.</b> The network said: “{delivery.words}”
+          {delivery.unsure && ' It may be out all the same: trying again asks first.'}
+        </div>
+      )}
+      {stage === 'scheduled' && delivery?.state === 'held' && (
+        <div className="notice is-wrong">
+          <b>Held.</b> Bimlo was not running when it was due. Send it now, give it another time, or set it aside.
+        </div>
+      )}
+      {stage === 'scheduled' && delivery?.state === 'waiting' && delivery.attempts > 0 && (
+        <div className="notice">
+          Tried {delivery.attempts === 1 ? 'once' : `${delivery.attempts} times`}: “{delivery.words}”. Again at{' '}
+          {dayAndTime(delivery.nextTryAt, zone)}.
+        </div>
+      )}
+    </>
+  );
+}

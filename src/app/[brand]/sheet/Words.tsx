@@ -1,0 +1,134 @@
+'use client';
+
+import { useId, useMemo } from 'react';
+import { fitTexts } from '@/core/captions/compose';
+import type { Format, RuleSheet, TextFieldName } from '@/core/rulesheets/types';
+import { CountedText } from './CountedText';
+import type { Conflict, PostEditor, Texts } from './usePostEditor';
+
+/** The texts that a format has on its network, counted as that network counts them while one types. */
+export function Words({
+  editor,
+  texts,
+  sheet,
+  format,
+  disabled,
+}: {
+  editor: PostEditor;
+  texts: Texts;
+  sheet: RuleSheet;
+  format: Format;
+  disabled: boolean;
+}) {
+  const { headline, preheader, caption, keywords, firstComment, hashtags, link } = texts;
+  const fits = useMemo(
+    () => fitTexts({ headline, preheader, caption, keywords, firstComment, hashtags, link }, sheet, format),
+    [headline, preheader, caption, keywords, firstComment, hashtags, link, sheet, format],
+  );
+  const text = (fit: (typeof fits)[number]) => (
+    <CountedText
+      key={fit.rule.name}
+      fit={fit}
+      typed={texts[fit.rule.name]}
+      sheet={sheet}
+      disabled={disabled}
+      onType={(typed) => editor.type(fit.rule.name, typed)}
+      onStep={(way) => editor.step(fit.rule.name, way)}
+    >
+      <BothTexts editor={editor} field={fit.rule.name} />
+    </CountedText>
+  );
+  return (
+    <>
+      {fits.filter(({ rule }) => !AFTER_LINK.includes(rule.name)).map(text)}
+      {sheet.hashtagLimit !== 0 && (
+        <OneLine
+          editor={editor}
+          field="hashtags"
+          label="Hashtags"
+          placeholder="#NightSky #Rings"
+          texts={texts}
+          disabled={disabled}
+        />
+      )}
+      <OneLine editor={editor} field="link" label="Link" placeholder="https://" texts={texts} disabled={disabled} />
+      {fits.filter(({ rule }) => AFTER_LINK.includes(rule.name)).map(text)}
+    </>
+  );
+}
+
+/** Texts of their own beside the caption with its hashtags and link. */
+const AFTER_LINK: readonly TextFieldName[] = ['keywords', 'firstComment'];
+
+function OneLine({
+  editor,
+  field,
+  label,
+  placeholder,
+  texts,
+  disabled,
+}: {
+  editor: PostEditor;
+  field: 'hashtags' | 'link';
+  label: string;
+  placeholder: string;
+  texts: Texts;
+  disabled: boolean;
+}) {
+  const prefix = useId();
+  return (
+    <div className="words">
+      <label htmlFor={`${prefix}-${field}`}>{label}</label>
+      <input
+        id={`${prefix}-${field}`}
+        data-field={field}
+        className="form-control"
+        value={texts[field]}
+        placeholder={placeholder}
+        disabled={disabled}
+        onChange={(event) => editor.type(field, event.target.value)}
+      />
+      {editor.problem?.field === field && (
+        <div className="field-refusal" role="alert">
+          {editor.problem.message}
+        </div>
+      )}
+      <BothTexts editor={editor} field={field} />
+    </div>
+  );
+}
+
+/** The two texts of a field that was changed here and elsewhere, to choose from. */
+export function BothTexts({ editor, field }: { editor: PostEditor; field: Conflict['field'] }) {
+  const conflict = editor.conflicts.find((candidate) => candidate.field === field);
+  if (!conflict || !editor.texts) return null;
+  return (
+    <div className="notice is-wrong" role="alert">
+      Somebody changed this meanwhile, so yours was not saved.
+      <div className="both-texts">
+        <div>
+          <b>Yours</b>
+          <pre>{editor.texts[field]}</pre>
+          <button
+            type="button"
+            className="btn btn-outline-primary btn-sm"
+            onClick={() => editor.settle(conflict, 'mine')}
+          >
+            Keep yours
+          </button>
+        </div>
+        <div>
+          <b>Theirs</b>
+          <pre>{conflict.theirs}</pre>
+          <button
+            type="button"
+            className="btn btn-outline-primary btn-sm"
+            onClick={() => editor.settle(conflict, 'theirs')}
+          >
+            Take theirs
+          </button>
+        </div>
+      </div>
+    </div>
+  );
+}

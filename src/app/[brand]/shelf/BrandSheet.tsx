@@ -1,0 +1,136 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import Button from 'react-bootstrap/Button';
+import { ASSET_KINDS, ASSET_LABELS, type AssetKind } from '@/core/shelf/shelf';
+import type { BrandAsset } from '@/data/brandAssets';
+import { call, problemOf } from '@/ui/api';
+import { fileSize } from '@/ui/format';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+
+/** Colours, fonts, logos and portraits of a brand, to copy and to save. */
+export function BrandSheet({
+  assets,
+  onChange,
+}: {
+  assets: readonly BrandAsset[];
+  onChange: (assets: BrandAsset[]) => void;
+}) {
+  const { brand } = useShell();
+  const say = useSay();
+
+  async function drop(asset: BrandAsset) {
+    const answer = await call<BrandAsset[]>('DELETE', '/api/assets', { brandId: brand.id, id: asset.id });
+    const problem = problemOf(answer);
+    if (problem) return say({ text: problem, wrong: true });
+    if (answer.kind === 'done') onChange(answer.value);
+  }
+  async function copy(asset: BrandAsset) {
+    await navigator.clipboard.writeText(asset.value);
+    say({ text: `Copied ${asset.value}.` });
+  }
+
+  return (
+    <div className="brand-sheet">
+      {ASSET_KINDS.map((kind) => (
+        <section key={kind} aria-label={ASSET_LABELS[kind]}>
+          <h2>{ASSET_LABELS[kind]}</h2>
+          <ul className={`assets is-${kind}`}>
+            {assets
+              .filter((asset) => asset.kind === kind)
+              .map((asset) => (
+                <li key={asset.id} data-asset={asset.id}>
+                  {kind === 'colour' && <span className="swatch" style={{ background: asset.value }} />}
+                  {(kind === 'logo' || kind === 'portrait') && (
+                    <img src={`/api/media/${asset.sha256}?size=thumb`} alt={asset.name} />
+                  )}
+                  <b>{asset.name}</b>
+                  {asset.value !== '' && (
+                    <button type="button" className="word figures" onClick={() => void copy(asset)} title="Copy">
+                      {asset.value}
+                    </button>
+                  )}
+                  {asset.sha256 && (
+                    <a className="word" href={`/api/media/${asset.sha256}?save`}>
+                      save {asset.bytes !== null && fileSize(asset.bytes)}
+                    </a>
+                  )}
+                  <button type="button" className="word" onClick={() => void drop(asset)}>
+                    take away
+                  </button>
+                </li>
+              ))}
+          </ul>
+          <AssetForm kind={kind} onKept={onChange} />
+        </section>
+      ))}
+    </div>
+  );
+}
+
+const VALUE_WORDS: Record<AssetKind, string | null> = {
+  colour: '#2E7D50',
+  font: 'Where it is used',
+  logo: null,
+  portrait: null,
+};
+
+function AssetForm({ kind, onKept }: { kind: AssetKind; onKept: (assets: BrandAsset[]) => void }) {
+  const { brand } = useShell();
+  const [name, setName] = useState('');
+  const [value, setValue] = useState('');
+  const [file, setFile] = useState<File | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const isPicture = kind === 'logo' || kind === 'portrait';
+
+  async function keep(event: FormEvent) {
+    event.preventDefault();
+    const query = new URLSearchParams({ brand: brand.id, kind, name: name || (file?.name ?? ''), value });
+    const answer = await call<BrandAsset[]>('POST', `/api/assets?${query}`, file ?? {});
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    onKept(answer.value);
+    setName('');
+    setValue('');
+    setFile(null);
+  }
+
+  return (
+    <form className="asset-form" onSubmit={(event) => void keep(event)}>
+      <input
+        aria-label={`Name, ${ASSET_LABELS[kind]}`}
+        placeholder="Called"
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+      />
+      {VALUE_WORDS[kind] && (
+        <input
+          aria-label={`Value, ${ASSET_LABELS[kind]}`}
+          placeholder={VALUE_WORDS[kind]}
+          value={value}
+          onChange={(event) => setValue(event.target.value)}
+        />
+      )}
+      {isPicture && (
+        <label className="word">
+          {file ? file.name : 'choose a file'}
+          <input
+            type="file"
+            className="visually-hidden"
+            accept="image/*"
+            onChange={(event) => setFile(event.target.files?.[0] ?? null)}
+          />
+        </label>
+      )}
+      <Button type="submit" size="sm" variant="outline-primary">
+        Add
+      </Button>
+      {problem && (
+        <div className="field-refusal" role="alert">
+          {problem}
+        </div>
+      )}
+    </form>
+  );
+}

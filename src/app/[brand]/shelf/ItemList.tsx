@@ -1,0 +1,159 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import Button from 'react-bootstrap/Button';
+import { SHELF_LABELS, type ShelfItem, type ShelfKind } from '@/core/shelf/shelf';
+import { call, problemOf } from '@/ui/api';
+import { dayMonth } from '@/ui/format';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+
+const PLACEHOLDERS: Record<ShelfKind, string> = {
+  hashtags: '#NightSky #Stargazing',
+  callToAction: 'Come up on Saturday. Bring a coat.',
+  link: 'https://',
+  quote: 'What somebody said, without the quotation marks',
+  reply: 'Thank you for asking! …',
+};
+
+/** The items of one kind, each edited where it stands, and a line to add one. */
+export function ItemList({
+  kind,
+  items,
+  onChange,
+}: {
+  kind: ShelfKind;
+  items: readonly ShelfItem[];
+  onChange: (items: ShelfItem[]) => void;
+}) {
+  const { brand } = useShell();
+  const say = useSay();
+  const [editing, setEditing] = useState<string | null>(null);
+
+  async function drop(item: ShelfItem, dropped: boolean) {
+    const answer = await call<ShelfItem[]>('DELETE', '/api/shelf', { brandId: brand.id, id: item.id, dropped });
+    const problem = problemOf(answer);
+    if (problem) return say({ text: problem, wrong: true });
+    if (answer.kind === 'done') onChange(answer.value);
+    if (dropped)
+      say({
+        text: `Took “${item.title}” from the shelf.`,
+        deed: { label: 'Put it back', run: () => void drop(item, false) },
+      });
+  }
+
+  return (
+    <>
+      <ItemForm kind={kind} item={null} onKept={onChange} />
+      {items.length === 0 && (
+        <p className="soft">
+          No {SHELF_LABELS[kind].one} yet. What lies here is put into any text with a few keys, and counted.
+        </p>
+      )}
+      <ul className="shelf-items">
+        {items.map((item) => (
+          <li key={item.id} data-item={item.id}>
+            {editing === item.id ? (
+              <ItemForm
+                kind={kind}
+                item={item}
+                onKept={(kept) => {
+                  onChange(kept);
+                  setEditing(null);
+                }}
+              />
+            ) : (
+              <>
+                <b>{item.title}</b>
+                <span className="shelf-text">{item.text}</span>
+                {item.source !== '' && <span className="soft">{item.source}</span>}
+                <span className="figures soft shelf-uses">
+                  {item.lastUsedAt === null
+                    ? 'not used yet'
+                    : `in ${item.uses} ${item.uses === 1 ? 'post' : 'posts'}, last ${dayMonth(item.lastUsedAt.slice(0, 10))}`}
+                </span>
+                <span className="shelf-deeds">
+                  <button type="button" className="word" onClick={() => setEditing(item.id)}>
+                    change
+                  </button>
+                  <button type="button" className="word" onClick={() => void drop(item, true)}>
+                    take away
+                  </button>
+                </span>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function ItemForm({
+  kind,
+  item,
+  onKept,
+}: {
+  kind: ShelfKind;
+  item: ShelfItem | null;
+  onKept: (items: ShelfItem[]) => void;
+}) {
+  const { brand } = useShell();
+  const blank = { title: '', text: '', source: '' };
+  const [typed, setTyped] = useState(item ?? blank);
+  const [problem, setProblem] = useState<string | null>(null);
+
+  async function keep(event: FormEvent) {
+    event.preventDefault();
+    const answer = await call<ShelfItem[]>('POST', '/api/shelf', {
+      brandId: brand.id,
+      known: item && { id: item.id, version: item.version },
+      kind,
+      title: typed.title,
+      text: typed.text,
+      source: typed.source,
+    });
+    setProblem(problemOf(answer));
+    if (answer.kind !== 'done') return;
+    onKept(answer.value);
+    if (!item) setTyped(blank);
+  }
+
+  return (
+    <form
+      className="shelf-form"
+      onSubmit={(event) => void keep(event)}
+      aria-label={item ? `Change ${item.title}` : 'New'}
+    >
+      <input
+        aria-label="Called"
+        placeholder={`A new ${SHELF_LABELS[kind].one}, called …`}
+        value={typed.title}
+        onChange={(event) => setTyped({ ...typed, title: event.target.value })}
+      />
+      <textarea
+        aria-label="Text"
+        rows={1}
+        placeholder={PLACEHOLDERS[kind]}
+        value={typed.text}
+        onChange={(event) => setTyped({ ...typed, text: event.target.value })}
+      />
+      {kind === 'quote' && (
+        <input
+          aria-label="Who said it"
+          placeholder="Who said it"
+          value={typed.source}
+          onChange={(event) => setTyped({ ...typed, source: event.target.value })}
+        />
+      )}
+      <Button type="submit" size="sm" variant={item ? 'primary' : 'outline-primary'}>
+        {item ? 'Keep the change' : `Add the ${SHELF_LABELS[kind].one}`}
+      </Button>
+      {problem && (
+        <div className="field-refusal" role="alert">
+          {problem}
+        </div>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,158 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import Button from 'react-bootstrap/Button';
+import type { Name } from '@/core/shelf/shelf';
+import { call, problemOf } from '@/ui/api';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+
+/** People and places to name, and what they are called on each of the brand's networks. */
+export function NameList({ names, onChange }: { names: readonly Name[]; onChange: (names: Name[]) => void }) {
+  const { brand, channels } = useShell();
+  const say = useSay();
+  const networks = [...new Map(channels.map(({ sheet }) => [sheet.slug, sheet.name]))];
+  const [editing, setEditing] = useState<string | null>(null);
+
+  async function drop(name: Name, dropped: boolean) {
+    const answer = await call<Name[]>('DELETE', '/api/names', { brandId: brand.id, id: name.id, dropped });
+    const problem = problemOf(answer);
+    if (problem) return say({ text: problem, wrong: true });
+    if (answer.kind === 'done') onChange(answer.value);
+    if (dropped)
+      say({
+        text: `Took ${name.name} from the list.`,
+        deed: { label: 'Put it back', run: () => void drop(name, false) },
+      });
+  }
+
+  return (
+    <>
+      <p className="soft">
+        Somebody named here is named on each network as they are called there, also when a text is carried to a sibling.
+      </p>
+      {editing === 'new' ? (
+        <NameForm
+          name={null}
+          networks={networks}
+          onKept={(kept) => {
+            onChange(kept);
+            setEditing(null);
+          }}
+        />
+      ) : (
+        <Button size="sm" variant="outline-primary" onClick={() => setEditing('new')}>
+          Add somebody or some place
+        </Button>
+      )}
+      <ul className="shelf-items">
+        {names.map((name) => (
+          <li key={name.id} data-name={name.id}>
+            {editing === name.id ? (
+              <NameForm
+                name={name}
+                networks={networks}
+                onKept={(kept) => {
+                  onChange(kept);
+                  setEditing(null);
+                }}
+              />
+            ) : (
+              <>
+                <b>
+                  {name.name} {name.kind === 'place' && <span className="soft">place</span>}
+                </b>
+                <span className="shelf-text">
+                  {networks
+                    .filter(([slug]) => name.handles[slug])
+                    .map(([slug, network]) => (
+                      <span key={slug} className="shelf-handle">
+                        {name.handles[slug]} <span className="soft">{network}</span>
+                      </span>
+                    ))}
+                </span>
+                <span className="shelf-deeds">
+                  <button type="button" className="word" onClick={() => setEditing(name.id)}>
+                    change
+                  </button>
+                  <button type="button" className="word" onClick={() => void drop(name, true)}>
+                    take away
+                  </button>
+                </span>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function NameForm({
+  name,
+  networks,
+  onKept,
+}: {
+  name: Name | null;
+  networks: readonly (readonly [string, string])[];
+  onKept: (names: Name[]) => void;
+}) {
+  const { brand } = useShell();
+  const [typed, setTyped] = useState(name?.name ?? '');
+  const [kind, setKind] = useState<Name['kind']>(name?.kind ?? 'person');
+  const [handles, setHandles] = useState<Record<string, string>>(name?.handles ?? {});
+  const [problem, setProblem] = useState<string | null>(null);
+
+  async function keep(event: FormEvent) {
+    event.preventDefault();
+    const answer = await call<Name[]>('POST', '/api/names', {
+      brandId: brand.id,
+      known: name && { id: name.id, version: name.version },
+      kind,
+      name: typed,
+      handles,
+    });
+    setProblem(problemOf(answer));
+    if (answer.kind === 'done') onKept(answer.value);
+  }
+
+  return (
+    <form className="shelf-form" onSubmit={(event) => void keep(event)}>
+      <input
+        aria-label="Name"
+        placeholder="Name"
+        autoFocus
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+      />
+      <select
+        aria-label="Person or place"
+        value={kind}
+        onChange={(event) => setKind(event.target.value as Name['kind'])}
+      >
+        <option value="person">a person</option>
+        <option value="place">a place</option>
+      </select>
+      <div className="handle-fields">
+        {networks.map(([slug, network]) => (
+          <label key={slug}>
+            {network}
+            <input
+              placeholder="@"
+              value={handles[slug] ?? ''}
+              onChange={(event) => setHandles({ ...handles, [slug]: event.target.value })}
+            />
+          </label>
+        ))}
+      </div>
+      <Button type="submit" size="sm">
+        {name ? 'Keep the change' : 'Add the name'}
+      </Button>
+      {problem && (
+        <div className="field-refusal" role="alert">
+          {problem}
+        </div>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,13 @@
+import type { Result } from '@/core/refusal';
+import { maybePiece } from '@/data/pieces';
+import { listStepsOf } from '@/data/steps';
+import type { Bimlo } from '@/runtime/bimlo';
+import { sheetStep } from '@/usecases/views';
+import { done, refusal } from '@/app/server/request';
+
+/** Answers a change of a piece with what it is now, and its own prep; a refusal with the same beside it. */
+export async function answerPiece(app: Bimlo, id: string, result: Result<unknown>): Promise<Response> {
+  const [piece, steps] = await Promise.all([maybePiece(app.db, id), listStepsOf(app.db, [id])]);
+  const present = { piece, steps: steps.map(sheetStep) };
+  return result.ok ? done(present) : refusal(result.refusal, present);
+}

@@ -1,0 +1,42 @@
+import { boolean, object, string } from 'yup';
+import { SHELF_KINDS } from '@/core/shelf/shelf';
+import { dropShelfItem, keepShelfItem, loadShelf } from '@/usecases/shelf';
+import { fields, id, text, version } from '@/app/server/fields';
+import { answer, done, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+
+const kept = fields({
+  brandId: id('Brand'),
+  known: object({ id: id('Item'), version })
+    .nullable()
+    .defined(),
+  kind: string().oneOf(SHELF_KINDS, 'There is no such kind of item.').required(),
+  title: text('Title'),
+  text: text('Text'),
+  source: text('Source'),
+});
+const dropped = fields({ brandId: id('Brand'), id: id('Item'), dropped: boolean().required() });
+
+/** The shelf of a brand (`?brand=` its id). */
+export async function GET(request: Request): Promise<Response> {
+  const brandId = new URL(request.url).searchParams.get('brand') ?? '';
+  if (!isId(brandId)) return nothingThere('brand');
+  const { app } = await workOfRequest();
+  return done(await loadShelf(app.db, brandId));
+}
+
+/** Puts an item on the shelf, or changes one; answers with all items. */
+export async function POST(request: Request): Promise<Response> {
+  const { work } = await workOfRequest();
+  const body = await readBody(request, kept);
+  if (!body.ok) return refusal(body.refusal);
+  const { brandId, known, ...words } = body.value;
+  return answer(await keepShelfItem(work, brandId, known, words));
+}
+
+/** Takes an item from the shelf, or puts it back; answers with all items. */
+export async function DELETE(request: Request): Promise<Response> {
+  const { work } = await workOfRequest();
+  const body = await readBody(request, dropped);
+  if (!body.ok) return refusal(body.refusal);
+  return answer(await dropShelfItem(work, body.value.brandId, body.value.id, body.value.dropped));
+}

@@ -1,0 +1,3 @@
+import type { PGliteOptions } from '@electric-sql/pglite';
+
+export const PARSERS: PGliteOptions['parsers'];

@@ -1,0 +1,86 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { PGlite } from '@electric-sql/pglite';
+import { PARSERS } from './parsers.mjs';
+
+// PGlite computes on the thread it was opened on, so it has this one to itself. `thread.ts` is the other end.
+
+const lite = await PGlite.create({ dataDir: workerData.folder, parsers: PARSERS, relaxedDurability: false });
+await lite.exec("set time zone 'UTC'");
+
+/** Open transactions by the number the other end gave them. */
+const open = new Map();
+/** Ends the time without statements that `hold` began. */
+let release = () => {};
+
+class RollBack extends Error {}
+
+/** Opens a transaction and answers when it stands. It ends when `end` is called for it. */
+const begin = (number) =>
+  new Promise((begun, failed) => {
+    const ended = lite.transaction(
+      (tx) =>
+        new Promise((commit, rollBack) => {
+          open.set(number, { tx, commit, rollBack: () => rollBack(new RollBack()), ended: () => ended });
+          begun();
+        }),
+    );
+    ended.catch(failed);
+  });
+
+async function end(number, commits) {
+  const { commit, rollBack, ended } = open.get(number);
+  open.delete(number);
+  if (commits) {
+    commit();
+    await ended();
+  } else {
+    rollBack();
+    await ended().catch((error) => {
+      if (!(error instanceof RollBack)) throw error;
+    });
+  }
+}
+
+const hold = () =>
+  new Promise((held, failed) => {
+    lite
+      .runExclusive(
+        () =>
+          new Promise((done) => {
+            release = done;
+            held();
+          }),
+      )
+      .catch(failed);
+  });
+
+const DEEDS = {
+  query: async ({ sql, parameters, transaction }) => {
+    const { rows, affectedRows } = await (transaction === undefined ? lite : open.get(transaction).tx).query(
+      sql,
+      parameters,
+    );
+    return { rows, affectedRows };
+  },
+  exec: async ({ sql }) => void (await lite.exec(sql)),
+  begin: ({ transaction }) => begin(transaction),
+  end: ({ transaction, commits }) => end(transaction, commits),
+  hold,
+  release: async () => release(),
+  close: () => lite.close(),
+};
+
+/** An error as far as it survives the way between threads: PostgreSQL's code and constraint with it. */
+const plainError = ({ message, stack, code, constraint, table, column, detail }) => ({
+  message,
+  stack,
+  facts: { code, constraint, table, column, detail },
+});
+
+parentPort.on('message', ({ id, deed, ...rest }) => {
+  DEEDS[deed](rest).then(
+    (value) => parentPort.postMessage({ id, value }),
+    (error) => parentPort.postMessage({ id, error: plainError(error) }),
+  );
+});
+parentPort.postMessage({ ready: true });

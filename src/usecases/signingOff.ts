@@ -1,0 +1,41 @@
+import { makeParcel } from '@/core/delivery/parcel';
+import { SIGNING_ROLES } from '@/core/posts/signOff';
+import { mayEdit } from '@/core/stages/moves';
+import type { Result } from '@/core/refusal';
+import { maybePerson } from '@/data/people';
+import { updateSignOff } from '@/data/posts';
+import { takePostAt } from './posts';
+import { doing, must, refused, STALE, type Doing, type Work } from './work';
+
+/** Signs a post off as it stands. Once its words or pictures change, that holds no more. */
+export function signPostOff(work: Work, postId: string, version: number): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const { post, pictures, channel, brand, facts } = await takePostAt(act, postId, version);
+    must(mayEdit(facts));
+    await mustSign(act);
+    if (!brand.asksSignOff)
+      refused({ code: 'notAsked', message: `${brand.name} asks for no sign-off. Its settings say whether it does.` });
+    const copy = makeParcel({ ...post, pictures }, channel);
+    if (!(await updateSignOff(act.tx, postId, version, { by: act.actorId, at: act.now, copy }))) refused(STALE);
+    await act.note({ brandId: post.brandId, subject: 'post', subjectId: postId, deed: 'signed off' });
+    return true as const;
+  });
+}
+
+/** Takes a sign-off back. A post that is ready or scheduled stays so; it needs a new one to be scheduled again. */
+export function takeSignOffBack(work: Work, postId: string, version: number): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const { post, facts } = await takePostAt(act, postId, version);
+    must(mayEdit(facts));
+    await mustSign(act);
+    if (post.signOff === null) refused({ code: 'nothing', message: 'Nobody has signed it off.' });
+    if (!(await updateSignOff(act.tx, postId, version, null))) refused(STALE);
+    await act.note({ brandId: post.brandId, subject: 'post', subjectId: postId, deed: 'sign-off taken back' });
+    return true as const;
+  });
+}
+
+async function mustSign(act: Doing): Promise<void> {
+  if (!SIGNING_ROLES.includes((await maybePerson(act.tx, act.actorId))?.role ?? ''))
+    refused({ code: 'notYours', message: 'A reviewer or a manager signs off. Ask one, or work as one.' });
+}
