@@ -253,6 +253,47 @@ test('a move of a post somebody else just changed is refused, and shows what is 
   await expect(page.locator(`[data-post="${id}"]`)).toContainText('Changed meanwhile');
 });
 
+test('a view that was read before a move, but comes after it, does not put the post back', async ({ page }) => {
+  await openLanes(page, '&date=2026-12-14');
+  const slip = page.locator('.lanes td [data-post]').first();
+  const id = (await slip.getAttribute('data-post'))!;
+  const row = page.locator('.lanes tbody tr').filter({ has: page.locator(`[data-post="${id}"]`) });
+  const target = row.locator('td[data-date="2026-12-19"]');
+  let release = () => {};
+  const released = new Promise<void>((resolve) => (release = resolve));
+  const isRead = new Promise<void>((resolve) => {
+    void page.route(
+      /[?&]_rsc=/,
+      async (route) => {
+        const response = await route.fetch();
+        resolve();
+        await released;
+        await route.fulfill({ response });
+      },
+      { times: 1 },
+    );
+  });
+  await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
+  await isRead;
+  await drag(page, slip, target);
+  await page.mouse.up();
+  await expect(message(page)).toContainText('Moved 1 post.');
+  // However the lanes are drawn from here on, the post stays on its new day.
+  await target.evaluate((cell, id) => {
+    cell.dataset.missed = '0';
+    new MutationObserver(() => {
+      if (!cell.querySelector(`[data-post="${id}"]`)) cell.dataset.missed = '1';
+    }).observe(cell.closest('table')!, { subtree: true, childList: true });
+  }, id);
+  let views = 0;
+  page.on('response', (response) => void (views += Number(/[?&]_rsc=/.test(response.url()))));
+  release();
+  // The one held back, and the one read after the move, which comes by itself.
+  await expect.poll(() => views).toBeGreaterThanOrEqual(2);
+  await expect(target.locator(`[data-post="${id}"]`)).toBeVisible();
+  await expect(target).toHaveAttribute('data-missed', '0');
+});
+
 test('stages take drops, say why not, and the list is edited in place', async ({ page }) => {
   await openCalendar(page, '?as=stages');
   const column = (name: string) => page.getByRole('region', { name: new RegExp(`^${name},`) });

@@ -14,6 +14,7 @@ import {
   readMigrations,
   UnreadableDbError,
 } from './migrate';
+import { readAsOf } from './asOf';
 import { listSnapshots, restoreSnapshot, snapshotIsDue, SNAPSHOTS_KEPT, takeSnapshot } from './snapshots';
 import { openTestDb } from './testDb';
 
@@ -57,6 +58,17 @@ describe('the database', () => {
       }),
     ).rejects.toThrow('no');
     expect(await db.rows('select * from folder_facts')).toEqual([]);
+  });
+
+  it('tells how far it has got: further with every write, not with reading', async () => {
+    const before = await readAsOf(db);
+    await db.rows('select * from folder_facts');
+    expect(await readAsOf(db)).toBe(before);
+    await db.run(`insert into folder_facts values ('as', 'of')`);
+    const after = await readAsOf(db);
+    expect(after).toBeGreaterThan(before);
+    await db.transaction((tx) => tx.run(`delete from folder_facts where key = 'as'`));
+    expect(await readAsOf(db)).toBeGreaterThan(after);
   });
 
   it('names the constraint that was broken', async () => {

@@ -11,6 +11,13 @@ export type Answer<T> =
 /** What people read when the server cannot be reached. */
 export const UNREACHABLE = 'Bimlo cannot be reached, so this is not saved yet.';
 
+/** The header of an answer that says how far the database had got when it was given. */
+export const AS_OF_HEADER = 'x-bimlo-as-of';
+
+let latest = 0;
+/** How far the database had got at the latest answer: a view that was read before it may lack what was answered. */
+export const asOfLatestAnswer = (): number => latest;
+
 /** Calls a route handler of ours. Never throws. */
 export async function call<T>(
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
@@ -46,6 +53,7 @@ async function answerOf<T>(ask: () => Promise<Response>): Promise<Answer<T>> {
     // fetch and json() reject alike when the server is gone, whatever the cause.
     return { kind: 'unreachable' };
   }
+  latest = Math.max(latest, Number(response.headers.get(AS_OF_HEADER) ?? 0));
   if (response.ok) return { kind: 'done', value: content as T };
   const { refusal, current } = content as { refusal?: Refusal; current?: unknown };
   return refusal ? { kind: 'refused', refusal, current } : { kind: 'unreachable' };

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { vi } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import type { Refusal } from '@/core/refusal';
+import { AS_OF_HEADER, asOfLatestAnswer } from './api';
 import { MessagesProvider } from './messages';
 import { ShellProvider, type Shell } from './shell';
 
@@ -72,7 +73,7 @@ export interface Call {
 /** What the server answers: a value, a refusal with what stands now, or nothing at all. */
 export type Reply = { value: unknown } | { refusal: Refusal; current?: unknown } | 'gone';
 
-/** Stands in for the server: keeps the calls, answers each as it is told. Undone by `vi.unstubAllGlobals()`. */
+/** Stands in for the server: keeps the calls, answers each as it is told and as if something was written. Undone by `vi.unstubAllGlobals()`. */
 export function fakeServer(answer: (call: Call) => Reply): { calls: Call[]; answer: (call: Call) => Reply } {
   const server = { calls: [] as Call[], answer };
   vi.stubGlobal('fetch', async (path: string, init: RequestInit = {}) => {
@@ -81,7 +82,8 @@ export function fakeServer(answer: (call: Call) => Reply): { calls: Call[]; answ
     server.calls.push(call);
     const reply = server.answer(call);
     if (reply === 'gone') throw new TypeError('fetch failed');
-    return 'value' in reply ? Response.json(reply.value) : Response.json(reply, { status: 422 });
+    const headers = { [AS_OF_HEADER]: String(asOfLatestAnswer() + 1) };
+    return 'value' in reply ? Response.json(reply.value, { headers }) : Response.json(reply, { status: 422, headers });
   });
   return server;
 }

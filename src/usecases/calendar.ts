@@ -8,6 +8,7 @@ import { openingsBetween, type Opening } from '@/core/rhythm/openings';
 import { STAGES, type Stage } from '@/core/stages/stages';
 import { addDays, startOfWeek } from '@/core/time/days';
 import { localOf, type Instant, type LocalDate } from '@/core/time/plan';
+import { readAsOf } from '@/data/asOf';
 import type { Brand } from '@/data/brands';
 import type { Channel } from '@/data/channels';
 import { listBatchDays, type BatchDayLine } from '@/data/batchDays';
@@ -69,6 +70,8 @@ export interface CalendarAsk {
 
 /** The calendar as it is drawn. */
 export interface CalendarView {
+  /** How far the database had got before the view was read, as `readAsOf` gives it. */
+  asOf: number;
   /** The days shown, in order; empty where the arrangement is not by days. */
   dates: LocalDate[];
   /** The weeks of the month arrangement. */
@@ -113,7 +116,8 @@ export async function loadCalendar(
   const byDays = ask.arrangement === 'lanes' || ask.arrangement === 'month' || ask.arrangement === 'day';
   const span = spanOf(ask, dates);
   const stepsOf = byDays ? (ask.stepsOf ?? null) : null;
-  const [shown, tray, rhythm, knownDates, steps, batchDays] = await Promise.all([
+  const [asOf, shown, tray, rhythm, knownDates, steps, batchDays] = await Promise.all([
+    readAsOf(db),
     // Slips are made of each answer as it comes, while the database reads the next.
     ask.arrangement === 'stages'
       ? loadStages(db, scope, channels)
@@ -126,6 +130,7 @@ export async function loadCalendar(
   ]);
   const seen = new Set(shown.slips.map((slip) => slip.id));
   return {
+    asOf,
     dates,
     weeks,
     slips: [...shown.slips, ...tray.undated.filter((slip) => !seen.has(slip.id))],

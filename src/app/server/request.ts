@@ -1,8 +1,10 @@
 import { cookies } from 'next/headers';
 import { ValidationError, type ObjectSchema, type AnyObject } from 'yup';
 import { refuse, type Refusal, type Result } from '@/core/refusal';
+import { readAsOf } from '@/data/asOf';
 import { maybeFirstPerson } from '@/data/people';
 import { bimlo, type Bimlo } from '@/runtime/bimlo';
+import { AS_OF_HEADER } from '@/ui/api';
 import type { Work } from '@/usecases/work';
 
 /** The cookie that says who one is. */
@@ -27,20 +29,24 @@ const NOBODY = '00000000-0000-0000-0000-000000000000';
 export const isId = (text: string): boolean => UUID.test(text);
 
 /** Answers with what was asked for. */
-export const done = (value: unknown): Response => Response.json(value ?? {});
+export const done = (value: unknown): Promise<Response> => respond(value ?? {}, 200);
 
 /** Answers with a refusal, and with what stands now where that helps to compare. */
-export function refusal(reason: Refusal, current?: unknown): Response {
-  return Response.json(current === undefined ? { refusal: reason } : { refusal: reason, current }, {
-    status: STATUS[reason.code] ?? 422,
-  });
+export const refusal = (reason: Refusal, current?: unknown): Promise<Response> =>
+  respond(current === undefined ? { refusal: reason } : { refusal: reason, current }, STATUS[reason.code] ?? 422);
+
+/** A header says how far the database had got, so that a view from before is known to be from before. */
+async function respond(content: unknown, status: number): Promise<Response> {
+  const asOf = await readAsOf((await bimlo()).db);
+  return Response.json(content, { status, headers: { [AS_OF_HEADER]: String(asOf) } });
 }
 
 /** Answers with the outcome of a use case. */
-export const answer = (result: Result<unknown>): Response => (result.ok ? done(result.value) : refusal(result.refusal));
+export const answer = async (result: Result<unknown>): Promise<Response> =>
+  result.ok ? done(result.value) : refusal(result.refusal);
 
 /** Answers that there is nothing under that address. */
-export const nothingThere = (what: string): Response =>
+export const nothingThere = (what: string): Promise<Response> =>
   refusal({ code: 'notFound', message: `That ${what} is not there (any more). Reload to see what is.` });
 
 /** Reads a JSON body and checks its shape; a refusal names the field. Texts come as they are, neither trimmed nor cast. */

@@ -94,7 +94,7 @@ export function CalendarScreen({
   const [turning, startTurning] = useTransition();
   const [query, setQuery] = useQueryStates(QUERY, { shallow: false, startTransition: startTurning, history: 'push' });
   const [{ post: openId }, setOpen] = useQueryStates({ post: parseAsString }, { history: 'push' });
-  const changes = useChanges(brand.id, shown.slips);
+  const changes = useChanges(brand.id, shown);
   const picks = usePicks();
   const [lifted, setLifted] = useState<Load | null>(null);
   const [planning, setPlanning] = useState<Planning | null>(null);

@@ -3,6 +3,7 @@ import { act, cleanup, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Slip } from '@/core/calendar/slip';
 import { testSlip } from '@/core/calendar/testSlip';
+import { asOfLatestAnswer, call } from '@/ui/api';
 import { fakeServer, renderOnScreen, router, type Call, type Reply } from '@/ui/testScreen';
 import { useChanges } from './useChanges';
 import { usePicks } from './usePicks';
@@ -57,7 +58,9 @@ afterEach(() => {
 
 const wait = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
 const START = [slip('a'), slip('b')];
-const open = () => renderOnScreen((slips: readonly Slip[]) => useChanges('b', slips), START);
+/** The calendar as it is read after everything answered so far. */
+const view = (slips: Slip[], asOf = asOfLatestAnswer()) => ({ slips, asOf });
+const open = () => renderOnScreen((shown: ReturnType<typeof view>) => useChanges('b', shown), view(START));
 const dates = (slips: readonly Slip[]) => Object.fromEntries(slips.map(({ id, date }) => [id, date]));
 const shift = (days: number) => ({ kind: 'shift', days }) as const;
 
@@ -154,17 +157,44 @@ it('what the server draws anew keeps the changes that are under way', async () =
   server.answer = () => 'gone';
   act(() => hook.result.current.change([START[0]!], shift(2)));
   await wait(0);
-  hook.rerender([slip('a', { title: 'Renamed' }), slip('b'), slip('c')]);
+  hook.rerender(view([slip('a', { title: 'Renamed' }), slip('b'), slip('c')]));
   const { slips } = hook.result.current;
   expect(dates(slips)).toEqual({ a: '2026-12-03', b: '2026-12-01', c: '2026-12-01' });
   expect(slips.find(({ id }) => id === 'a')?.title).toBe('Renamed');
 });
 
-it('single slips are put and taken away', () => {
-  const { result } = open();
-  act(() => result.current.put(slip('c', { title: 'New' })));
-  act(() => result.current.remove('b'));
-  expect(result.current.slips.map(({ id }) => id)).toEqual(['a', 'c']);
+describe('a view read by the server', () => {
+  it('before a change was saved, but come after it, does not take the change back', async () => {
+    const { result, rerender } = open();
+    const before = asOfLatestAnswer();
+    act(() => result.current.change([START[0]!], shift(2)));
+    await wait(0);
+    rerender(view([slip('a'), slip('b', { title: 'Renamed' })], before));
+    expect(dates(result.current.slips)).toEqual({ a: '2026-12-03', b: '2026-12-01' });
+    expect(result.current.slips.find(({ id }) => id === 'b')?.title).toBe('Renamed');
+  });
+
+  it('after it is believed, whatever it says', async () => {
+    const { result, rerender } = open();
+    act(() => result.current.change([START[0]!], shift(2)));
+    await wait(0);
+    rerender(view([slip('a', { date: '2026-12-24', version: 9 })]));
+    expect(dates(result.current.slips)).toEqual({ a: '2026-12-24' });
+  });
+
+  it('before a post was made or deleted neither hides it nor brings it back', async () => {
+    const { result, rerender } = open();
+    const before = asOfLatestAnswer();
+    server.answer = () => ({ value: {} });
+    await call('POST', '/api/made-and-deleted');
+    act(() => result.current.put(slip('c', { title: 'New' })));
+    act(() => result.current.remove('b'));
+    expect(result.current.slips.map(({ id }) => id)).toEqual(['a', 'c']);
+    rerender(view([slip('a'), slip('b')], before));
+    expect(result.current.slips.map(({ id }) => id)).toEqual(['a', 'c']);
+    rerender(view([slip('a'), slip('c')]));
+    expect(result.current.slips.map(({ title }) => title)).not.toContain('New');
+  });
 });
 
 describe('picking', () => {

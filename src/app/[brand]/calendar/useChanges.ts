@@ -1,11 +1,12 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useRouter } from 'next/navigation';
 import { applyChange, type Change } from '@/core/calendar/change';
 import type { Slip } from '@/core/calendar/slip';
 import type { ChangeTarget } from '@/usecases/changes';
-import { call, problemOf, UNREACHABLE } from '@/ui/api';
+import type { CalendarView } from '@/usecases/calendar';
+import { asOfLatestAnswer, call, problemOf, UNREACHABLE } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import type { CalendarAnswer } from './changed';
 
@@ -31,11 +32,11 @@ const storeName = (brandId: string) => `bimlo:changes:${brandId}`;
  * sent after the one before it. One that is refused goes back and says why; one that could not be saved stays marked, is
  * kept in the browser, and is tried until the server answers.
  */
-export function useChanges(brandId: string, fromServer: readonly Slip[]) {
+export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<CalendarView, 'slips' | 'asOf'>) {
   const say = useSay();
   const router = useRouter();
-  const [source, setSource] = useState(fromServer);
-  const [slips, setSlips] = useState<readonly Slip[]>(fromServer);
+  /** What was answered since the page was opened, by post: a view that was read before an answer does not draw over it. */
+  const [answered, setAnswered] = useState<ReadonlyMap<string, Answered>>(NOTHING);
   const [pending, setPending] = useState<readonly Pending[]>([]);
   /** The same for callbacks that run later than the render they were made in: what was added meanwhile is in it. */
   const queue = useRef<readonly Pending[]>([]);
@@ -45,20 +46,30 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
   const busy = useRef(false);
   /** Versions our own changes raised: a change behind them in the queue was decided on the older one. */
   const raised = useRef(new Map<string, { from: number; to: number }>());
-  if (source !== fromServer) {
-    setSource(fromServer);
-    setSlips(pending.reduce(withChange, fromServer));
-  }
+  const slips = useMemo(
+    () => pending.reduce(withChange, withAnswered(fromServer, answered, asOf)),
+    [fromServer, answered, asOf, pending],
+  );
 
-  const put = useCallback((slip: Slip) => setSlips((all) => [...all.filter(({ id }) => id !== slip.id), slip]), []);
-  const remove = useCallback((id: string) => setSlips((all) => all.filter((slip) => slip.id !== id)), []);
+  const learn = useCallback((shown: readonly Slip[], gone: readonly string[]) => {
+    const now = asOfLatestAnswer();
+    setAnswered(
+      (known) =>
+        new Map([
+          ...known,
+          ...shown.map((slip) => [slip.id, { slip, asOf: now }] as const),
+          ...gone.map((id) => [id, { slip: null, asOf: now }] as const),
+        ]),
+    );
+  }, []);
+  const put = useCallback((slip: Slip) => learn([slip], []), [learn]);
+  const remove = useCallback((id: string) => learn([], [id]), [learn]);
 
   useEffect(() => {
     const kept = readKept(brandId);
     if (kept.length === 0) return;
     queue.current = kept;
     setPending(kept);
-    setSlips((all) => kept.reduce(withChange, all));
   }, [brandId]);
 
   const settle = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -82,14 +93,16 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
     [brandId],
   );
 
-  const take = useCallback((answer: CalendarAnswer, before: readonly ChangeTarget[]) => {
-    for (const slip of answer.slips) {
-      const target = before.find(({ id }) => id === slip.id);
-      if (target) raised.current.set(slip.id, { from: target.version, to: slip.version });
-    }
-    const ids = new Set([...answer.slips.map((slip) => slip.id), ...answer.gone]);
-    setSlips((all) => [...all.filter(({ id }) => !ids.has(id)), ...answer.slips]);
-  }, []);
+  const take = useCallback(
+    (answer: CalendarAnswer, before: readonly ChangeTarget[]) => {
+      for (const slip of answer.slips) {
+        const target = before.find(({ id }) => id === slip.id);
+        if (target) raised.current.set(slip.id, { from: target.version, to: slip.version });
+      }
+      learn(answer.slips, answer.gone);
+    },
+    [learn],
+  );
 
   const undo = useCallback(
     async (changeId: string | null) => {
@@ -116,6 +129,8 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
         change: next.change,
       });
       if (answer.kind === 'unreachable') return false;
+      // Taken off in the same breath as the answer is shown, or the change would show twice.
+      keep(queue.current.filter(({ key }) => key !== next.key));
       if (answer.kind === 'refused') {
         say({ text: answer.refusal.message, wrong: true });
         router.refresh();
@@ -131,7 +146,7 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
       readAnew();
       return true;
     },
-    [say, router, take, undo, readAnew],
+    [say, router, keep, take, undo, readAnew],
   );
 
   useEffect(() => {
@@ -141,11 +156,11 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
     void send(next).then((answered) => {
       busy.current = false;
       setMarked(!answered);
-      if (answered) return keep(queue.current.filter(({ key }) => key !== next.key));
+      if (answered) return;
       setWaits(true);
       say({ text: UNREACHABLE, wrong: true });
     });
-  }, [pending, waits, send, keep, say]);
+  }, [pending, waits, send, say]);
 
   useEffect(() => {
     if (!waits) return;
@@ -167,7 +182,6 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
         targets: targets.map(({ id, version }) => ({ id, version })),
         change: what,
       };
-      setSlips((all) => withChange(all, next));
       keep([...queue.current, next]);
     },
     [brandId, keep],
@@ -179,6 +193,20 @@ export function useChanges(brandId: string, fromServer: readonly Slip[]) {
 }
 
 const NONE: ReadonlySet<string> = new Set();
+const NOTHING: ReadonlyMap<string, Answered> = new Map();
+
+/** What an answer said of a post: its slip, or that it is gone; and how far the database had got. */
+interface Answered {
+  slip: Slip | null;
+  asOf: number;
+}
+
+function withAnswered(slips: readonly Slip[], answered: ReadonlyMap<string, Answered>, asOf: number): readonly Slip[] {
+  const newer = [...answered].filter(([, answer]) => answer.asOf > asOf);
+  if (newer.length === 0) return slips;
+  const ids = new Set(newer.map(([id]) => id));
+  return [...slips.filter(({ id }) => !ids.has(id)), ...newer.flatMap(([, { slip }]) => slip ?? [])];
+}
 
 function withChange(slips: readonly Slip[], { targets, change }: Pending): readonly Slip[] {
   const ids = new Set(targets.map(({ id }) => id));

@@ -5,7 +5,7 @@ const delay = process.env.BIMLO_BENCH === '1' ? monitorEventLoopDelay({ resoluti
 delay?.enable();
 
 /** This process in figures, for the benchmark: resident bytes, and event-loop delay since the last asking, in milliseconds. */
-export function GET(): Response {
+export function GET(): Promise<Response> {
   if (!delay) return nothingThere('address');
   const figures = {
     residentBytes: process.memoryUsage.rss(),
