@@ -15,40 +15,38 @@ import {
 } from '@dnd-kit/core';
 import { useQueryStates, parseAsString } from 'nuqs';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { changeOfDrop } from '@/core/calendar/changeOfDrop';
 import type { DropGround } from '@/core/calendar/drop';
-import { readFilter, writeFilter } from '@/core/calendar/filter';
+import { readFilter } from '@/core/calendar/filter';
 import type { Grouping } from '@/core/calendar/list';
 import { addMonths } from '@/core/calendar/months';
 import type { Slip } from '@/core/calendar/slip';
-import { fillOpenings } from '@/core/rhythm/fill';
-import type { Opening } from '@/core/rhythm/openings';
-import { addDays, daysBetween, weekNumber } from '@/core/time/days';
+import { openingsLeft } from '@/core/rhythm/openingsLeft';
+import { addDays } from '@/core/time/days';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { PostSheet } from '@/core/posts/sheet';
 import type { Reading } from '@/data/readings';
 import type { CalendarView, TrayIdea } from '@/usecases/calendar';
-import { call, problemOf, type Answer } from '@/ui/api';
-import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { ShellProvider, useShell } from '@/ui/shell';
+import { CalendarHead } from './CalendarHead';
 import { Carrier } from './Carrier';
-import { presentAddress, titleOf, weekOf } from './heading';
+import { weekOf } from './heading';
 import { InHand } from './InHand';
-import { brandOfSlip, nameIn, timetableOf, unique, type BrandShown } from './makeTimetable';
+import { brandOfSlip, nameIn, timetableOf, type BrandShown } from './makeTimetable';
 import { gridOf, startOf } from './placeGrid';
 import { Day } from './Day';
 import { announcements, byPlaces, collision, INSTRUCTIONS, loadOf, placeOf, refusalFor, type Load } from './dragging';
-import { FilterBar } from './FilterBar';
 import { Lanes } from './Lanes';
 import { Month } from './Month';
 import { PickBox } from './PickBox';
 import { openingId } from './places';
-import { Readings } from './Readings';
 import { Stages } from './Stages';
 import { MARKS, MarksProvider, TimetableProvider } from './timetable';
 import { Tray } from './Tray';
 import { useChanges } from './useChanges';
 import { usePicks } from './usePicks';
+import { usePlanning, type Planned } from './usePlanning';
 import { WorkingDatesProvider } from './WorkingDates';
 import { KEPT_PARAMETERS, readLook, VIEWS, type ViewName } from './view';
 
@@ -88,7 +86,7 @@ export function CalendarScreen({
   openSheet: PostSheet | null;
 }) {
   const shell = useShell();
-  const { brand, brands } = shell;
+  const { brand } = shell;
   const router = useRouter();
   const say = useSay();
   const [turning, startTurning] = useTransition();
@@ -98,7 +96,7 @@ export function CalendarScreen({
   const picks = usePicks();
   const [lifted, setLifted] = useState<Load | null>(null);
   const [planning, setPlanning] = useState<Planning | null>(null);
-  const [adding, setAdding] = useState<Adding | null>(null);
+  const [adding, setAdding] = useState<Planned | null>(null);
   const [moving, setMoving] = useState<Slip | null>(null);
   const { arrangement: view, date, weeks } = asked;
   const { slips } = changes;
@@ -121,28 +119,10 @@ export function CalendarScreen({
     }),
     [timetable],
   );
-  const { openings, extra } = useMemo(() => {
-    if (shown.openings.length === 0 || look.dates === 'working') return { openings: NO_OPENINGS, extra: NO_IDS };
-    // A filter hides posts that fill openings all the same; what shows may have been moved since.
-    const moved = new Map(slips.map((slip) => [slip.id, slip]));
-    const candidates = shown.planned ? [...shown.planned.filter((post) => !moved.has(post.id)), ...slips] : slips;
-    const fill = fillOpenings(shown.openings, candidates);
-    const rhythmic = new Set(shown.rhythmic);
-    return {
-      openings: shown.openings.filter(
-        (opening) =>
-          !fill.filledBy.has(opening.key) &&
-          (filter.channels.length === 0 || filter.channels.includes(opening.channelId)),
-      ),
-      extra: new Set(
-        slips
-          .filter(
-            ({ id, date: on, channelId }) => on !== null && on > today && fill.extra.has(id) && rhythmic.has(channelId),
-          )
-          .map(({ id }) => id),
-      ),
-    };
-  }, [shown.openings, shown.planned, shown.rhythmic, slips, filter.channels, look.dates, today]);
+  const { openings, extra } = useMemo(
+    () => (look.dates === 'working' ? NO_OPENINGS : openingsLeft({ ...shown, slips }, new Set(filter.channels), today)),
+    [shown, slips, filter.channels, look.dates, today],
+  );
   const marksOf = useCallback(
     (id: string) =>
       (id === openId ? MARKS.open : 0) |
@@ -250,42 +230,9 @@ export function CalendarScreen({
     [shown.ideas, slips, picks.picked],
   );
 
-  async function plan(idea: TrayIdea, on: LocalDate, where: Partial<Adding>) {
-    const channelIds = where.channelId ? [where.channelId] : idea.suggestedChannelIds;
-    if (channelIds.length === 0) return setPlanning({ idea, date: on, ...(where.time ? { time: where.time } : {}) });
-    const answer: Answer<{ slips: Slip[] }> = await call('POST', `/api/pieces/${idea.id}/plan`, {
-      channelIds,
-      date: on,
-      time: where.time ?? null,
-      format: where.opening?.format ?? null,
-      pillarId: where.opening?.pillarId ?? null,
-    });
-    const problem = problemOf(answer);
-    if (problem)
-      say({ text: problem, wrong: true, deed: { label: 'Try again', run: () => void plan(idea, on, where) } });
-    if (answer.kind === 'done') planned(idea, answer.value.slips);
-  }
-
-  function planned(idea: TrayIdea, made: readonly Slip[]) {
-    made.forEach(changes.put);
-    changes.readAnew();
-    const on = made[0]?.date ? `on ${shortDate(made[0].date)}` : 'without a date';
-    say({
-      text: `Planned “${idea.title}” ${on}: ${made.map((slip) => slip.callSign).join(', ')}.`,
-      deed: { label: 'Undo', run: () => void unplan(idea, made) },
-    });
-  }
-
-  async function unplan(idea: TrayIdea, made: readonly Slip[]) {
-    for (const { id, version } of made) {
-      const problem = problemOf(await call('POST', `/api/posts/${id}/deeds`, { deed: 'delete', version }));
-      if (problem) return say({ text: `Not undone. ${problem}`, wrong: true });
-      changes.remove(id);
-    }
-    const { title, suggestedChannelIds, version } = idea;
-    await call('PATCH', `/api/pieces/${idea.id}`, { version, title, channelIds: suggestedChannelIds });
-    changes.readAnew();
-  }
+  const { plan, planned } = usePlanning(changes, (idea, { date, time }) =>
+    setPlanning({ idea, date, ...(time ? { time } : {}) }),
+  );
 
   function drop({ active, over }: DragEndEvent) {
     const load = loadOf(active);
@@ -297,48 +244,17 @@ export function CalendarScreen({
     if (load.kind === 'idea') {
       if (place.kind !== 'day') return;
       const opening = openings.find(({ key }) => openingId(key) === over.id);
-      void plan(load.idea, place.date, {
+      void plan(load.idea, {
+        date: place.date,
         ...(place.channelId ? { channelId: place.channelId } : {}),
         ...(place.time ? { time: place.time } : {}),
         ...(opening ? { opening } : {}),
       });
       return;
     }
-    dropPosts(load.slips, place);
-    focusSoon(load.slips[0]!.id);
-  }
-
-  function dropPosts(load: readonly Slip[], place: ReturnType<typeof placeOf>) {
-    const first = load[0]!;
-    if (place.kind === 'tray')
-      return changes.change(
-        load.filter((slip) => slip.date !== null),
-        { kind: 'place', date: null },
-      );
-    if (place.kind === 'stage') {
-      if (place.stage === 'published' || place.stage === 'setAside') return;
-      return changes.change(
-        load.filter((slip) => slip.stage !== place.stage),
-        { kind: 'stage', stage: place.stage },
-      );
-    }
-    const byDays = first.date === null ? 0 : daysBetween(first.date, place.date);
-    if (load.length > 1 && first.date !== null)
-      return byDays === 0 ? undefined : changes.change(load, { kind: 'shift', days: byDays });
-    const isHere =
-      place.date === first.date &&
-      (place.channelId === null || place.channelId === first.channelId) &&
-      (place.time === null || place.time === first.time);
-    if (isHere) return;
-    const minutes =
-      first.time && place.time?.endsWith(':00') && !place.format && view === 'day' ? first.time.slice(3) : null;
-    changes.change(load, {
-      kind: 'place',
-      date: place.date,
-      ...(place.time ? { time: minutes ? `${place.time.slice(0, 2)}:${minutes}` : place.time } : {}),
-      ...(place.channelId ? { channelId: place.channelId } : {}),
-      ...(place.format ? { format: place.format } : {}),
-    });
+    const dropped = changeOfDrop(load.slips, place, view === 'day');
+    if (dropped) changes.change(dropped.slips, dropped.change);
+    focusSoon(load.slips[0].id);
   }
 
   const present = useRef(slips);
@@ -370,105 +286,24 @@ export function CalendarScreen({
   const pickedSlips = slips.filter(({ id }) => picks.picked.has(id));
   const own = brandsShown[0]!;
   const openBrand = brandOfSlip(brandsShown, openSheet, slips, openId) ?? own;
-  const title = titleOf(view, date, shown.dates);
-  const address = presentAddress(query);
 
   return (
     <TimetableProvider value={timetable}>
       <MarksProvider value={marksOf}>
-        <header className="place-head calendar-head">
-          <h1>{title}</h1>
-          <span className="soft">
-            {view === 'lanes' && `week ${weekNumber(date)} · `}
-            {count === 1 ? '1 post' : `${count} posts`}
-            {shown.openings.length > 0 &&
-              ` · ${openings.length === 1 ? '1 opening left' : `${openings.length} openings left`}`}
-          </span>
-          {changes.waits && <span className="attention">not saved yet, trying again</span>}
-          <nav className="arrangements push" aria-label="Arrangement">
-            {VIEWS.map(({ name, label }, index) => (
-              <button
-                key={name}
-                type="button"
-                aria-current={name === view ? 'true' : undefined}
-                aria-keyshortcuts={String(index + 1)}
-                onClick={() => void setQuery({ as: name })}
-              >
-                <sup className="figures">{index + 1}</sup> {label}
-              </button>
-            ))}
-          </nav>
-          <div className="calendar-bar">
-            {view !== 'stages' && (
-              <div className="period" aria-busy={turning}>
-                <button
-                  type="button"
-                  className="step"
-                  onClick={() => turn(-1)}
-                  aria-label="Period before"
-                  aria-keyshortcuts="["
-                >
-                  ‹
-                </button>
-                <button
-                  type="button"
-                  className="word"
-                  onClick={() => void setQuery({ date: null })}
-                  aria-keyshortcuts="0"
-                >
-                  Today
-                </button>
-                <button
-                  type="button"
-                  className="step"
-                  onClick={() => turn(1)}
-                  aria-label="Period after"
-                  aria-keyshortcuts="]"
-                >
-                  ›
-                </button>
-              </div>
-            )}
-            {view === 'lanes' && (
-              <span className="weeks">
-                <button
-                  type="button"
-                  className="word"
-                  aria-pressed={weeks === 1}
-                  onClick={() => void setQuery({ weeks: null })}
-                >
-                  One week
-                </button>
-                <span className="soft"> · </span>
-                <button
-                  type="button"
-                  className="word"
-                  aria-pressed={weeks === 2}
-                  onClick={() => void setQuery({ weeks: '2' })}
-                >
-                  two
-                </button>
-              </span>
-            )}
-            <FilterBar
-              filter={filter}
-              onFilter={(next) => void setQuery(writeFilter(next))}
-              look={look}
-              onLook={(part, value) =>
-                void setQuery({ [part]: value }, { shallow: part !== 'dates' && part !== 'whose' })
-              }
-              view={view}
-              brands={brands}
-              brandsShown={brandsShown.map((one) => one.brand.slug)}
-              onBrands={(slugs) => void setQuery({ brands: slugs.length === 0 ? null : slugs.join(',') })}
-              channels={channels}
-              owners={unique(brandsShown.flatMap((one) => one.people))}
-              pillars={brandsShown.flatMap((one) => one.pillars)}
-              campaigns={brandsShown.flatMap((one) => one.campaigns)}
-            />
-            <Readings readings={readings} present={address} />
-          </div>
-        </header>
+        <CalendarHead
+          asked={asked}
+          shown={shown}
+          brandsShown={brandsShown}
+          readings={readings}
+          counts={{ posts: count, openings: openings.length }}
+          query={query}
+          onQuery={setQuery}
+          turning={turning}
+          onTurn={turn}
+          waits={changes.waits}
+          look={look}
+          filter={filter}
+        />
         <DndContext
           id="calendar"
           sensors={sensors}
@@ -622,18 +457,10 @@ interface Planning {
   time?: LocalTime;
 }
 
-interface Adding {
-  date: LocalDate;
-  time?: LocalTime;
-  channelId?: string;
-  opening?: Opening;
-}
-
 /** Height of the month's row of weekday names, in pixels: what scrolls stops below it. */
 const MONTH_HEAD_PX = 26;
-const NO_OPENINGS: readonly Opening[] = [];
+const NO_OPENINGS = { openings: [], extra: new Set<string>() };
 const NO_SLIPS: readonly Slip[] = [];
-const NO_IDS: ReadonlySet<string> = new Set();
 
 const planFromTray = (setPlanning: (planning: Planning) => void, today: LocalDate) => (idea: TrayIdea) =>
   setPlanning({ idea, date: today });

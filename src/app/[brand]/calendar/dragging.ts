@@ -15,7 +15,7 @@ import { spokenDate } from '@/ui/format';
 import { nextStop, TRAY_ID, type PlaceGrid } from './places';
 
 /** What is in the hand: an idea, or one or more posts, the first of which was taken hold of. */
-export type Load = { kind: 'posts'; slips: readonly Slip[] } | { kind: 'idea'; idea: TrayIdea };
+export type Load = { kind: 'posts'; slips: readonly [Slip, ...Slip[]] } | { kind: 'idea'; idea: TrayIdea };
 
 /** What hangs on the one draggable: filled with a load just before it is lifted. */
 export interface Carried {
@@ -106,7 +106,7 @@ export const INSTRUCTIONS =
 /** What is in the hand, by name. */
 export function nameOf(load: Load): string {
   if (load.kind === 'idea') return `“${load.idea.title}”`;
-  return load.slips.length === 1 ? `“${load.slips[0]!.title}”` : `${load.slips.length} posts`;
+  return load.slips.length === 1 ? `“${load.slips[0].title}”` : `${load.slips.length} posts`;
 }
 
 /** A place by name: “Thursday 26 November, Glassrow, 18:00”. */

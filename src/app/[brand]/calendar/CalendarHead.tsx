@@ -1,0 +1,139 @@
+'use client';
+
+import type { Options } from 'nuqs';
+import { writeFilter, type CalendarFilter } from '@/core/calendar/filter';
+import { weekNumber } from '@/core/time/days';
+import type { LocalDate } from '@/core/time/plan';
+import type { Reading } from '@/data/readings';
+import type { CalendarView } from '@/usecases/calendar';
+import { useShell } from '@/ui/shell';
+import { FilterBar } from './FilterBar';
+import { presentAddress, titleOf } from './heading';
+import { unique, type BrandShown } from './makeTimetable';
+import { Readings } from './Readings';
+import { VIEWS, type Look, type ViewName } from './view';
+
+/** What the address of the calendar holds. */
+export type Query = Record<string, string | null>;
+
+/** Over the calendar: what span shows and how much, the ways to arrange it, to go about in it and to narrow it. */
+export function CalendarHead({
+  asked: { arrangement, date, weeks },
+  shown,
+  brandsShown,
+  readings,
+  counts,
+  query,
+  onQuery,
+  turning,
+  onTurn,
+  waits,
+  look,
+  filter,
+}: {
+  asked: { arrangement: ViewName; date: LocalDate; weeks: 1 | 2 };
+  shown: CalendarView;
+  brandsShown: readonly BrandShown[];
+  readings: readonly Reading[];
+  /** How many posts show, and openings that are left. */
+  counts: { posts: number; openings: number };
+  query: Query;
+  onQuery: (part: Query, options?: Options) => Promise<unknown>;
+  /** Another span is on its way. */
+  turning: boolean;
+  onTurn: (periods: number) => void;
+  /** Changes wait for a server that cannot be reached. */
+  waits: boolean;
+  look: Look;
+  filter: CalendarFilter;
+}) {
+  const { brands } = useShell();
+  return (
+    <header className="place-head calendar-head">
+      <h1>{titleOf(arrangement, date, shown.dates)}</h1>
+      <span className="soft">
+        {arrangement === 'lanes' && `week ${weekNumber(date)} · `}
+        {counts.posts === 1 ? '1 post' : `${counts.posts} posts`}
+        {shown.openings.length > 0 &&
+          ` · ${counts.openings === 1 ? '1 opening left' : `${counts.openings} openings left`}`}
+      </span>
+      {waits && <span className="attention">not saved yet, trying again</span>}
+      <nav className="arrangements push" aria-label="Arrangement">
+        {VIEWS.map(({ name, label }, index) => (
+          <button
+            key={name}
+            type="button"
+            aria-current={name === arrangement ? 'true' : undefined}
+            aria-keyshortcuts={String(index + 1)}
+            onClick={() => void onQuery({ as: name })}
+          >
+            <sup className="figures">{index + 1}</sup> {label}
+          </button>
+        ))}
+      </nav>
+      <div className="calendar-bar">
+        {arrangement !== 'stages' && (
+          <div className="period" aria-busy={turning}>
+            <button
+              type="button"
+              className="step"
+              onClick={() => onTurn(-1)}
+              aria-label="Period before"
+              aria-keyshortcuts="["
+            >
+              ‹
+            </button>
+            <button type="button" className="word" onClick={() => void onQuery({ date: null })} aria-keyshortcuts="0">
+              Today
+            </button>
+            <button
+              type="button"
+              className="step"
+              onClick={() => onTurn(1)}
+              aria-label="Period after"
+              aria-keyshortcuts="]"
+            >
+              ›
+            </button>
+          </div>
+        )}
+        {arrangement === 'lanes' && (
+          <span className="weeks">
+            <button
+              type="button"
+              className="word"
+              aria-pressed={weeks === 1}
+              onClick={() => void onQuery({ weeks: null })}
+            >
+              One week
+            </button>
+            <span className="soft"> · </span>
+            <button
+              type="button"
+              className="word"
+              aria-pressed={weeks === 2}
+              onClick={() => void onQuery({ weeks: '2' })}
+            >
+              two
+            </button>
+          </span>
+        )}
+        <FilterBar
+          filter={filter}
+          onFilter={(next) => void onQuery(writeFilter(next))}
+          look={look}
+          onLook={(part, value) => void onQuery({ [part]: value }, { shallow: part !== 'dates' && part !== 'whose' })}
+          view={arrangement}
+          brands={brands}
+          brandsShown={brandsShown.map((one) => one.brand.slug)}
+          onBrands={(slugs) => void onQuery({ brands: slugs.length === 0 ? null : slugs.join(',') })}
+          channels={brandsShown.flatMap((one) => one.channels)}
+          owners={unique(brandsShown.flatMap((one) => one.people))}
+          pillars={brandsShown.flatMap((one) => one.pillars)}
+          campaigns={brandsShown.flatMap((one) => one.campaigns)}
+        />
+        <Readings readings={readings} present={presentAddress(query)} />
+      </div>
+    </header>
+  );
+}
