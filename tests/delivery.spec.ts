@@ -104,6 +104,7 @@ test('a by-hand post is handed over at its time and confirmed with its address',
     handOver.getByRole('link', { name: /Save the picture/ }).click(),
   ]);
   expect(download.suggestedFilename()).toMatch(/\.jpg$/);
+  await expect(handOver.getByRole('link', { name: /the original/ })).toHaveAttribute('href', /[?]save$/);
   await handOver.getByLabel('Its address, once it is up').fill('not an address');
   await handOver.getByRole('button', { name: 'It is out' }).click();
   await expect(page.getByText('Give the address of the published post')).toBeVisible();

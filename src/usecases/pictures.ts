@@ -1,7 +1,7 @@
 import { TEXT_LIMITS } from '@/core/pieces/piece';
 import { mayEdit } from '@/core/stages/moves';
 import { refuse, type Result } from '@/core/refusal';
-import { isCrop, type Recipe } from '@/core/media/fit';
+import { isCrop, OUT_TYPES, type Recipe } from '@/core/media/fit';
 import { insertLibraryFiles } from '@/data/library';
 import { deletePicture, insertPictures, updateAlt, updateRecipe } from '@/data/media';
 import { changePost, takePost } from './posts';
@@ -82,7 +82,6 @@ export function setRecipe(work: Work, postId: string, pictureId: string, recipe:
   });
 }
 
-const OUT_TYPES: readonly string[] = ['image/jpeg', 'image/png', 'image/webp'];
 /** Bytes below which nobody needs a picture scaled down. */
 const LEAST_BYTES = 20_000;
 

@@ -3,10 +3,13 @@ import sharp from 'sharp';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { PostSheet } from '@/core/posts/sheet';
 import type { Post } from '@/data/posts';
+import { schedulePost } from '@/usecases/scheduling';
+import { valueOf } from '@/usecases/testWorld';
 import { DELETE as dropAsset, POST as keepAsset } from './assets/route';
 import { DELETE as dropFile, GET as listFiles, POST as takeFile } from './library/route';
 import { GET as readFileOf } from './media/[sha]/route';
 import { DELETE as remove, GET as leaving, PATCH as describePicture } from './posts/[id]/media/[picture]/route';
+import { GET as saveLeaving } from './posts/[id]/leaving/[place]/route';
 import { POST as attach } from './posts/[id]/media/route';
 import { ask, makeApp, refusalIn, send, type TestApp } from './testApp';
 
@@ -105,6 +108,25 @@ describe('a picture of a post', () => {
     expect((await ask(describePicture, { params, body: { alt: 'x' } })).status).toBe(404);
     expect((await ask(remove, { params: { id: post.id, picture: 'x' } })).status).toBe(404);
   });
+});
+
+it('what leaves by hand is saved as it was copied when it was scheduled, under the name of what it became', async () => {
+  post = await app.makePost('homestoop');
+  const { id } = await attached();
+  const params = { id: post.id, picture: id };
+  const cropped = { x: 0.25, y: 0, width: 0.5, height: 1 };
+  await ask(describePicture, { params, body: { recipe: { crop: cropped, toMime: 'image/png', toBytes: null } } });
+  await ask(describePicture, { params, body: { alt: 'The dome at dusk' } });
+  valueOf(await schedulePost(app.work, post.id, (await app.post(post.id)).version));
+  await ask(describePicture, { params, body: { recipe: { crop: null, toMime: null, toBytes: null } } });
+  const save = (place: string) => send(saveLeaving, { params: { id: post.id, place } });
+  const response = await save('0');
+  expect(response.headers.get('content-disposition')).toBe("attachment; filename*=UTF-8''dome.png");
+  expect(await sharp(Buffer.from(await response.arrayBuffer())).metadata()).toMatchObject({
+    width: 800,
+    format: 'png',
+  });
+  expect([(await save('1')).status, (await save('-1')).status]).toEqual([404, 404]);
 });
 
 describe('a stored file', () => {

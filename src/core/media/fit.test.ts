@@ -4,6 +4,7 @@ import {
   cropPixels,
   isCrop,
   isShapeIn,
+  leavingName,
   nearestShape,
   outBytes,
   outMime,
@@ -106,3 +107,14 @@ it.each([
   [{ x: 0, y: 0, width: 0, height: 1 }, false],
   [{ x: Number.NaN, y: 0, width: 1, height: 1 }, false],
 ])('crop %j is one: %s', (crop, is) => expect(isCrop(crop)).toBe(is));
+
+describe('the name of what goes out', () => {
+  it.each([
+    ['dome.jpg', 'image/jpeg', null, 'dome.jpg'],
+    ['dome.jpeg', 'image/jpeg', 'image/jpeg', 'dome.jpeg'],
+    ['dome.night.webp', 'image/webp', 'image/jpeg', 'dome.night.jpg'],
+    ['dome', 'image/svg+xml', 'image/png', 'dome.png'],
+  ])('%s of %s made into %s is %s', (fileName, mime, toMime, expected) =>
+    expect(leavingName(fileName, { mime, toMime })).toBe(expected),
+  );
+});

@@ -47,6 +47,16 @@ export function outSize(picture: Pick<PictureMeasures, 'width' | 'height' | 'cro
 /** The media type of what goes out. */
 export const outMime = ({ mime, toMime }: Pick<PictureMeasures, 'mime' | 'toMime'>): string => toMime ?? mime;
 
+/** The media types a picture can be converted to, with the ending of a file of each. */
+const ENDINGS: Record<string, string> = { 'image/jpeg': 'jpg', 'image/png': 'png', 'image/webp': 'webp' };
+export const OUT_TYPES: readonly string[] = Object.keys(ENDINGS);
+
+/** The name of the file that goes out: the one it has, with the ending of another type where it was converted. */
+export function leavingName(fileName: string, { mime, toMime }: Pick<PictureMeasures, 'mime' | 'toMime'>): string {
+  if (toMime === null || toMime === mime) return fileName;
+  return `${fileName.replace(/\.[^.]*$/, '')}.${ENDINGS[toMime] ?? 'bin'}`;
+}
+
 /** The most bytes that go out. */
 export const outBytes = ({ bytes, toBytes }: Pick<PictureMeasures, 'bytes' | 'toBytes'>): number =>
   toBytes === null ? bytes : Math.min(bytes, toBytes);

@@ -2,6 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import type { ParcelPicture } from '@/core/delivery/network';
+import { isVideo } from '@/core/media/video';
 import type { Departure } from '@/usecases/views';
 import { CallSign } from '@/ui/CallSign';
 import { fileSize, shortDate } from '@/ui/format';
@@ -9,7 +11,7 @@ import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
 
-/** What a person needs to post by hand: the text to copy, the originals to save, a place for the address, and “it is out”. */
+/** What a person needs to post by hand: the text to copy, the pictures to save, a place for the address, and “it is out”. */
 export function HandOver({ departure }: { departure: Departure }) {
   const { channels } = useShell();
   const router = useRouter();
@@ -61,11 +63,9 @@ export function HandOver({ departure }: { departure: Departure }) {
             <blockquote>{text}</blockquote>
           </li>
         ))}
-        {handOver.pictures.map((picture) => (
-          <li key={picture.sha256}>
-            <a className="btn btn-outline" href={`/api/media/${picture.sha256}?save`} download={picture.fileName}>
-              Save the picture ({fileSize(picture.bytes)})
-            </a>
+        {handOver.pictures.map((picture, place) => (
+          <li key={picture.id ?? picture.sha256}>
+            <SavePicture postId={slip.id} place={place} picture={picture} />
           </li>
         ))}
         <li>
@@ -90,5 +90,27 @@ export function HandOver({ departure }: { departure: Departure }) {
         It is out
       </button>
     </section>
+  );
+}
+
+/** A video is saved as it is; a picture as it is to be posted, or as it was taken in. */
+function SavePicture({ postId, place, picture }: { postId: string; place: number; picture: ParcelPicture }) {
+  const original = `/api/media/${picture.sha256}?save`;
+  const size = fileSize(picture.bytes);
+  if (isVideo(picture))
+    return (
+      <a className="btn btn-outline" href={original} download={picture.fileName}>
+        Save the video ({size})
+      </a>
+    );
+  return (
+    <>
+      <a className="btn btn-outline" href={`/api/posts/${postId}/leaving/${place}`} download>
+        Save the picture{picture.recipe?.crop ? ', cropped' : ''}
+      </a>{' '}
+      <a className="small-text" href={original} download={picture.fileName}>
+        or the original ({size})
+      </a>
+    </>
   );
 }

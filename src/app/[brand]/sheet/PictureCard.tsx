@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { lengthWords } from '@/core/captions/spoken';
 import { isVideo } from '@/core/media/video';
-import { outBytes, outMime, outSize, shapeFaults, type Recipe } from '@/core/media/fit';
+import { OUT_TYPES, outBytes, outMime, outSize, shapeFaults, type Recipe } from '@/core/media/fit';
 import { shapeWords } from '@/core/posts/readiness';
 import type { PostSheet, SheetPicture } from '@/core/posts/sheet';
 import { formatRule, type RuleSheet } from '@/core/rulesheets/types';
@@ -132,7 +132,7 @@ function Mends({
 }) {
   const rule = formatRule(rules, sheet.format);
   const faults = rule ? shapeFaults(picture, rule) : [];
-  const converted = CONVERTS_TO.find((mime) => rules.pictureTypes.includes(mime));
+  const converted = OUT_TYPES.find((mime) => rules.pictureTypes.includes(mime));
   const size = outSize(picture);
   return (
     <>
@@ -162,4 +162,3 @@ function Mends({
 }
 
 /** Types pictures are converted to, the most welcome first. */
-const CONVERTS_TO: readonly string[] = ['image/jpeg', 'image/png', 'image/webp'];
