@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -33,6 +33,10 @@ export interface TestServer {
   end(): Promise<void>;
 }
 
+/** The flags of Node.js that `npm run demo` starts Bimlo with. */
+const { scripts } = JSON.parse(readFileSync('package.json', 'utf8')) as { scripts: { demo: string } };
+const FLAGS = scripts.demo.split(' ').filter((word) => word.startsWith('--'));
+
 /** Makes a Bimlo on free ports with a copy of a data folder (the demo's by default), and starts it. */
 export async function startServer(env: Record<string, string> = {}, template = TEMPLATE): Promise<TestServer> {
   const root = mkdtempSync(join(tmpdir(), 'bimlo-e2e-'));
@@ -53,7 +57,7 @@ export async function startServer(env: Record<string, string> = {}, template = T
     networkUrl,
     data: root,
     start: async () => {
-      bimlo = await launch(['scripts/server.mjs'], 'bimlo ready', {
+      bimlo = await launch([...FLAGS, 'scripts/server.mjs'], 'bimlo ready', {
         ...common,
         PORT: String(port),
         BIMLO_NOW: now,
