@@ -99,12 +99,14 @@ test('a by-hand post is handed over at its time and confirmed with its address',
   await handOver.getByRole('button', { name: 'Copy the caption' }).click();
   await expect(page.getByText('Caption copied.')).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('say hello');
+  await handOver.getByRole('button', { name: 'Copy its alt text' }).click();
+  await expect(page.getByText('Alt text copied.')).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     handOver.getByRole('link', { name: /Save the picture/ }).click(),
   ]);
   expect(download.suggestedFilename()).toMatch(/\.jpg$/);
-  await expect(handOver.getByRole('link', { name: /the original/ })).toHaveAttribute('href', /[?]save$/);
+  await expect(handOver.getByRole('link', { name: /The original/ })).toHaveAttribute('href', /[?]save$/);
   await handOver.getByLabel('Its address, once it is up').fill('not an address');
   await handOver.getByRole('button', { name: 'It is out' }).click();
   await expect(page.getByText('Give the address of the published post')).toBeVisible();

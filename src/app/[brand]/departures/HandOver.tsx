@@ -65,7 +65,12 @@ export function HandOver({ departure }: { departure: Departure }) {
         ))}
         {handOver.pictures.map((picture, place) => (
           <li key={picture.id ?? picture.sha256}>
-            <SavePicture postId={slip.id} place={place} picture={picture} />
+            <HandedPicture
+              postId={slip.id}
+              place={place}
+              picture={picture}
+              onCopy={(label, text) => void copy(label, text)}
+            />
           </li>
         ))}
         <li>
@@ -93,24 +98,47 @@ export function HandOver({ departure }: { departure: Departure }) {
   );
 }
 
-/** A video is saved as it is; a picture as it is to be posted, or as it was taken in. */
-function SavePicture({ postId, place, picture }: { postId: string; place: number; picture: ParcelPicture }) {
+/** A picture to be saved as it is to be posted, or as it was taken in; a video as it is. With its alt text to copy. */
+function HandedPicture({
+  postId,
+  place,
+  picture,
+  onCopy,
+}: {
+  postId: string;
+  /** Its place among the pictures that leave, from 0. */
+  place: number;
+  picture: ParcelPicture;
+  onCopy: (label: string, text: string) => void;
+}) {
   const original = `/api/media/${picture.sha256}?save`;
   const size = fileSize(picture.bytes);
-  if (isVideo(picture))
-    return (
-      <a className="btn btn-outline" href={original} download={picture.fileName}>
-        Save the video ({size})
-      </a>
-    );
   return (
-    <>
-      <a className="btn btn-outline" href={`/api/posts/${postId}/leaving/${place}`} download>
-        Save the picture{picture.recipe?.crop ? ', cropped' : ''}
-      </a>{' '}
-      <a className="small-text" href={original} download={picture.fileName}>
-        or the original ({size})
-      </a>
-    </>
+    <div className="handed-picture">
+      {!isVideo(picture) && <img src={`/api/media/${picture.sha256}?size=thumb`} alt={picture.alt} />}
+      <div>
+        {isVideo(picture) ? (
+          <a className="btn btn-outline" href={original} download={picture.fileName}>
+            Save the video ({size})
+          </a>
+        ) : (
+          <a className="btn btn-outline" href={`/api/posts/${postId}/leaving/${place}`} download>
+            Save the picture{picture.recipe?.crop ? ', cropped' : ''}
+          </a>
+        )}
+        <p className="small-text">
+          {!isVideo(picture) && (
+            <a href={original} download={picture.fileName}>
+              The original ({size})
+            </a>
+          )}
+          {picture.alt !== '' && (
+            <button type="button" className="word" onClick={() => onCopy('Alt text', picture.alt)}>
+              Copy its alt text
+            </button>
+          )}
+        </p>
+      </div>
+    </div>
   );
 }
