@@ -35,6 +35,12 @@ describe('who one is', () => {
     expect([...cookieJar.values()]).toEqual([app.otherWork.actorId]);
     expect(refusalIn(await ask(beSomebody, { body: { personId: 'mana' } }))).toEqual(['badField', 'personId']);
   });
+
+  it('is somebody who works here', async () => {
+    const before = [...cookieJar.values()];
+    expect((await ask(beSomebody, { body: { personId: NOBODY } })).status).toBe(404);
+    expect([...cookieJar.values()]).toEqual(before);
+  });
 });
 
 describe('a brand', () => {

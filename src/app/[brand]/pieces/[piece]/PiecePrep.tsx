@@ -9,7 +9,7 @@ import { call, problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';
 import { useSay } from '@/ui/messages';
-import { PrepSteps, type WritePrep } from '../../sheet/PrepSteps';
+import { PrepSteps } from '../../sheet/PrepSteps';
 
 /** The piece’s own prep: its kind decides which; it counts back from a day of its own, or from its earliest post. */
 export function PiecePrep({
@@ -37,7 +37,6 @@ export function PiecePrep({
     if (answer.kind === 'done') onSteps(answer.value.steps);
     return answer.kind === 'done';
   }
-  const write: WritePrep = ask;
 
   return (
     <>
@@ -82,7 +81,7 @@ export function PiecePrep({
       <PrepSteps
         steps={steps}
         path={path}
-        write={write}
+        write={ask}
         renew={{ label: 'Take those of its kind', run: () => void ask('PUT', path, {}) }}
       />
     </>
