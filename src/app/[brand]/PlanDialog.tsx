@@ -6,10 +6,9 @@ import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
 import type { Slip } from '@/core/calendar/slip';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
-import { readTypedTime } from '@/core/time/typed';
 import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
-import { shortDate } from '@/ui/format';
+import { useWhen } from './WhenFields';
 
 /** Asks for which channels, when, and makes one post for each. */
 export function PlanDialog({
@@ -26,16 +25,14 @@ export function PlanDialog({
   onClose: () => void;
 }) {
   const [channelIds, setChannelIds] = useState<string[]>(piece.suggestedChannelIds);
-  const [date, setDate] = useState(suggestedDate);
-  const [time, setTime] = useState(suggestedTime ?? '');
+  const when = useWhen('plan', suggestedDate, suggestedTime);
   const [problem, setProblem] = useState<string | null>(null);
 
   async function plan(event: FormEvent) {
     event.preventDefault();
     const answer = await call<{ slips: Slip[] }>('POST', `/api/pieces/${piece.id}/plan`, {
       channelIds,
-      date: date || null,
-      time: time.trim() === '' ? null : (readTypedTime(time) ?? time),
+      ...when.plan,
     });
     if (answer.kind === 'refused') return setProblem(answer.refusal.message);
     if (answer.kind === 'unreachable') return setProblem(UNREACHABLE);
@@ -44,9 +41,6 @@ export function PlanDialog({
   }
 
   const posts = channelIds.length === 1 ? '1 post' : `${channelIds.length} posts`;
-  const when = date
-    ? `for ${shortDate(date)}${readTypedTime(time) ? ` ${readTypedTime(time)}` : ''}`
-    : 'without a date';
   return (
     <Modal show onHide={onClose} animation={false} aria-labelledby="plan-dialog-title">
       <Form onSubmit={(event) => void plan(event)} noValidate>
@@ -59,16 +53,7 @@ export function PlanDialog({
           <div className="mb-3">
             <ChannelChoice legend="A post for each of" chosen={channelIds} onChange={setChannelIds} />
           </div>
-          <div className="d-flex-row">
-            <Form.Group controlId="plan-date">
-              <Form.Label>Date</Form.Label>
-              <Form.Control type="date" value={date} onChange={(event) => setDate(event.target.value)} />
-            </Form.Group>
-            <Form.Group controlId="plan-time">
-              <Form.Label>Time, if it is settled</Form.Label>
-              <Form.Control value={time} placeholder="14:30" onChange={(event) => setTime(event.target.value)} />
-            </Form.Group>
-          </div>
+          {when.fields}
           {problem && (
             <div className="field-refusal" role="alert">
               {problem}
@@ -77,7 +62,7 @@ export function PlanDialog({
         </Modal.Body>
         <Modal.Footer>
           <Button type="submit" disabled={channelIds.length === 0}>
-            {channelIds.length === 0 ? 'Choose a channel first' : `Plan ${posts} ${when}`}
+            {channelIds.length === 0 ? 'Choose a channel first' : `Plan ${posts} ${when.words}`}
           </Button>
           <Button variant="outline" onClick={onClose}>
             Not now

@@ -8,11 +8,10 @@ import type { Slip } from '@/core/calendar/slip';
 import { askedFor } from '@/core/rhythm/entry';
 import type { Opening } from '@/core/rhythm/openings';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
-import { readTypedTime } from '@/core/time/typed';
 import { call, problemOf, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
-import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
+import { useWhen } from '../WhenFields';
 
 /**
  * Makes a post in place: what it says becomes its piece; channel, date and time are set already where it was started from a
@@ -37,8 +36,7 @@ export function NewPostDialog({
   const { brand, channels } = useShell();
   const [title, setTitle] = useState('');
   const [channelIds, setChannelIds] = useState<string[]>(channelId ? [channelId] : []);
-  const [date, setDate] = useState(startDate);
-  const [time, setTime] = useState(startTime ?? '');
+  const when = useWhen('new-post', startDate, startTime);
   const [pieceId, setPieceId] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const channel = channels.find(({ id }) => id === channelId);
@@ -60,8 +58,7 @@ export function NewPostDialog({
     }
     const answer = await call<{ slips: Slip[] }>('POST', `/api/pieces/${piece}/plan`, {
       channelIds,
-      date: date || null,
-      time: time.trim() === '' ? null : (readTypedTime(time) ?? time),
+      ...when.plan,
       format: opening?.format ?? null,
       pillarId: opening?.pillarId ?? null,
     });
@@ -71,9 +68,6 @@ export function NewPostDialog({
     onClose();
   }
 
-  const when = date
-    ? `for ${shortDate(date)}${readTypedTime(time) ? ` ${readTypedTime(time)}` : ''}`
-    : 'without a date';
   return (
     <Modal show onHide={onClose} animation={false} aria-labelledby="new-post-title">
       <Form noValidate onSubmit={(event) => void make(event)}>
@@ -98,16 +92,7 @@ export function NewPostDialog({
               <ChannelChoice legend="A post for each of" chosen={channelIds} onChange={setChannelIds} />
             </div>
           )}
-          <div className="d-flex-row">
-            <Form.Group controlId="new-post-date">
-              <Form.Label>Date</Form.Label>
-              <Form.Control type="date" value={date} onChange={(event) => setDate(event.target.value)} />
-            </Form.Group>
-            <Form.Group controlId="new-post-time">
-              <Form.Label>Time, if it is settled</Form.Label>
-              <Form.Control value={time} placeholder="14:30" onChange={(event) => setTime(event.target.value)} />
-            </Form.Group>
-          </div>
+          {when.fields}
           {problem && (
             <div className="field-refusal" role="alert">
               {problem}
@@ -115,7 +100,7 @@ export function NewPostDialog({
           )}
         </Modal.Body>
         <Modal.Footer>
-          <Button type="submit">Plan it {when}</Button>
+          <Button type="submit">Plan it {when.words}</Button>
           <Button variant="outline" onClick={onClose}>
             Not now
           </Button>

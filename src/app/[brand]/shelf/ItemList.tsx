@@ -5,8 +5,8 @@ import Button from 'react-bootstrap/Button';
 import { SHELF_LABELS, type ShelfItem, type ShelfKind } from '@/core/shelf/shelf';
 import { call, problemOf } from '@/ui/api';
 import { dayMonth } from '@/ui/format';
-import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { ShelfList } from './ShelfList';
 
 const PLACEHOLDERS: Record<ShelfKind, string> = {
   hashtags: '#NightSky #Stargazing',
@@ -26,22 +26,6 @@ export function ItemList({
   items: readonly ShelfItem[];
   onChange: (items: ShelfItem[]) => void;
 }) {
-  const { brand } = useShell();
-  const say = useSay();
-  const [editing, setEditing] = useState<string | null>(null);
-
-  async function drop(item: ShelfItem, dropped: boolean) {
-    const answer = await call<ShelfItem[]>('DELETE', '/api/shelf', { brandId: brand.id, id: item.id, dropped });
-    const problem = problemOf(answer);
-    if (problem) return say({ text: problem, wrong: true });
-    if (answer.kind === 'done') onChange(answer.value);
-    if (dropped)
-      say({
-        text: `Took “${item.title}” from the shelf.`,
-        deed: { label: 'Put it back', run: () => void drop(item, false) },
-      });
-  }
-
   return (
     <>
       <ItemForm kind={kind} item={null} onKept={onChange} />
@@ -50,41 +34,26 @@ export function ItemList({
           No {SHELF_LABELS[kind].one} yet. What lies here is put into any text with a few keys, and counted.
         </p>
       )}
-      <ul className="shelf-items">
-        {items.map((item) => (
-          <li key={item.id} data-item={item.id}>
-            {editing === item.id ? (
-              <ItemForm
-                kind={kind}
-                item={item}
-                onKept={(kept) => {
-                  onChange(kept);
-                  setEditing(null);
-                }}
-              />
-            ) : (
-              <>
-                <b>{item.title}</b>
-                <span className="shelf-text">{item.text}</span>
-                {item.source !== '' && <span className="soft">{item.source}</span>}
-                <span className="figures soft shelf-uses">
-                  {item.lastUsedAt === null
-                    ? 'not used yet'
-                    : `in ${item.uses} ${item.uses === 1 ? 'post' : 'posts'}, last ${dayMonth(item.lastUsedAt.slice(0, 10))}`}
-                </span>
-                <span className="shelf-deeds">
-                  <button type="button" className="word" onClick={() => setEditing(item.id)}>
-                    change
-                  </button>
-                  <button type="button" className="word" onClick={() => void drop(item, true)}>
-                    take away
-                  </button>
-                </span>
-              </>
-            )}
-          </li>
-        ))}
-      </ul>
+      <ShelfList
+        things={items}
+        sort="item"
+        path="/api/shelf"
+        took={({ title }) => `Took “${title}” from the shelf.`}
+        form={(item, onKept) => <ItemForm kind={kind} item={item} onKept={onKept} />}
+        face={(item) => (
+          <>
+            <b>{item.title}</b>
+            <span className="shelf-text">{item.text}</span>
+            {item.source !== '' && <span className="soft">{item.source}</span>}
+            <span className="figures soft shelf-uses">
+              {item.lastUsedAt === null
+                ? 'not used yet'
+                : `in ${item.uses} ${item.uses === 1 ? 'post' : 'posts'}, last ${dayMonth(item.lastUsedAt.slice(0, 10))}`}
+            </span>
+          </>
+        )}
+        onChange={onChange}
+      />
     </>
   );
 }

@@ -4,86 +4,58 @@ import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import type { Name } from '@/core/shelf/shelf';
 import { call, problemOf } from '@/ui/api';
-import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { ShelfList } from './ShelfList';
 
 /** People and places to name, and what they are called on each of the brand's networks. */
 export function NameList({ names, onChange }: { names: readonly Name[]; onChange: (names: Name[]) => void }) {
-  const { brand, channels } = useShell();
-  const say = useSay();
+  const { channels } = useShell();
   const networks = [...new Map(channels.map(({ sheet }) => [sheet.slug, sheet.name]))];
-  const [editing, setEditing] = useState<string | null>(null);
-
-  async function drop(name: Name, dropped: boolean) {
-    const answer = await call<Name[]>('DELETE', '/api/names', { brandId: brand.id, id: name.id, dropped });
-    const problem = problemOf(answer);
-    if (problem) return say({ text: problem, wrong: true });
-    if (answer.kind === 'done') onChange(answer.value);
-    if (dropped)
-      say({
-        text: `Took ${name.name} from the list.`,
-        deed: { label: 'Put it back', run: () => void drop(name, false) },
-      });
-  }
+  const [isAdding, setAdding] = useState(false);
 
   return (
     <>
       <p className="soft">
         Somebody named here is named on each network as they are called there, also when a text is carried to a sibling.
       </p>
-      {editing === 'new' ? (
+      {isAdding ? (
         <NameForm
           name={null}
           networks={networks}
           onKept={(kept) => {
             onChange(kept);
-            setEditing(null);
+            setAdding(false);
           }}
         />
       ) : (
-        <Button size="sm" variant="outline-primary" onClick={() => setEditing('new')}>
+        <Button size="sm" variant="outline-primary" onClick={() => setAdding(true)}>
           Add somebody or some place
         </Button>
       )}
-      <ul className="shelf-items">
-        {names.map((name) => (
-          <li key={name.id} data-name={name.id}>
-            {editing === name.id ? (
-              <NameForm
-                name={name}
-                networks={networks}
-                onKept={(kept) => {
-                  onChange(kept);
-                  setEditing(null);
-                }}
-              />
-            ) : (
-              <>
-                <b>
-                  {name.name} {name.kind === 'place' && <span className="soft">place</span>}
-                </b>
-                <span className="shelf-text">
-                  {networks
-                    .filter(([slug]) => name.handles[slug])
-                    .map(([slug, network]) => (
-                      <span key={slug} className="shelf-handle">
-                        {name.handles[slug]} <span className="soft">{network}</span>
-                      </span>
-                    ))}
-                </span>
-                <span className="shelf-deeds">
-                  <button type="button" className="word" onClick={() => setEditing(name.id)}>
-                    change
-                  </button>
-                  <button type="button" className="word" onClick={() => void drop(name, true)}>
-                    take away
-                  </button>
-                </span>
-              </>
-            )}
-          </li>
-        ))}
-      </ul>
+      <ShelfList
+        things={names}
+        sort="name"
+        path="/api/names"
+        took={({ name }) => `Took ${name} from the list.`}
+        form={(name, onKept) => <NameForm name={name} networks={networks} onKept={onKept} />}
+        face={(name) => (
+          <>
+            <b>
+              {name.name} {name.kind === 'place' && <span className="soft">place</span>}
+            </b>
+            <span className="shelf-text">
+              {networks
+                .filter(([slug]) => name.handles[slug])
+                .map(([slug, network]) => (
+                  <span key={slug} className="shelf-handle">
+                    {name.handles[slug]} <span className="soft">{network}</span>
+                  </span>
+                ))}
+            </span>
+          </>
+        )}
+        onChange={onChange}
+      />
     </>
   );
 }
