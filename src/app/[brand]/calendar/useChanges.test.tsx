@@ -34,10 +34,14 @@ const serve = ({ path, body }: Call): Reply => {
     late.map(({ id }) => ({ postId: id, title: id, message: 'Too late.' })),
   );
 };
-const reply = (label: string, postIds: string[], refused: object[]): Reply => ({
+const reply = (
+  label: string,
+  postIds: string[],
+  refused: { postId: string; title: string; message: string }[],
+): Reply => ({
   value: {
     outcome: { changeId: 'c', label, postIds, refused, notes: [] },
-    slips: stored.filter(({ id }) => postIds.includes(id)),
+    slips: stored.filter(({ id }) => postIds.includes(id) || refused.some((one) => one.postId === id)),
     gone: [],
   },
 });
@@ -87,6 +91,21 @@ describe('a change on the calendar', () => {
     expect(server.calls.map(({ body }) => (body.posts as { version: number }[])[0]!.version)).toEqual([1, 2]);
   });
 
+  it('is based on what several before it left, whichever of them showed when it was made', async () => {
+    const { result } = open();
+    act(() => result.current.change([START[0]!], shift(1)));
+    act(() => result.current.change([START[0]!], shift(2)));
+    act(() => result.current.change([START[0]!], shift(3)));
+    await wait(0);
+    // The first is answered by now, and shows with its new version.
+    const shown = result.current.slips.find(({ id }) => id === 'a')!;
+    act(() => result.current.change([shown], shift(4)));
+    for (let turn = 0; turn < 4; turn++) await wait(0);
+    expect(server.calls.map(({ body }) => (body.posts as { version: number }[])[0]!.version)).toEqual([1, 2, 3, 4]);
+    expect([result.current.isSaving, stored[0]!.date]).toEqual([false, '2026-12-05']);
+    expect(screen.queryByText(/Not changed/)).toBeNull();
+  });
+
   it('that is refused for some posts names them and shows how they stand', async () => {
     const { result } = open();
     stored = [slip('a'), slip('b', { version: 7, date: '2026-12-09' })];
@@ -94,6 +113,21 @@ describe('a change on the calendar', () => {
     await wait(0);
     expect(screen.getByText(/Not changed: 1\. “b”: Too late\./)).toBeTruthy();
     expect(dates(result.current.slips).a).toBe('2026-12-03');
+  });
+
+  it('that was refused for a post does not let the next one over what somebody else did', async () => {
+    const { result } = open();
+    stored = [slip('a'), slip('b', { version: 7, date: '2026-12-09' })];
+    act(() => result.current.change(START, shift(2)));
+    act(() => result.current.change(START, shift(3)));
+    for (let turn = 0; turn < 3; turn++) await wait(0);
+    expect(server.calls.map(({ body }) => (body.posts as { version: number }[]).map(({ version }) => version))).toEqual(
+      [
+        [1, 1],
+        [2, 1],
+      ],
+    );
+    expect(dates(result.current.slips)).toEqual({ a: '2026-12-04', b: '2026-12-09' });
   });
 
   it('of no post is none', () => {

@@ -6,7 +6,7 @@ import { applyChange, type Change } from '@/core/calendar/change';
 import type { Slip } from '@/core/calendar/slip';
 import type { ChangeTarget } from '@/usecases/changes';
 import type { CalendarView } from '@/usecases/calendar';
-import { asOfLatestAnswer, call, problemOf, UNREACHABLE } from '@/ui/api';
+import { asOfLatestAnswer, call, problemOf, UNREACHABLE, type Answer } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import type { CalendarAnswer } from './changed';
 
@@ -44,8 +44,8 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
   // Once a try found nobody, what waits stays marked until it is saved, also while it is tried again.
   const [isMarked, setMarked] = useState(false);
   const busy = useRef(false);
-  /** Versions our own changes raised: a change behind them in the queue was decided on the older one. */
-  const raised = useRef(new Map<string, { from: number; to: number }>());
+  /** The versions that our own changes made of others: a change behind them in the queue was decided on an older one. */
+  const raised = useRef(new Map<string, number>());
   const slips = useMemo(
     () => pending.reduce(withChange, withAnswered(fromServer, answered, asOf)),
     [fromServer, answered, asOf, pending],
@@ -93,74 +93,72 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
     [brandId],
   );
 
-  const take = useCallback(
-    (answer: CalendarAnswer, before: readonly ChangeTarget[]) => {
-      for (const slip of answer.slips) {
-        const target = before.find(({ id }) => id === slip.id);
-        if (target) raised.current.set(slip.id, { from: target.version, to: slip.version });
-      }
-      learn(answer.slips, answer.gone);
-    },
-    [learn],
-  );
-
   const undo = useCallback(
     async (changeId: string | null) => {
       const answer = await call<CalendarAnswer>('POST', '/api/calendar/undo', { brandId, changeId });
       const problem = problemOf(answer);
       if (problem) return say({ text: `Not undone. ${problem}`, wrong: true });
       if (answer.kind !== 'done') return;
-      take(answer.value, []);
+      learn(answer.value.slips, answer.value.gone);
       say({ text: messageOf(answer.value), wrong: answer.value.outcome.refused.length > 0 });
       readAnew();
     },
-    [brandId, say, take, readAnew],
+    [brandId, say, learn, readAnew],
   );
 
-  const send = useCallback(
-    async (next: Pending) => {
-      const posts = next.targets.map(({ id, version }) => {
-        const own = raised.current.get(id);
-        return { id, version: own && own.from === version ? own.to : version };
-      });
-      const answer = await call<CalendarAnswer>('POST', '/api/calendar/changes', {
-        brandId: next.brandId,
-        posts,
-        change: next.change,
-      });
-      if (answer.kind === 'unreachable') return false;
-      // Taken off in the same breath as the answer is shown, or the change would show twice.
-      keep(queue.current.filter(({ key }) => key !== next.key));
+  /** What a change is based on by now. */
+  const present = useCallback((target: ChangeTarget): ChangeTarget => {
+    let { version } = target;
+    for (;;) {
+      const next = raised.current.get(versionKey({ ...target, version }));
+      if (next === undefined) break;
+      version = next;
+    }
+    return { ...target, version };
+  }, []);
+
+  /** Shows what came of a change, and takes it off in the same breath, or it would show twice. */
+  const settled = useCallback(
+    (key: string, posts: readonly ChangeTarget[], answer: Exclude<Answer<CalendarAnswer>, { kind: 'unreachable' }>) => {
+      keep(queue.current.filter((change) => change.key !== key));
       if (answer.kind === 'refused') {
         say({ text: answer.refusal.message, wrong: true });
-        router.refresh();
-        return true;
+        return router.refresh();
       }
-      take(answer.value, posts);
-      const { changeId, refused } = answer.value.outcome;
+      const { slips: shown, gone, outcome } = answer.value;
+      const { changeId, refused } = outcome;
+      for (const post of posts) {
+        const now = shown.find(({ id }) => id === post.id);
+        // What was refused has a version that others made: what waits for it was not decided on that.
+        const isDone = !refused.some(({ postId }) => postId === post.id);
+        if (now && isDone && now.version > post.version) raised.current.set(versionKey(post), now.version);
+      }
+      learn(shown, gone);
       say({
         text: messageOf(answer.value),
         wrong: refused.length > 0,
         ...(changeId ? { deed: { label: 'Undo', run: () => void undo(changeId) } } : {}),
       });
       readAnew();
-      return true;
     },
-    [say, router, keep, take, undo, readAnew],
+    [say, router, keep, learn, undo, readAnew],
   );
 
   useEffect(() => {
     const next = pending[0];
     if (!next || busy.current || waits) return;
     busy.current = true;
-    void send(next).then((answered) => {
+    const { key, brandId: ofBrand, change } = next;
+    const posts = next.targets.map(present);
+    const sent = call<CalendarAnswer>('POST', '/api/calendar/changes', { brandId: ofBrand, posts, change });
+    void sent.then((answer) => {
       busy.current = false;
-      setMarked(!answered);
-      if (answered) return;
+      setMarked(answer.kind === 'unreachable');
+      if (answer.kind !== 'unreachable') return settled(key, posts, answer);
       setWaits(true);
       say({ text: UNREACHABLE, wrong: true });
     });
-  }, [pending, waits, send, say]);
+  }, [pending, waits, present, settled, say]);
 
   useEffect(() => {
     if (!waits) return;
@@ -191,6 +189,8 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
   const unsaved = isMarked ? new Set(pending.flatMap(({ targets }) => targets.map(({ id }) => id))) : NONE;
   return { slips, unsaved, isSaving: pending.length > 0, waits, put, remove, change, undo, readAnew };
 }
+
+const versionKey = ({ id, version }: ChangeTarget): string => `${id} ${version}`;
 
 const NONE: ReadonlySet<string> = new Set();
 const NOTHING: ReadonlyMap<string, Answered> = new Map();
