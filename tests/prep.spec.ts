@@ -171,6 +171,8 @@ test('steps of one sort are held together on a batch day, which stands on the ca
   await page.goto('/fennel-moor/desk');
   await page.getByRole('region', { name: 'Batch days' }).getByRole('link', { name: 'Plan one' }).click();
   await page.getByRole('button', { name: 'editing', exact: true }).click();
+  // Until they come, the steps of the sort before show, and what is picked of those is let go.
+  await expect(page.getByRole('button', { name: 'editing', exact: true, pressed: true })).toBeVisible();
   const boxes = page.locator('.batch-steps').getByRole('checkbox');
   await boxes.nth(0).check();
   await boxes.nth(1).check();
