@@ -43,15 +43,16 @@ export async function updateShelfItem(
   return changed === 1;
 }
 
-/** Takes an item from the shelf, or with null puts it back. @returns whether that changed anything */
-export async function updateShelfItemDeleted(
+/** Takes an item from the shelf, or a name from the list, or with null puts it back. @returns whether that changed anything */
+export async function updateShelfDeleted(
   tx: Queryable,
+  table: 'shelf_items' | 'names',
   brandId: string,
   id: string,
   at: Instant | null,
 ): Promise<boolean> {
   const changed = await tx.run(
-    `update shelf_items set deleted_at = $3, version = version + 1
+    `update ${table} set deleted_at = $3, version = version + 1
      where id = $1 and brand_id = $2 and (deleted_at is null) = ($3::timestamptz is not null)`,
     [id, brandId, at],
   );
@@ -108,21 +109,6 @@ export async function updateName(tx: Queryable, name: Name & { brandId: string }
     `update names set kind = $4, name = $5, handles = $6::jsonb, version = version + 1
      where id = $1 and brand_id = $2 and version = $3 and deleted_at is null`,
     [name.id, name.brandId, name.version, name.kind, name.name, JSON.stringify(name.handles)],
-  );
-  return changed === 1;
-}
-
-/** Takes a name from a brand's list, or with null puts it back. @returns whether that changed anything */
-export async function updateNameDeleted(
-  tx: Queryable,
-  brandId: string,
-  id: string,
-  at: Instant | null,
-): Promise<boolean> {
-  const changed = await tx.run(
-    `update names set deleted_at = $3, version = version + 1
-     where id = $1 and brand_id = $2 and (deleted_at is null) = ($3::timestamptz is not null)`,
-    [id, brandId, at],
   );
   return changed === 1;
 }

@@ -19,9 +19,8 @@ import {
   listShelf,
   noteShelfUses,
   updateName,
-  updateNameDeleted,
   updateShelfItem,
-  updateShelfItemDeleted,
+  updateShelfDeleted,
 } from '@/data/shelf';
 import type { StoredPicture } from './pictures';
 import { doing, must, mustWorkFor, notFound, refused, STALE, type Work } from './work';
@@ -75,7 +74,7 @@ export function dropShelfItem(
 ): Promise<Result<Shelf['items']>> {
   return doing(work, async (act) => {
     await mustWorkFor(act, brandId);
-    if (!(await updateShelfItemDeleted(act.tx, brandId, id, isDropped ? act.now : null)))
+    if (!(await updateShelfDeleted(act.tx, 'shelf_items', brandId, id, isDropped ? act.now : null)))
       refused(notFound('item of the shelf'));
     return listShelf(act.tx, brandId);
   });
@@ -113,7 +112,8 @@ export function keepName(
 export function dropName(work: Work, brandId: string, id: string, isDropped: boolean): Promise<Result<Name[]>> {
   return doing(work, async (act) => {
     await mustWorkFor(act, brandId);
-    if (!(await updateNameDeleted(act.tx, brandId, id, isDropped ? act.now : null))) refused(notFound('name'));
+    if (!(await updateShelfDeleted(act.tx, 'names', brandId, id, isDropped ? act.now : null)))
+      refused(notFound('name'));
     return listNames(act.tx, brandId);
   });
 }

@@ -1,7 +1,6 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState, useTransition, type MouseEvent } from 'react';
 import {
   DndContext,
@@ -29,6 +28,7 @@ import type { Reading } from '@/data/readings';
 import type { CalendarView, TrayIdea } from '@/usecases/calendar';
 import { useSay } from '@/ui/messages';
 import { ShellProvider, useShell } from '@/ui/shell';
+import { useRefresh } from '@/ui/useRefresh';
 import { CalendarHead } from './CalendarHead';
 import { Carrier } from './Carrier';
 import { weekOf } from './heading';
@@ -87,7 +87,6 @@ export function CalendarScreen({
 }) {
   const shell = useShell();
   const { brand } = shell;
-  const router = useRouter();
   const say = useSay();
   const [turning, startTurning] = useTransition();
   const [query, setQuery] = useQueryStates(QUERY, { shallow: false, startTransition: startTurning, history: 'push' });
@@ -183,18 +182,7 @@ export function CalendarScreen({
   }, [query.as, setQuery]);
 
   // What was moved and not saved, or is in the hand, must not be drawn over by the server's state.
-  const mayRefresh = !changes.isSaving && lifted === null;
-  useEffect(() => {
-    const look = () => {
-      if (mayRefresh && document.visibilityState === 'visible') router.refresh();
-    };
-    const timer = setInterval(look, REFRESH_EVERY_MS);
-    document.addEventListener('visibilitychange', look);
-    return () => {
-      clearInterval(timer);
-      document.removeEventListener('visibilitychange', look);
-    };
-  }, [router, mayRefresh]);
+  useRefresh(REFRESH_EVERY_MS, !changes.isSaving && lifted === null);
 
   const arrangement = useRef<HTMLDivElement>(null);
   useEffect(() => {

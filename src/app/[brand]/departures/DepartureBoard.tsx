@@ -1,7 +1,6 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
-import { Fragment, useEffect, useState } from 'react';
+import { Fragment, useState } from 'react';
 import Link from 'next/link';
 import type { Instant, LocalDate } from '@/core/time/plan';
 import type { Departure } from '@/usecases/views';
@@ -9,6 +8,7 @@ import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { CallSign } from '@/ui/CallSign';
 import { clockTime, spokenDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
+import { useRefresh } from '@/ui/useRefresh';
 import { FitToGo } from './FitToGo';
 import { HandOver } from './HandOver';
 
@@ -27,16 +27,10 @@ export function DepartureBoard({
   today: LocalDate;
   tomorrow: LocalDate;
 }) {
-  const router = useRouter();
   const { brand } = useShell();
   const [chosen, setChosen] = useState<string | null>(null);
 
-  useEffect(() => {
-    const timer = setInterval(() => {
-      if (document.visibilityState === 'visible') router.refresh();
-    }, REFRESH_EVERY_MS);
-    return () => clearInterval(timer);
-  }, [router]);
+  useRefresh(REFRESH_EVERY_MS);
 
   const todays = departures.filter(({ slip }) => slip.date === today);
   const failed = departures.filter(({ fitness }) => fitness === 'failed' || fitness === 'held').length;

@@ -2,6 +2,7 @@ import { isVideo } from '@/core/media/video';
 import { leavingName } from '@/core/media/fit';
 import { maybeDeliveryOfPost } from '@/data/deliveries';
 import { renderPicture } from '@/data/renderPicture';
+import { answerPicture } from '@/app/server/picture';
 import { isId, nothingThere, workOfRequest } from '@/app/server/request';
 
 type Context = { params: Promise<{ id: string; place: string }> };
@@ -18,12 +19,5 @@ export async function GET(_request: Request, { params }: Context): Promise<Respo
   if (!stored || isVideo(stored)) return nothingThere('picture');
   const name = leavingName(stored.fileName, { mime: stored.mime, toMime: stored.recipe?.toMime ?? null });
   const { bytes, picture } = await renderPicture(app.folder.media, stored);
-  return new Response(new Uint8Array(bytes), {
-    headers: {
-      'content-type': picture.mime,
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-      'cache-control': 'private, no-cache',
-      'x-content-type-options': 'nosniff',
-    },
-  });
+  return answerPicture(bytes, picture.mime, name, 'attachment');
 }

@@ -3,6 +3,7 @@ import { listPictures } from '@/data/media';
 import { renderPicture } from '@/data/renderPicture';
 import { describePicture, removePicture, setRecipe } from '@/usecases/pictures';
 import { fields, maybeText } from '@/app/server/fields';
+import { answerPicture } from '@/app/server/picture';
 import { isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
 import { answerPost } from '../../../answer';
 
@@ -33,15 +34,7 @@ export async function GET(_request: Request, { params }: Context): Promise<Respo
   if (!stored) return nothingThere('picture');
   const { crop, toMime, toBytes } = stored;
   const { bytes, picture } = await renderPicture(app.folder.media, { ...stored, recipe: { crop, toMime, toBytes } });
-  return new Response(new Uint8Array(bytes), {
-    headers: {
-      'content-type': picture.mime,
-      'content-disposition': `inline; filename*=UTF-8''${encodeURIComponent(stored.fileName)}`,
-      'cache-control': 'private, no-cache',
-      'content-security-policy': "default-src 'none'; sandbox",
-      'x-content-type-options': 'nosniff',
-    },
-  });
+  return answerPicture(bytes, picture.mime, stored.fileName, 'inline');
 }
 
 /** Writes a picture's alt text, or what is done to it on its way out. */
