@@ -114,6 +114,7 @@ async function plant(server: TestServer): Promise<Set<string>> {
     id: randomUUID(),
     brandId: brand.id,
     postId: post.id,
+    channelId: channel.id,
     mode: 'automatic' as const,
     state: 'waiting' as const,
     idempotencyKey: randomUUID() as string,
@@ -121,7 +122,6 @@ async function plant(server: TestServer): Promise<Set<string>> {
     dueAt: DUE,
     nextTryAt: DUE,
     attempts: 0,
-    unsure: false,
     words: '',
     createdAt: NOW,
   }));

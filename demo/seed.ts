@@ -10,7 +10,7 @@ import { addMs, dueInstant, localOf, type Instant, type LocalDate } from '@/core
 import { insertBrand } from '@/data/brands';
 import { insertChannel, insertRuleSheets, listChannels, type Channel } from '@/data/channels';
 import type { Db, Queryable } from '@/data/db';
-import { insertDeliveries, type Delivery } from '@/data/deliveries';
+import { insertDeliveries, type NewDelivery } from '@/data/deliveries';
 import { setFact } from '@/data/facts';
 import { insertLibraryFiles } from '@/data/library';
 import { insertPictures } from '@/data/media';
@@ -363,12 +363,13 @@ function makePost(row: PostRow, making: Making) {
   const key = randomUUID();
   const parcel = makeParcel(content, channel);
   const isPassed = stage === 'ready' || stage === 'scheduled' || stage === 'published';
-  const delivery: Delivery | null =
+  const delivery: NewDelivery | null =
     stage === 'published' || stage === 'scheduled'
       ? {
           id: randomUUID(),
           brandId: brand.id,
           postId: id,
+          channelId: channel.id,
           mode: byHand ? 'byHand' : 'automatic',
           state: isFailed ? 'failed' : stage === 'published' ? 'sent' : 'waiting',
           idempotencyKey: key,
@@ -376,7 +377,6 @@ function makePost(row: PostRow, making: Making) {
           dueAt: dueAt!,
           nextTryAt: dueAt!,
           attempts: stage === 'published' && !byHand ? 1 : 0,
-          unsure: false,
           words: isFailed ? 'this account may not post that' : '',
           createdAt: making.createdAt,
         }

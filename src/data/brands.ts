@@ -27,6 +27,11 @@ export function listBrands(db: Queryable): Promise<Brand[]> {
   return db.rows<Brand>(`select ${COLUMNS} from brands order by position, name`);
 }
 
+/** The brands with these ids, in no order. */
+export function listBrandsById(db: Queryable, ids: readonly string[]): Promise<Brand[]> {
+  return db.rows<Brand>(`select ${COLUMNS} from brands where id = any($1::uuid[])`, [ids]);
+}
+
 /** The brand with that slug, if there is one. */
 export async function maybeBrandBySlug(db: Queryable, slug: string): Promise<Brand | undefined> {
   return (await db.rows<Brand>(`select ${COLUMNS} from brands where slug = $1`, [slug]))[0];

@@ -15,7 +15,7 @@ import {
   UnreadableDbError,
 } from './migrate';
 import { readAsOf } from './asOf';
-import { listSnapshots, restoreSnapshot, snapshotIsDue, SNAPSHOTS_KEPT, takeSnapshot } from './snapshots';
+import { listSnapshots, restoreSnapshot, snapshotDueAt, SNAPSHOTS_KEPT, takeSnapshot } from './snapshots';
 import { openTestDb } from './testDb';
 
 describe('the database', () => {
@@ -180,8 +180,8 @@ describe('the data folder', () => {
   });
 
   it('wants a snapshot once a day', () => {
-    expect(snapshotIsDue(undefined, '2026-11-23T10:00:00.000Z')).toBe(true);
-    expect(snapshotIsDue('20261122T100001Z', '2026-11-23T10:00:00.000Z')).toBe(false);
-    expect(snapshotIsDue('20261122T100000Z', '2026-11-23T10:00:00.000Z')).toBe(true);
+    const now = '2026-11-23T10:00:00.000Z';
+    expect(snapshotDueAt(undefined, now)).toBe(now);
+    expect(snapshotDueAt('20261122T100001Z', now)).toBe('2026-11-23T10:00:01.000Z');
   });
 });

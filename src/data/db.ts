@@ -68,7 +68,12 @@ const queryable = (query: Statement): Queryable => ({
 });
 
 /** SQLSTATE codes this project branches on (PostgreSQL documentation, appendix A). */
-export const SQLSTATE = { uniqueViolation: '23505', foreignKeyViolation: '23503', checkViolation: '23514' } as const;
+export const SQLSTATE = {
+  uniqueViolation: '23505',
+  foreignKeyViolation: '23503',
+  checkViolation: '23514',
+  diskFull: '53100',
+} as const;
 
 /** The SQLSTATE and constraint of a database error; undefined for any other error. */
 export function databaseError(error: unknown): { code: string; constraint: string | undefined } | undefined {

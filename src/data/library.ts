@@ -111,7 +111,7 @@ export async function listKnownContents(db: Queryable, hashes: readonly string[]
      where exists (select 1 from library_files f where f.sha256 = h.sha256)
        or exists (select 1 from media m where m.sha256 = h.sha256)
        or exists (select 1 from brand_assets b where b.sha256 = h.sha256)
-       or exists (select 1 from deliveries d where d.state in ('waiting', 'sending', 'held', 'failed')
+       or exists (select 1 from deliveries d where (d.state in ('waiting', 'sending', 'held', 'failed', 'unknown') or d.unsure_since is not null)
          and d.parcel -> 'pictures' @> jsonb_build_array(jsonb_build_object('sha256', h.sha256)))`,
     [hashes],
   );

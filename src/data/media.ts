@@ -20,7 +20,8 @@ export interface Picture extends Recipe {
   alt: string;
 }
 
-const COLUMNS = `id, post_id as "postId", position, sha256, mime, width, height, bytes, file_name as "fileName", alt, duration_ms as "durationMs", crop,
+/** The columns of a picture. */
+export const COLUMNS = `id, post_id as "postId", position, sha256, mime, width, height, bytes, file_name as "fileName", alt, duration_ms as "durationMs", crop,
   to_mime as "toMime", to_bytes as "toBytes"`;
 
 /** The pictures of a post in their order. */
@@ -34,11 +35,12 @@ export async function insertPictures(
   pictures: readonly (Omit<Picture, keyof Recipe | 'durationMs'> &
     Partial<Recipe & Pick<Picture, 'durationMs'>> & { brandId: string; addedAt: Instant })[],
 ): Promise<void> {
+  if (pictures.length === 0) return;
   await tx.run(
     `insert into media (id, brand_id, post_id, position, sha256, mime, width, height, bytes, file_name, alt, added_at,
        crop, to_mime, to_bytes, duration_ms)
      select x.id, x."brandId", x."postId", x.position, x.sha256, x.mime, x.width, x.height, x.bytes, x."fileName", x.alt,
-       x."addedAt", x.crop, x."toMime", x."toBytes", x."durationMs"
+       x."addedAt", nullif(x.crop, 'null'), x."toMime", x."toBytes", x."durationMs"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "postId" uuid, position int, sha256 text,
        mime text, width int, height int, bytes bigint, "fileName" text, alt text, "addedAt" timestamptz,
        crop jsonb, "toMime" text, "toBytes" bigint, "durationMs" int)`,
@@ -46,30 +48,24 @@ export async function insertPictures(
   );
 }
 
-/** Writes a picture's alt text. @returns whether the post has that picture. */
-export async function updateAlt(tx: Queryable, postId: string, pictureId: string, alt: string): Promise<boolean> {
-  return (await tx.run('update media set alt = $3 where id = $2 and post_id = $1', [postId, pictureId, alt])) === 1;
-}
-
-/** Writes what is done to a picture on its way out. @returns whether the post has that picture */
-export async function updateRecipe(
+/** Writes the place, alt texts and recipes of pictures. */
+export async function updatePictures(
   tx: Queryable,
-  postId: string,
-  pictureId: string,
-  { crop, toMime, toBytes }: Recipe,
-): Promise<boolean> {
-  const changed = await tx.run(
-    'update media set crop = $3::jsonb, to_mime = $4, to_bytes = $5 where id = $2 and post_id = $1',
-    [postId, pictureId, crop && JSON.stringify(crop), toMime, toBytes],
+  pictures: readonly (Pick<Picture, 'id' | 'postId' | 'position' | 'alt'> & Recipe)[],
+): Promise<void> {
+  if (pictures.length === 0) return;
+  await tx.run(
+    `update media m set position = x.position, alt = x.alt, crop = nullif(x.crop, 'null'), to_mime = x."toMime", to_bytes = x."toBytes"
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, "postId" uuid, position int, alt text, crop jsonb, "toMime" text,
+       "toBytes" bigint)
+     where m.id = x.id and m.post_id = x."postId"`,
+    [JSON.stringify(pictures)],
   );
-  return changed === 1;
 }
 
-/** Takes a picture from a post; its file stays. @returns the picture, if the post had it. */
-export async function deletePicture(tx: Queryable, postId: string, pictureId: string): Promise<Picture | undefined> {
-  return (
-    await tx.rows<Picture>(`delete from media where id = $2 and post_id = $1 returning ${COLUMNS}`, [postId, pictureId])
-  )[0];
+/** Takes pictures from their posts; the files stay. */
+export async function deletePictures(tx: Queryable, ids: readonly string[]): Promise<void> {
+  if (ids.length > 0) await tx.run('delete from media where id = any($1::uuid[])', [ids]);
 }
 
 /** The media type of a stored file, if a post, a library or a brand sheet holds it. */
@@ -85,16 +81,4 @@ export async function maybeMimeOf(
       [sha256],
     )
   )[0];
-}
-
-/** Gives a post the same pictures as another, with their alt texts. The files are shared. */
-export async function copyPictures(tx: Queryable, fromPostId: string, toPostId: string, at: Instant): Promise<void> {
-  await tx.run(
-    `insert into media (id, brand_id, post_id, position, sha256, mime, width, height, bytes, file_name, alt, added_at, crop,
-       to_mime, to_bytes, duration_ms)
-     select gen_random_uuid(), brand_id, $2, position, sha256, mime, width, height, bytes, file_name, alt, $3, crop, to_mime,
-       to_bytes, duration_ms
-     from media where post_id = $1`,
-    [fromPostId, toPostId, at],
-  );
 }

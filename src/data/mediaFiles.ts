@@ -8,6 +8,7 @@ import { fileTypeFromBuffer } from 'file-type';
 import { FilePathSource, Input, MATROSKA, MP4, QTFF, WEBM } from 'mediabunny';
 import sharp from 'sharp';
 import { accept, refuse, type Result } from '@/core/refusal';
+import { isDiskFull } from './diskFull';
 
 /** Bytes of one picture that Bimlo takes in. */
 export const PICTURE_LIMIT_BYTES = 25_000_000;
@@ -91,10 +92,6 @@ export async function takeMedia(
     await rm(`${temporary}.thumb`, { force: true });
   }
 }
-
-// errno(3): no space left on the device, or the quota of its owner is used up.
-const isDiskFull = (error: unknown): boolean =>
-  error instanceof Error && 'code' in error && (error.code === 'ENOSPC' || error.code === 'EDQUOT');
 
 /** Why a file of that many bytes is refused before it is read; null when it may come. */
 export const refuseBySize = (bytes: number, fileName: string): Result<never> | null =>

@@ -52,6 +52,18 @@ export async function worksForBrand(db: Queryable, personId: string, brandId: st
   return found.length > 0;
 }
 
+/** For which brands people work, those of them who are not archived. */
+export function listWorkersOf(
+  db: Queryable,
+  personIds: readonly string[],
+): Promise<{ brandId: string; personId: string }[]> {
+  return db.rows(
+    `select b.brand_id as "brandId", b.person_id as "personId" from brand_people b join people p on p.id = b.person_id
+     where b.person_id = any($1::uuid[]) and p.archived_at is null`,
+    [personIds],
+  );
+}
+
 /** How somebody works until they say otherwise. */
 export const USUAL_WORK: Pick<Person, 'zone' | 'crafts' | 'weekdays' | 'minutesPerDay' | 'color'> = {
   zone: 'UTC',

@@ -47,6 +47,8 @@ export interface PostLine extends Words {
     mode: DeliveryMode;
     state: DeliveryState;
     unsure: boolean;
+    /** Whether its network goes on being asked whether it is out. */
+    isAsked: boolean;
     attempts: number;
     dueAt: Instant;
     nextTryAt: Instant;
@@ -115,7 +117,7 @@ const lineSource = (order: string) => `
     from steps s where s.lead >= 0 and s.post_id in (select id from wanted) group by s.post_id
   ) s on s.post_id = p.id
   left join (
-    select d.post_id, jsonb_build_object('id', d.id, 'mode', d.mode, 'state', d.state, 'unsure', d.unsure,
+    select d.post_id, jsonb_build_object('id', d.id, 'mode', d.mode, 'state', d.state, 'unsure', d.unsure_since is not null, 'isAsked', d.ask_at is not null,
       'attempts', d.attempts, 'words', d.words, 'parcel', case when d.mode = 'byHand' then d.parcel end,
       'dueAt', to_char(d.due_at at time zone 'UTC', ${UTC_TEXT}),
       'nextTryAt', to_char(d.next_try_at at time zone 'UTC', ${UTC_TEXT})) as delivery

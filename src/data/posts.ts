@@ -2,6 +2,7 @@ import type { Words } from '@/core/captions/compose';
 import type { WrittenField, WrittenWords } from '@/core/posts/written';
 import type { Format } from '@/core/rulesheets/types';
 import type { Stage } from '@/core/stages/stages';
+import type { NotSent } from '@/core/delivery/notSent';
 import type { SignOff } from '@/core/posts/signOff';
 import type { Waiver } from '@/core/posts/wants';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
@@ -36,26 +37,24 @@ export interface Post extends WrittenWords {
   waived: Waiver[];
   /** The last yes to it; null while nobody gave one. */
   signOff: SignOff | null;
+  /** What stood on its sheet when it went out with other words; null where nothing differs. */
+  notSent: NotSent | null;
   createdAt: Instant;
   version: number;
 }
 
-const COLUMNS = `p.id, p.brand_id as "brandId", p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title,
+/** The columns of a post `p`. */
+export const COLUMNS = `p.id, p.brand_id as "brandId", p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title,
   p.headline, p.preheader, p.caption, p.keywords, p.first_comment as "firstComment", p.hashtags, p.link, p.script,
   p.cover_ideas as "coverIdeas", p.agenda, p.parts, p.plan_date as date, p.plan_time as time, p.stage,
   p.stage_before as "stageBefore", p.set_aside_reason as "setAsideReason", p.owner_id as "ownerId",
   p.pillar_id as "pillarId", p.campaign_id as "campaignId", p.series_id as "seriesId", p.series_number as "seriesNumber",
   p.published_at as "publishedAt", p.address, p.archived_at as "archivedAt", p.deleted_at as "deletedAt", p.waived,
-  p.signed_off as "signOff", p.created_at as "createdAt", p.version`;
+  p.signed_off as "signOff", p.not_sent as "notSent", p.created_at as "createdAt", p.version`;
 
 /** The post with that id, deleted or not. */
 export async function maybePost(db: Queryable, id: string): Promise<Post | undefined> {
   return (await db.rows<Post>(`select ${COLUMNS} from posts p where p.id = $1`, [id]))[0];
-}
-
-/** The post with that id, held against other writers until the transaction ends. */
-export async function maybePostForUpdate(tx: Queryable, id: string): Promise<Post | undefined> {
-  return (await tx.rows<Post>(`select ${COLUMNS} from posts p where p.id = $1 for update`, [id]))[0];
 }
 
 /** The posts with these ids, deleted ones too, in no order. */
@@ -190,89 +189,71 @@ export type PostChange = Partial<
     | 'channelId'
     | 'pillarId'
     | 'campaignId'
+    | 'waived'
+    | 'signOff'
+    | 'notSent'
   >
 >;
 
-const COLUMN_OF: Record<keyof PostChange, string> = {
-  title: 'title',
-  headline: 'headline',
-  preheader: 'preheader',
-  caption: 'caption',
-  keywords: 'keywords',
-  firstComment: 'first_comment',
-  hashtags: 'hashtags',
-  link: 'link',
-  script: 'script',
-  coverIdeas: 'cover_ideas',
-  agenda: 'agenda',
-  parts: 'parts',
-  format: 'format',
-  ownerId: 'owner_id',
-  date: 'plan_date',
-  time: 'plan_time',
-  stage: 'stage',
-  stageBefore: 'stage_before',
-  setAsideReason: 'set_aside_reason',
-  publishedAt: 'published_at',
-  address: 'address',
-  archivedAt: 'archived_at',
-  deletedAt: 'deleted_at',
-  channelId: 'channel_id',
-  pillarId: 'pillar_id',
-  campaignId: 'campaign_id',
+/** The column of each field that is written, with its type. */
+const COLUMN_OF: Record<keyof PostChange, readonly [column: string, type: string]> = {
+  title: ['title', 'text'],
+  headline: ['headline', 'text'],
+  preheader: ['preheader', 'text'],
+  caption: ['caption', 'text'],
+  keywords: ['keywords', 'text'],
+  firstComment: ['first_comment', 'text'],
+  hashtags: ['hashtags', 'text'],
+  link: ['link', 'text'],
+  script: ['script', 'text'],
+  coverIdeas: ['cover_ideas', 'text'],
+  agenda: ['agenda', 'text'],
+  parts: ['parts', 'jsonb'],
+  format: ['format', 'text'],
+  ownerId: ['owner_id', 'uuid'],
+  date: ['plan_date', 'date'],
+  time: ['plan_time', 'time'],
+  stage: ['stage', 'text'],
+  stageBefore: ['stage_before', 'text'],
+  setAsideReason: ['set_aside_reason', 'text'],
+  publishedAt: ['published_at', 'timestamptz'],
+  address: ['address', 'text'],
+  archivedAt: ['archived_at', 'timestamptz'],
+  deletedAt: ['deleted_at', 'timestamptz'],
+  channelId: ['channel_id', 'uuid'],
+  pillarId: ['pillar_id', 'uuid'],
+  campaignId: ['campaign_id', 'uuid'],
+  waived: ['waived', 'jsonb'],
+  signOff: ['signed_off', 'jsonb'],
+  notSent: ['not_sent', 'jsonb'],
 };
 
 /**
- * Writes a change to a post and raises its version.
+ * Writes posts as they are after a change, those that have the version given, and raises their versions by one.
  *
- * @param version the version the change is based on; a post that has another by now is left alone
- * @returns whether it was written
+ * @param fields the fields that are written, the same for all
+ * @returns the ids of those that were written
  */
-export async function updatePost(tx: Queryable, id: string, version: number, change: PostChange): Promise<boolean> {
-  const entries = Object.entries(change) as [keyof PostChange, string | null][];
-  const assignments = entries.map(([key], index) => `${COLUMN_OF[key]} = $${index + 3}, `).join('');
-  const changed = await tx.run(`update posts set ${assignments}version = version + 1 where id = $1 and version = $2`, [
-    id,
-    version,
-    ...entries.map(([key, value]) => (key === 'parts' ? JSON.stringify(value) : value)),
-  ]);
-  return changed === 1;
-}
-
-/** Keeps which wants of a post were waived and raises its version. @returns whether it had the version given */
-export async function updateWaived(
+export async function updatePosts(
   tx: Queryable,
-  id: string,
-  version: number,
-  waived: readonly Waiver[],
-): Promise<boolean> {
-  const changed = await tx.run(
-    'update posts set waived = $3::jsonb, version = version + 1 where id = $1 and version = $2',
-    [id, version, JSON.stringify(waived)],
+  posts: readonly Post[],
+  fields: readonly (keyof PostChange)[],
+): Promise<string[]> {
+  const assignments = fields.map((field) => {
+    const [column, type] = COLUMN_OF[field];
+    return `${column} = ${type === 'jsonb' ? `nullif(x."${field}", 'null')` : `x."${field}"`}, `;
+  });
+  const columns = fields.map((field) => `, "${field}" ${COLUMN_OF[field][1]}`);
+  const rows = posts.map((post) => ({
+    id: post.id,
+    version: post.version,
+    ...Object.fromEntries(fields.map((field) => [field, post[field]])),
+  }));
+  const written = await tx.rows<{ id: string }>(
+    `update posts p set ${assignments.join('')}version = p.version + 1
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, version int${columns.join('')})
+     where p.id = x.id and p.version = x.version returning p.id`,
+    [JSON.stringify(rows)],
   );
-  return changed === 1;
-}
-
-/** Keeps who signed a post off, or with null that nobody did, and raises its version. @returns whether it had the version given */
-export async function updateSignOff(
-  tx: Queryable,
-  id: string,
-  version: number,
-  signOff: SignOff | null,
-): Promise<boolean> {
-  const changed = await tx.run(
-    'update posts set signed_off = $3::jsonb, version = version + 1 where id = $1 and version = $2',
-    [id, version, signOff === null ? null : JSON.stringify(signOff)],
-  );
-  return changed === 1;
-}
-
-/** Marks a scheduled post as published, whatever its version: the network's word counts. @returns whether it was scheduled. */
-export async function publishPost(tx: Queryable, id: string, at: Instant, address: string): Promise<boolean> {
-  const changed = await tx.run(
-    `update posts set stage = 'published', published_at = $2, address = $3, version = version + 1
-     where id = $1 and stage = 'scheduled'`,
-    [id, at, address],
-  );
-  return changed === 1;
+  return written.map(({ id }) => id);
 }

@@ -19,13 +19,15 @@ export interface Series {
   ahead: number;
   /** The number the next post gets. */
   nextNumber: number;
+  /** The last round a post was made for, wherever that post was moved since; null while there is none. */
+  lastRound: LocalDate | null;
   ownerId: string;
   endedAt: Instant | null;
   version: number;
 }
 
 const COLUMNS = `id, brand_id as "brandId", piece_id as "pieceId", channel_id as "channelId", name, format, recurrence,
-  at_time as time, from_date as "from", to_date as "to", ahead, next_number as "nextNumber", owner_id as "ownerId",
+  at_time as time, from_date as "from", to_date as "to", ahead, next_number as "nextNumber", last_round as "lastRound", owner_id as "ownerId",
   ended_at as "endedAt", version`;
 
 /** The series of a brand that have not ended, by name. */
@@ -49,10 +51,10 @@ export async function maybeSeriesForUpdate(tx: Queryable, id: string): Promise<S
 export async function saveSeries(tx: Queryable, series: Series): Promise<void> {
   await tx.run(
     `insert into series (id, brand_id, piece_id, channel_id, name, format, recurrence, at_time, from_date, to_date, ahead,
-       next_number, owner_id, ended_at)
-     values ($1, $2, $3, $4, $5, $6, $7::jsonb, $8, $9, $10, $11, $12, $13, $14)
+       next_number, owner_id, ended_at, last_round)
+     values ($1, $2, $3, $4, $5, $6, $7::jsonb, $8, $9, $10, $11, $12, $13, $14, $15)
      on conflict (id) do update set name = $5, format = $6, recurrence = $7::jsonb, at_time = $8, from_date = $9,
-       to_date = $10, ahead = $11, next_number = $12, ended_at = $14, version = series.version + 1`,
+       to_date = $10, ahead = $11, next_number = $12, ended_at = $14, last_round = $15, version = series.version + 1`,
     [
       series.id,
       series.brandId,
@@ -68,6 +70,7 @@ export async function saveSeries(tx: Queryable, series: Series): Promise<void> {
       series.nextNumber,
       series.ownerId,
       series.endedAt,
+      series.lastRound,
     ],
   );
 }

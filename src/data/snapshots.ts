@@ -1,7 +1,7 @@
 import { cp, mkdir, readdir, rename, rm } from 'node:fs/promises';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { msBetween, type Instant } from '@/core/time/plan';
+import { addMs, type Instant } from '@/core/time/plan';
 import type { Db } from './db';
 import { noteSetUp, unusedName, type DataFolder } from './folder';
 
@@ -15,10 +15,9 @@ export async function listSnapshots(folder: Pick<DataFolder, 'snapshots'>): Prom
   return (await readdir(folder.snapshots)).filter((name) => NAME.test(name)).sort();
 }
 
-/** Whether the day's snapshot is due: none is younger than a day. */
-export function snapshotIsDue(newest: string | undefined, now: Instant): boolean {
-  return newest === undefined || msBetween(instantOf(newest), now) >= DAY_MS;
-}
+/** When the next snapshot is due: a day after the newest, or now where there is none. */
+export const snapshotDueAt = (newest: string | undefined, now: Instant): Instant =>
+  newest === undefined ? now : addMs(instantOf(newest), DAY_MS);
 
 /**
  * Copies the database's files while nothing is written, under a name that tells when; older snapshots beyond seven go.

@@ -46,6 +46,19 @@ export function listCampaigns(
   );
 }
 
+/** Which of these pillars and campaigns are there, and whose they are. */
+export function listThemeBrands(
+  db: Queryable,
+  pillarIds: readonly string[],
+  campaignIds: readonly string[],
+): Promise<{ kind: 'pillarId' | 'campaignId'; id: string; brandId: string }[]> {
+  return db.rows(
+    `select 'pillarId' as kind, id, brand_id as "brandId" from pillars where id = any($1::uuid[])
+     union all select 'campaignId', id, brand_id from campaigns where id = any($2::uuid[])`,
+    [pillarIds, campaignIds],
+  );
+}
+
 /** Adds a pillar at the end, or writes a known one. */
 export async function savePillar(tx: Queryable, pillar: Pillar): Promise<void> {
   await tx.run(

@@ -22,22 +22,38 @@ export function listWordsVersions(db: Queryable, postId: string, limit: number):
   ]);
 }
 
-/** The newest version of a post, if any was kept. */
-export async function maybeNewestVersion(db: Queryable, postId: string): Promise<WordsVersion | undefined> {
-  return (await listWordsVersions(db, postId, 1))[0];
+/** The words of a post after a stretch of writing, with what stood there before. */
+export interface Stretch {
+  own: WordsVersion;
+  /** What was there before the first stretch; kept where no version of the post was kept yet. */
+  original: WordsVersion;
 }
 
-/** Adds versions. */
-export async function insertWordsVersions(tx: Queryable, versions: readonly WordsVersion[]): Promise<void> {
+/**
+ * Keeps the words of posts. Where the newest version is of the same person and ended after `since`, their stretch of
+ * writing goes on and that version is written anew; otherwise a version is added, after the original where it is the first.
+ */
+export async function keepStretches(tx: Queryable, stretches: readonly Stretch[], since: Instant): Promise<void> {
+  if (stretches.length === 0) return;
+  const columns = '(id uuid, "postId" uuid, "personId" uuid, at timestamptz, words jsonb)';
   await tx.run(
-    `insert into post_versions (id, post_id, person_id, at, words)
-     select x.id, x."postId", x."personId", x.at, x.words
-     from jsonb_to_recordset($1::jsonb) as x (id uuid, "postId" uuid, "personId" uuid, at timestamptz, words jsonb)`,
-    [JSON.stringify(versions)],
+    `with own as (select * from jsonb_to_recordset($1::jsonb) as x ${columns}),
+       original as (select * from jsonb_to_recordset($2::jsonb) as x ${columns}),
+       newest as (
+         select distinct on (v.post_id) v.post_id, v.id, v.person_id, v.at
+         from post_versions v where v.post_id in (select "postId" from own) order by v.post_id, v.number desc
+       ),
+       going_on as (
+         update post_versions v set at = own.at, words = own.words
+         from own join newest n on n.post_id = own."postId" and n.person_id = own."personId" and n.at > $3
+         where v.id = n.id returning v.post_id
+       )
+     insert into post_versions (id, post_id, person_id, at, words)
+     select id, "postId", "personId", at, words from (
+       select 0 as place, * from original where "postId" not in (select post_id from newest)
+       union all
+       select 1, * from own where "postId" not in (select post_id from going_on)
+     ) added order by place`,
+    [JSON.stringify(stretches.map(({ own }) => own)), JSON.stringify(stretches.map(({ original }) => original)), since],
   );
-}
-
-/** Lets a version be what its words are by now, the stretch of writing going on. */
-export async function updateWordsVersion(tx: Queryable, id: string, at: Instant, words: WrittenWords): Promise<void> {
-  await tx.run('update post_versions set at = $2, words = $3::jsonb where id = $1', [id, at, JSON.stringify(words)]);
 }

@@ -1,19 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import type { Clock } from '@/core/clock';
-import { HOLD_AFTER_MS } from '@/core/delivery/delivery';
-import { msBetween } from '@/core/time/plan';
-import { clearLooseFiles } from '@/data/clearFiles';
 import { openDb, type Db } from '@/data/db';
-import { endAllLeases, maybeNextDue } from '@/data/deliveries';
+import { endAllLeases } from '@/data/deliveries';
 import { noteSetUp, takeFolder, type DataFolder } from '@/data/folder';
 import { checkReadable, migrate, pendingMigrations, readMigrations } from '@/data/migrate';
+import { troubleOf } from '@/data/diskFull';
 import { outgoingFrom } from '@/data/outgoing';
-import { listSnapshots, snapshotIsDue, takeSnapshot } from '@/data/snapshots';
-import { listRunningSeries } from '@/data/series';
-import { keepAhead } from '@/usecases/series';
 import { networkClient } from '@/standins/network/client';
+import { takeSnapshot } from '@/data/snapshots';
 import { clockFrom } from './clock';
+import { housekeeping } from './housekeeping';
+import { startJobs, type JobRunner } from './jobs';
 import { log } from './log';
 import { startWorker, type Worker } from './worker';
 
@@ -24,6 +22,9 @@ export interface Bimlo {
   ids: () => string;
   folder: DataFolder;
   worker: Worker;
+  jobs: JobRunner;
+  /** Why nothing can be delivered at present, as a sentence; null while all is well. */
+  trouble(): string | null;
   /** Where the made-up networks answer. */
   networkUrl: string;
   close(): Promise<void>;
@@ -66,21 +67,17 @@ async function open(): Promise<Bimlo> {
     const brokenOff = await endAllLeases(db, clock.now());
     const networkUrl = process.env.BIMLO_NETWORK_URL ?? 'http://127.0.0.1:4311';
     const timeoutMs = Number(process.env.BIMLO_SEND_TIMEOUT_MS ?? 10_000);
-    const worker = startWorker(
-      {
-        db,
-        clock,
-        ids: randomUUID,
-        chance: Math.random,
-        network: networkClient(networkUrl, timeoutMs),
-        readPicture: outgoingFrom(folder.media),
-      },
-      async () => {
-        await keepSnapshots(db, folder, clock);
-        await keepSeriesAhead(db, clock);
-        await clearFiles(db, folder, clock);
-      },
-    );
+    const work = {
+      db,
+      clock,
+      ids: randomUUID,
+      chance: Math.random,
+      network: networkClient(networkUrl, timeoutMs),
+      readPicture: outgoingFrom(folder.media),
+    };
+    let trouble: string | null = null;
+    const worker = startWorker(work, (error) => (trouble = error === null ? null : troubleOf(error)));
+    const jobs = await startJobs(work, housekeeping({ ...work, folder }));
     log.info({ folder: folder.root, brokenOff }, 'data folder open');
     return {
       db,
@@ -88,9 +85,12 @@ async function open(): Promise<Bimlo> {
       ids: randomUUID,
       folder,
       worker,
+      jobs,
+      trouble: () => trouble,
       networkUrl,
       close: async () => {
         await worker.stop();
+        await jobs.stop();
         await db.close();
         await folder.release();
       },
@@ -99,44 +99,4 @@ async function open(): Promise<Bimlo> {
     await folder.release();
     throw error;
   }
-}
-
-/** Takes the day's snapshot when it is due and nothing leaves within a minute. */
-async function keepSnapshots(db: Db, folder: DataFolder, clock: Clock): Promise<void> {
-  const now = clock.now();
-  if (!snapshotIsDue((await listSnapshots(folder)).at(-1), now)) return;
-  const nextDue = await maybeNextDue(db);
-  const untilDueMs = nextDue ? msBetween(now, nextDue) : Infinity;
-  if (untilDueMs < SNAPSHOT_CLEARANCE_MS && untilDueMs > -HOLD_AFTER_MS) return;
-  const name = await takeSnapshot(db, folder, now);
-  log.info({ name }, 'snapshot taken');
-}
-
-const SNAPSHOT_CLEARANCE_MS = 60_000;
-
-/** How often files are looked through, in milliseconds. */
-const FILES_EVERY_MS = 6 * 60 * 60_000;
-let filesSeenAt: string | null = null;
-
-/** Clears files that no row points to. The first look comes when Bimlo has run for a while. */
-async function clearFiles(db: Db, folder: DataFolder, clock: Clock): Promise<void> {
-  const now = clock.now();
-  filesSeenAt ??= now;
-  if (Math.abs(msBetween(filesSeenAt, now)) < FILES_EVERY_MS) return;
-  filesSeenAt = now;
-  const cleared = await clearLooseFiles(db, folder.media, now);
-  if (cleared > 0) log.info({ cleared }, 'files cleared that nothing used');
-}
-
-/** How often series are looked at, in milliseconds: they lack a post ahead once a day at most. */
-const SERIES_EVERY_MS = 600_000;
-let seriesSeenAt: string | null = null;
-
-/** Lets every series make the posts it lacks ahead. */
-async function keepSeriesAhead(db: Db, clock: Clock): Promise<void> {
-  const now = clock.now();
-  if (seriesSeenAt !== null && Math.abs(msBetween(seriesSeenAt, now)) < SERIES_EVERY_MS) return;
-  seriesSeenAt = now;
-  for (const { id, ownerId } of await listRunningSeries(db))
-    await keepAhead({ db, clock, ids: randomUUID, actorId: ownerId }, id);
 }

@@ -1,48 +1,49 @@
 import { LOOK_EVERY_MS } from '@/core/delivery/delivery';
-import { deliverDue, type DeliveryWork } from '@/usecases/deliver';
+import { makeCourier, type DeliveryWork } from '@/usecases/deliver';
 import { log } from './log';
 
 /** The loop that delivers what is due. */
 export interface Worker {
-  /** Looks at once, or once more if it is looking already. Resolves when nothing due is left. */
+  /** Looks at once, or once more if it is looking already. Resolves when what was due has been sent off. */
   look(): Promise<void>;
-  /** Ends the loop after the pass under way. */
+  /** Resolves when nothing is under way. */
+  idle(): Promise<void>;
+  /** Ends the loop after what is under way. */
   stop(): Promise<void>;
 }
 
-/** Starts the loop: it looks every two seconds and whenever it is told to. A pass that fails is logged; the loop goes on. */
-export function startWorker(work: DeliveryWork, beside: () => Promise<void>): Worker {
-  let passing: Promise<void> | null = null;
-  let again = false;
+/**
+ * Starts the loop: it looks every two seconds and whenever it is told to. A look that fails is logged; the loop goes on.
+ *
+ * @param onOutcome told of each look: the error that it failed with, or null when it went well
+ */
+export function startWorker(work: DeliveryWork, onOutcome: (error: unknown) => void = () => undefined): Worker {
   let stopped = false;
+  const failed = (error: unknown): void => {
+    log.error({ err: error }, 'what is due could not be delivered');
+    onOutcome(error);
+  };
+  const courier = makeCourier(work, failed);
 
-  async function pass(): Promise<void> {
-    do {
-      again = false;
-      try {
-        await deliverDue(work);
-        await beside();
-      } catch (error) {
-        log.error({ err: error }, 'a pass over the due deliveries failed');
-      }
-    } while (again && !stopped);
-  }
-
-  function look(): Promise<void> {
-    if (stopped) return Promise.resolve();
-    again = true;
-    passing ??= pass().finally(() => (passing = null));
-    return passing;
+  async function look(): Promise<void> {
+    if (stopped) return;
+    try {
+      await courier.look();
+      onOutcome(null);
+    } catch (error) {
+      failed(error);
+    }
   }
 
   const timer = setInterval(() => void look(), LOOK_EVERY_MS);
   timer.unref();
   return {
     look,
+    idle: courier.idle,
     stop: async () => {
       stopped = true;
       clearInterval(timer);
-      await passing;
+      await courier.idle();
     },
   };
 }

@@ -1,3 +1,4 @@
+import { outcomeWords } from '@/core/posts/outcome';
 import { formatOn } from '@/core/calendar/drop';
 import { guessColumns } from '@/core/exchange/columns';
 import type { CsvTable } from '@/core/exchange/csvText';
@@ -9,10 +10,10 @@ import {
   type ImportPlan,
   type ImportRow,
 } from '@/core/exchange/planImport';
-import { TEXT_LIMITS } from '@/core/pieces/piece';
 import { blocksOf } from '@/core/posts/readiness';
-import type { Result } from '@/core/refusal';
-import { mayEdit } from '@/core/stages/moves';
+import { readWords } from '@/core/posts/readPost';
+import type { Refusal, Result } from '@/core/refusal';
+import { mayEdit, mayMoveTo, maySchedule } from '@/core/stages/moves';
 import type { Stage } from '@/core/stages/stages';
 import { dueInstant, localOf } from '@/core/time/plan';
 import { oneBrand, type Brand } from '@/data/brands';
@@ -24,10 +25,11 @@ import { insertPieces, listPieceTitles, listPiecesByTitle } from '@/data/pieces'
 import { listPostsById, type Post, type PostChange } from '@/data/posts';
 import { listCampaigns, listPillars } from '@/data/themes';
 import { addPosts } from './adding';
-import { moveToChannel, putAt } from './changes';
-import { placeOpenPost } from './planning';
-import { changePost, takePost, type OpenPost } from './posts';
+import { movingToChannel, type Asked } from './changes';
+import { moving } from './planning';
+import { factsOf, takePosts, type OpenPost } from './posts';
 import { attempt, doing, must, mustWorkFor, refused, type Doing, type Work } from './work';
+import { writeWhatMayBe, type PostWrite } from './writePosts';
 
 /** A plan with what it would do. */
 export interface ImportPreview extends ImportPlan {
@@ -136,12 +138,14 @@ export function bringIn(
       [...present.values()].map((post) => post.pieceId),
     );
     const fresh: ImportRow[] = [];
+    const differing: { row: ImportRow; postId: string }[] = [];
     for (const row of plan.rows) {
       const post = present.get(row.key);
       if (!post) fresh.push(row);
       else if (differences(row, post, titles[post.pieceId] ?? '').length === 0) outcome.same++;
-      else await changeByRow(act, row, post, outcome);
+      else differing.push({ row, postId: post.id });
     }
+    await changeByRows(act, channels, differing, outcome);
     const made = await makePosts(act, brand, channels, fresh, mapping, outcome);
     if (extent === 'whole' && outcome.bad.length > 0) {
       const first = outcome.bad[0]!;
@@ -225,39 +229,67 @@ function differences(row: ImportRow, post: Post, pieceTitle: string): (Field | '
 
 const withPlainBreaks = (value: string | null): string | null => value?.replace(/\r\n?/g, '\n') ?? null;
 
-async function changeByRow(act: Doing, row: ImportRow, post: Post, outcome: ImportOutcome): Promise<void> {
-  const note = (message: string) => outcome.notes.push({ line: row.line, message });
-  const result = await attempt(async () => {
-    let open = await takePost(act, post.id);
-    must(mayEdit(open.facts));
-    const words = changeOfWords(row, open.post);
-    if (row.channelId !== open.post.channelId) {
-      const notes = await moveToChannel(act, open, {
-        date: row.date === undefined ? open.post.date : row.date,
-        ...(row.time === undefined ? {} : { time: row.time }),
-        channelId: row.channelId,
-        ...(row.format ? { format: row.format } : {}),
-      });
-      notes.forEach(note);
-      open = await takePost(act, post.id);
-    } else if (
-      (row.date !== undefined && row.date !== open.post.date) ||
-      (row.time !== undefined && row.time !== open.post.time)
-    ) {
-      await placeOpenPost(act, open, {
-        date: row.date === undefined ? open.post.date : row.date,
-        ...(row.time === undefined ? {} : { time: row.time }),
-      });
-      open = await takePost(act, post.id);
+/** Changes posts as their rows say, each checked for itself: a bounded number of statements, however many there are. */
+async function changeByRows(
+  act: Doing,
+  channels: readonly Channel[],
+  differing: readonly { row: ImportRow; postId: string }[],
+  outcome: ImportOutcome,
+): Promise<void> {
+  const taken = await takePosts(
+    act,
+    differing.map(({ postId }) => postId),
+  );
+  const channelOf = new Map(channels.map((channel) => [channel.id, channel]));
+  const bad = ({ line, title }: ImportRow, refusal: Refusal) =>
+    outcome.bad.push({ line, reason: `“${title}”: ${refusal.message}` });
+  const asked: (Asked & { row: ImportRow })[] = [];
+  for (const { row, postId } of differing) {
+    const result = await attempt(async () => ({
+      row,
+      ...changeByRow(act, row, must(taken.get(postId)!), channelOf.get(row.channelId)!),
+    }));
+    if (result.ok) asked.push(result.value);
+    else bad(row, result.refusal);
+  }
+  const results = await writeWhatMayBe(
+    act,
+    asked.map(({ write }) => write),
+  );
+  for (const [index, { row, notes }] of asked.entries()) {
+    const result = results[index]!;
+    if (!result.ok) {
+      bad(row, result.refusal);
+      continue;
     }
-    if (Object.keys(words).length > 0) {
-      await changePost(act, open, words, 'brought in', { line: row.line });
-      open = await takePost(act, post.id);
-    }
-    await followStage(act, row.stage, open, note);
-  });
-  if (result.ok) outcome.changed++;
-  else outcome.bad.push({ line: row.line, reason: `“${row.title}”: ${result.refusal.message}` });
+    outcome.changed++;
+    for (const message of [...outcomeWords(result.value).map((words) => `“${row.title}”: ${words}`), ...notes])
+      outcome.notes.push({ line: row.line, message });
+  }
+}
+
+/** What a row writes of its post: place, words and stage in one. */
+function changeByRow(act: Doing, row: ImportRow, open: OpenPost, channel: Channel): Asked {
+  must(mayEdit(open.facts));
+  const { post } = open;
+  const to = {
+    date: row.date === undefined ? post.date : row.date,
+    ...(row.time === undefined ? {} : { time: row.time }),
+    ...(row.format ? { format: row.format } : {}),
+  };
+  const isMoved =
+    (row.date !== undefined && row.date !== post.date) || (row.time !== undefined && row.time !== post.time);
+  const placed: Asked =
+    channel.id !== post.channelId
+      ? movingToChannel(act, open, to, channel)
+      : isMoved
+        ? { write: moving(act, open, to), notes: [] }
+        : { write: { open, change: {}, deed: 'brought in' }, notes: [] };
+  const change = { ...placed.write.change, ...changeOfWords(row, post) };
+  const after = { ...post, ...change };
+  const write = { ...placed.write, change, deed: 'brought in', detail: { line: row.line } };
+  const staged = followStage(act, row.stage, { ...open, channel, post: after }, write);
+  return { write: staged.write, notes: [...placed.notes, ...staged.notes] };
 }
 
 function changeOfWords(row: ImportRow, post: Post): PostChange {
@@ -277,19 +309,28 @@ function changeOfWords(row: ImportRow, post: Post): PostChange {
   return change;
 }
 
-async function followStage(
-  act: Doing,
-  stage: Stage | undefined,
-  open: OpenPost,
-  note: (message: string) => void,
-): Promise<void> {
-  if (stage === undefined || stage === open.post.stage) return;
+/** Lets a write put its post at the stage a row names, where the post as it will be may stand there. */
+function followStage(act: Doing, stage: Stage | undefined, after: OpenPost, write: PostWrite): Asked {
+  const { title, stage: stands } = after.post;
+  if (stage === undefined || stage === stands) return { write, notes: [] };
   if (stage === 'published' || stage === 'setAside')
-    return note(
-      `“${open.post.title}” stays at its stage: ${stage === 'published' ? 'declare it out' : 'set it aside'} on its sheet.`,
-    );
-  const put = await attempt(() => putAt(act, open, stage));
-  if (!put.ok) note(`“${open.post.title}” stays at its stage. ${put.refusal.message}`);
+    return {
+      write,
+      notes: [
+        `“${title}” stays at its stage: ${stage === 'published' ? 'mark it as published' : 'set it aside'} on its sheet.`,
+      ],
+    };
+  const facts = factsOf(after, act.now);
+  if (stage === 'scheduled') {
+    const due = maySchedule(facts);
+    return due.ok
+      ? { write: { ...write, change: { ...write.change, stage }, leavesAt: due.value }, notes: [] }
+      : { write, notes: [`“${title}” stays at its stage. ${due.refusal.message}`] };
+  }
+  const to = mayMoveTo(facts, stage);
+  if (!to.ok) return { write, notes: [`“${title}” stays at its stage. ${to.refusal.message}`] };
+  const { retimedTo: _none, ...unscheduled } = write;
+  return { write: { ...unscheduled, change: { ...write.change, stage } }, notes: [] };
 }
 
 async function makePosts(
@@ -303,25 +344,17 @@ async function makePosts(
   const today = localOf(act.now, brand.zone).date;
   const channelOf = new Map(channels.map((channel) => [channel.id, channel]));
   const good = rows.filter((row) => {
-    const long = (['headline', 'caption', 'hashtags', 'link'] as const).find(
-      (field) => (row[field]?.length ?? 0) > TEXT_LIMITS[field],
-    );
-    const { name, archived } = channelOf.get(row.channelId)!;
-    if (archived) outcome.bad.push({ line: row.line, reason: `${name} is archived and takes no new posts` });
-    if (long && !archived)
-      outcome.bad.push({ line: row.line, reason: `its ${long} has more than ${TEXT_LIMITS[long]} characters` });
-    return !long && !archived;
+    const { name, archived, sheet } = channelOf.get(row.channelId)!;
+    const read = readWords(wordsOf(row), sheet);
+    const reason = archived ? `${name} is archived and takes no new posts` : read.ok ? null : read.refusal.message;
+    if (reason !== null) outcome.bad.push({ line: row.line, reason });
+    return reason === null;
   });
   const pieces = await piecesFor(act, brand, good);
   const posts = good.map((row) => {
     const channel = channelOf.get(row.channelId)!;
     const format = formatOn(channel.sheet, row.format ?? null);
-    const words = {
-      headline: row.headline ?? '',
-      caption: row.caption ?? '',
-      hashtags: row.hashtags ?? '',
-      link: row.link ?? '',
-    };
+    const words = wordsOf(row);
     const date = row.date ?? null;
     const time = date === null ? null : (row.time ?? null);
     const isPast = date !== null && date < today;
@@ -360,17 +393,25 @@ async function makePosts(
     };
   });
   await addPosts(act, posts);
-  for (const post of posts)
-    await act.note({
+  await act.note(
+    ...posts.map(({ id, row }) => ({
       brandId: brand.id,
-      subject: 'post',
-      subjectId: post.id,
+      subject: 'post' as const,
+      subjectId: id,
       deed: 'brought in',
-      detail: { line: post.row.line },
-    });
+      detail: { line: row.line },
+    })),
+  );
   outcome.made = posts.length;
   return posts.map(({ row, id }) => ({ key: row.key, postId: id }));
 }
+
+const wordsOf = ({ headline = '', caption = '', hashtags = '', link = '' }: ImportRow) => ({
+  headline,
+  caption,
+  hashtags,
+  link,
+});
 
 function stageOfRow(row: ImportRow, isPast: boolean, mapping: ImportMapping): Stage {
   if (row.stage === 'published' || row.stage === 'setAside') return row.stage;

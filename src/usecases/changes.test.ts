@@ -101,8 +101,8 @@ describe('a change of many', () => {
     const post = await world.makePost('pithline');
     const pillarId = randomUUID();
     await savePillar(world.db, { id: pillarId, brandId: world.otherBrandId, name: 'Sky', color: '#123456' });
-    expect(codeOf(await change([post], { kind: 'pillar', pillarId }))).toBe('refused');
-    expect(codeOf(await change([post], { kind: 'owner', ownerId: randomUUID() }))).toBe('refused');
+    expect(codeOf(await change([post], { kind: 'pillar', pillarId }))).toBe('otherBrand');
+    expect(codeOf(await change([post], { kind: 'owner', ownerId: randomUUID() }))).toBe('foreignOwner');
     expect(codeOf(await change([], { kind: 'shift', days: 1 }))).toBe('nothing');
     expect(
       codeOf(
@@ -147,7 +147,7 @@ describe('a post moved to another channel', () => {
   it('is refused for a channel of another brand', async () => {
     const post = await world.makePost('pithline');
     expect(codeOf(await change([post], { kind: 'place', date: '2026-11-27', channelId: world.otherChannelId }))).toBe(
-      'refused',
+      'foreignChannel',
     );
   });
 

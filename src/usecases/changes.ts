@@ -1,6 +1,6 @@
+import { outcomeWords } from '@/core/posts/outcome';
 import { changeWords, CHANGE_LIMIT, SHIFT_LIMIT, type Change } from '@/core/calendar/change';
 import { formatNote, formatOn } from '@/core/calendar/drop';
-import { readTitle, TEXT_LIMITS } from '@/core/pieces/piece';
 import { blocksOf } from '@/core/posts/readiness';
 import type { Refusal, Result } from '@/core/refusal';
 import { mayEdit, mayLeavePlan, mayMoveTo, mayPlanFor, maySchedule } from '@/core/stages/moves';
@@ -15,18 +15,14 @@ import {
   type CalendarChange,
   type ChangeItem,
 } from '@/data/changes';
-import { retimeDelivery } from '@/data/deliveries';
-import { copyPictures } from '@/data/media';
+import { listChannelsById, type Channel } from '@/data/channels';
 import { listVersions } from '@/data/posts';
-import { existsTheme } from '@/data/themes';
-import { worksForBrand } from '@/data/people';
-import { addPosts } from './adding';
-import { channelsOfBrand } from './pieces';
-import { placeOpenPost } from './planning';
-import { changePost, takePost, takePostAt, type OpenPost } from './posts';
-import { copyIntoDelivery } from './scheduling';
-import { unschedule } from './stages';
-import { attempt, doing, must, mustFit, mustWorkFor, notFound, refused, STALE, type Doing, type Work } from './work';
+import { addPosts, type NewPost } from './adding';
+import { moving, type Move } from './planning';
+import { factsOf, takePosts, type OpenPost } from './posts';
+import { settingAside } from './stages';
+import { attempt, doing, must, mustWorkFor, notFound, refused, STALE, type Doing, type Work } from './work';
+import { writeWhatMayBe, type PostWrite } from './writePosts';
 
 /** A post that a change is asked for, at the version it was seen at. */
 export interface ChangeTarget {
@@ -63,24 +59,50 @@ export function changePosts(
   return doing(work, async (act) => {
     await mustWorkFor(act, brandId);
     checkChange(targets, change);
-    const items: ChangeItem[] = [];
     const outcome: ChangeOutcome = { changeId: null, label: '', postIds: [], refused: [], notes: [] };
-    for (const target of targets) {
-      let title = 'a post';
+    const taken = await takePosts(
+      act,
+      targets.map(({ id }) => id),
+    );
+    const ground = await readGround(act, change);
+    const asked: Asked[] = [];
+    const copied: Copied[] = [];
+    const refuseOne = (postId: string, refusal: Refusal) => {
+      if (targets.length === 1) refused(refusal);
+      const open = taken.get(postId);
+      const title = open?.ok ? open.value.post.title : 'a post';
+      outcome.refused.push({ postId, title, message: refusal.message });
+    };
+    for (const { id, version } of targets) {
       const result = await attempt(async () => {
-        const open = await takePostAt(act, target.id, target.version);
-        title = open.post.title;
-        return changeOne(act, open, change);
+        const open = must(taken.get(id)!);
+        if (open.post.version !== version) refused(STALE);
+        if (change.kind === 'copy') copied.push(copy(act, open, change, ground));
+        else asked.push(writeOf(act, open, change, ground));
       });
+      if (!result.ok) refuseOne(id, result.refusal);
+    }
+    const items: ChangeItem[] = [];
+    const results = await writeWhatMayBe(
+      act,
+      asked.map(({ write }) => write),
+    );
+    for (const [index, { write, notes }] of asked.entries()) {
+      const { post } = write.open;
+      const result = results[index]!;
       if (!result.ok) {
-        outcome.refused.push({ postId: target.id, title, message: result.refusal.message });
+        refuseOne(post.id, result.refusal);
         continue;
       }
-      items.push(...result.value.items);
-      for (const message of result.value.notes) outcome.notes.push({ postId: target.id, title, message });
+      items.push({ postId: post.id, before: beforeOf(write.open), base: post.version, version: post.version + 1 });
+      for (const message of [...outcomeWords(result.value), ...notes])
+        outcome.notes.push({ postId: post.id, title: post.title, message });
     }
-    if (targets.length === 1 && outcome.refused.length === 1)
-      refused(await refusalOf(act, targets[0]!, outcome.refused[0]!.message));
+    for (const { made, notes, from } of copied) {
+      items.push(...made.map(({ id }) => ({ postId: id, before: null, base: null, version: 1 })));
+      for (const message of notes) outcome.notes.push({ postId: from.id, title: from.title, message });
+    }
+    await addCopies(act, copied);
     outcome.postIds = items.map((item) => item.postId);
     outcome.label = changeWords(change, items.length);
     if (items.length > 0) {
@@ -90,13 +112,6 @@ export function changePosts(
     }
     return outcome;
   });
-}
-
-/** A single post that was refused is refused as such, so that whoever asked can tell a stale version from a rule. */
-async function refusalOf(act: Doing, target: ChangeTarget, message: string): Promise<Refusal> {
-  const present = await attempt(() => takePost(act, target.id));
-  if (!present.ok) return present.refusal;
-  return present.value.post.version === target.version ? { code: 'refused', message } : STALE;
 }
 
 function checkChange(targets: readonly ChangeTarget[], change: Change): void {
@@ -110,156 +125,149 @@ function checkChange(targets: readonly ChangeTarget[], change: Change): void {
     refused({ code: 'tooFar', field: 'days', message: `Posts are moved by ${SHIFT_LIMIT} days at most.` });
 }
 
-interface Changed {
-  items: ChangeItem[];
+/** What a change needs to know beside the posts. */
+interface Ground {
+  /** The channels it names. */
+  channels: ReadonlyMap<string, Channel>;
+}
+
+async function readGround(act: Doing, change: Change): Promise<Ground> {
+  const ids =
+    change.kind === 'place' && change.channelId !== undefined
+      ? [change.channelId]
+      : change.kind === 'copy'
+        ? (change.channelIds ?? [])
+        : [];
+  const channels = ids.length > 0 ? await listChannelsById(act.tx, ids) : [];
+  return { channels: new Map(channels.map((channel) => [channel.id, channel])) };
+}
+
+function channelFor({ post }: OpenPost, id: string, { channels }: Ground): Channel {
+  const channel = channels.get(id);
+  if (!channel || channel.brandId !== post.brandId || channel.archived)
+    refused({
+      code: 'foreignChannel',
+      field: 'channels',
+      message: 'That channel belongs to another brand, or is archived. Choose among the channels of this brand.',
+    });
+  return channel;
+}
+
+/** What is asked of the writer for one post, and what the person is told beside. */
+export interface Asked {
+  write: PostWrite;
   notes: string[];
 }
 
-async function changeOne(act: Doing, open: OpenPost, change: Change): Promise<Changed> {
+function writeOf(act: Doing, open: OpenPost, change: Exclude<Change, { kind: 'copy' }>, ground: Ground): Asked {
   const { post } = open;
-  const changed = (notes: string[] = []): Changed => ({
-    items: [{ postId: post.id, before: beforeOf(open), base: post.version, version: post.version + 1 }],
-    notes,
+  const edited = (fields: PostWrite['change'], deed: string, detail: object = {}): Asked => {
+    must(mayEdit(open.facts));
+    return { write: { open, change: fields, deed, detail }, notes: [] };
+  };
+  const filed = (fields: PostWrite['change'], deed: string): Asked => ({
+    write: { open, change: fields, deed },
+    notes: [],
   });
   switch (change.kind) {
     case 'place':
-      return changed(await place(act, open, change));
+      return place(act, open, change, ground);
     case 'shift':
       if (post.date === null) refused({ code: 'noDate', message: 'It has no date to move from.' });
-      return changed(await place(act, open, { date: addDays(post.date, change.days) }));
+      return place(act, open, { date: addDays(post.date, change.days) }, ground);
     case 'time':
       if (post.date === null) refused({ code: 'noDate', message: 'It has no date, so it cannot have a time.' });
-      return changed(await place(act, open, { date: post.date, time: change.time }));
+      return place(act, open, { date: post.date, time: change.time }, ground);
     case 'stage':
-      return changed(await putAt(act, open, change.stage));
+      return { write: puttingAt(open, change.stage), notes: [] };
     case 'title':
-      must(mayEdit(open.facts));
-      await changePost(act, open, { title: must(readTitle(change.title)) }, 'renamed');
-      return changed();
+      return edited({ title: change.title }, 'renamed');
     case 'owner':
-      must(mayEdit(open.facts));
-      if (!(await worksForBrand(act.tx, change.ownerId, post.brandId)))
-        refused({ code: 'noOwner', field: 'ownerId', message: 'Whom you hand it to does not work for this brand.' });
-      await changePost(act, open, { ownerId: change.ownerId }, 'handed over', { to: change.ownerId });
-      return changed();
+      return edited({ ownerId: change.ownerId }, 'handed over', { to: change.ownerId });
     case 'pillar':
-      await mustBeTheme(act, 'pillars', open, change.pillarId);
-      await changePost(act, open, { pillarId: change.pillarId }, 'given a pillar');
-      return changed();
+      return filed({ pillarId: change.pillarId }, 'given a pillar');
     case 'campaign':
-      await mustBeTheme(act, 'campaigns', open, change.campaignId);
-      await changePost(act, open, { campaignId: change.campaignId }, 'put into a campaign');
-      return changed();
-    case 'setAside': {
-      must(mayLeavePlan(open.facts));
-      if (post.stage === 'setAside') refused({ code: 'setAside', message: 'It is set aside already.' });
-      const reason = change.reason.trim();
-      mustFit(reason, TEXT_LIMITS.reason, 'Reason', 'reason');
-      if (reason === '')
-        refused({ code: 'noReason', field: 'reason', message: 'Say why, in a few words: it is looked back at later.' });
-      const unscheduled = await unschedule(act, open);
-      const stageBefore = post.stage === 'scheduled' ? 'ready' : post.stage;
-      await changePost(act, open, { stage: 'setAside', stageBefore, setAsideReason: reason }, 'set aside');
-      return changed(unscheduled ? [UNSCHEDULED] : []);
-    }
-    case 'copy':
-      return copy(act, open, change);
+      return filed({ campaignId: change.campaignId }, 'put into a campaign');
+    case 'setAside':
+      return { write: settingAside(open, change.reason), notes: [] };
   }
 }
 
-const UNSCHEDULED = 'It is not scheduled any more and will not leave.';
-
-async function place(
-  act: Doing,
-  open: OpenPost,
-  to: Omit<Extract<Change, { kind: 'place' }>, 'kind'>,
-): Promise<string[]> {
-  if (to.channelId !== undefined && to.channelId !== open.post.channelId) return moveToChannel(act, open, to);
-  const { unscheduled, retimed, plan } = await placeOpenPost(act, open, to);
-  if (unscheduled) return [UNSCHEDULED];
-  return retimed ? [`It leaves then, at ${plan.time}.`] : [];
+function place(act: Doing, open: OpenPost, to: Move & { channelId?: string }, ground: Ground): Asked {
+  if (to.channelId !== undefined && to.channelId !== open.post.channelId)
+    return movingToChannel(act, open, to, channelFor(open, to.channelId, ground));
+  const write = moving(act, open, to);
+  return { write, notes: write.retimedTo === undefined ? [] : [`It leaves then, at ${write.change.time}.`] };
 }
 
-/** Moves a post to another channel of its brand. Its words stay; what that channel's rules do not take is told. */
-export async function moveToChannel(
-  act: Doing,
-  open: OpenPost,
-  to: Omit<Extract<Change, { kind: 'place' }>, 'kind'>,
-): Promise<string[]> {
+/** What moving a post to another channel of its brand writes. Its words stay; what that channel’s rules do not take is told. */
+export function movingToChannel(act: Pick<Doing, 'now'>, open: OpenPost, to: Move, channel: Channel): Asked {
   const { post, brand, facts, pictures } = open;
   must(mayEdit(facts));
   if (post.stage === 'setAside') refused({ code: 'setAside', message: 'It is set aside. Bring it back first.' });
-  const [channel] = await channelsOfBrand(act, post.brandId, [to.channelId!]);
-  if (!channel) refused(notFound('channel'));
   const plan = { date: to.date, time: to.date === null ? null : to.time === undefined ? post.time : to.time };
   must(mayPlanFor(facts, plan, localOf(act.now, brand.zone).date, brand.zone));
   const format = formatOn(channel.sheet, to.format ?? post.format);
+  const stage = post.stage === 'scheduled' ? 'ready' : post.stage;
   const blocks = blocksOf({ ...post, format, pictures }, channel.sheet);
-  const unscheduled = await unschedule(act, open);
-  const stood = unscheduled ? 'ready' : post.stage;
-  const stage = stood === 'ready' && blocks.length > 0 ? 'making' : stood;
-  await changePost(act, open, { ...plan, channelId: channel.id, format, stage }, 'moved to another channel', {
-    from: post.channelId,
-    to: channel.id,
-    ...plan,
-  });
   const note = formatNote(channel.sheet, post.format, format);
-  return [
-    ...(unscheduled ? [UNSCHEDULED] : []),
-    ...(note ? [note] : []),
-    ...blocks.filter((block) => block.code !== 'noText' && block.code !== 'noPicture').map((block) => block.message),
-  ];
+  return {
+    write: {
+      open,
+      change: { ...plan, channelId: channel.id, format, stage },
+      deed: 'moved to another channel',
+      detail: { from: post.channelId, to: channel.id, ...plan },
+    },
+    notes: [
+      ...(note ? [note] : []),
+      // What a post that was ready lacks is told as the reason why it is not.
+      ...(stage === 'ready' ? blocks.slice(1) : blocks)
+        .filter((block) => block.code !== 'noText' && block.code !== 'noPicture')
+        .map((block) => block.message),
+    ],
+  };
 }
 
-/** Puts a taken post at a stage, scheduling it where that is the stage. @returns what else happened */
-export async function putAt(
-  act: Doing,
-  open: OpenPost,
-  to: Extract<Change, { kind: 'stage' }>['stage'],
-): Promise<string[]> {
+/** What putting a taken post at a stage writes, scheduling it where that is the stage. */
+export function puttingAt(open: OpenPost, to: Extract<Change, { kind: 'stage' }>['stage']): PostWrite {
   if (to === 'scheduled') {
     const dueAt = must(maySchedule(open.facts));
-    await copyIntoDelivery(act, open, dueAt);
-    await changePost(act, open, { stage: 'scheduled' }, 'scheduled', { dueAt });
-    return [];
+    return { open, change: { stage: to }, leavesAt: dueAt, deed: 'scheduled', detail: { dueAt } };
   }
   must(mayMoveTo(open.facts, to));
-  const unscheduled = await unschedule(act, open);
-  await changePost(act, open, { stage: to }, 'put at stage', { from: open.post.stage, to });
-  return unscheduled ? [UNSCHEDULED] : [];
+  return { open, change: { stage: to }, deed: 'put at stage', detail: { from: open.post.stage, to } };
 }
 
-async function mustBeTheme(
-  act: Doing,
-  table: 'pillars' | 'campaigns',
-  open: OpenPost,
-  id: string | null,
-): Promise<void> {
-  if (id !== null && !(await existsTheme(act.tx, table, open.post.brandId, id)))
-    refused({ code: 'otherBrand', message: 'That belongs to another brand.' });
+/** The copies of a post that are to be made. */
+interface Copied {
+  from: OpenPost['post'];
+  made: NewPost[];
+  notes: string[];
 }
 
-async function copy(act: Doing, open: OpenPost, change: Extract<Change, { kind: 'copy' }>): Promise<Changed> {
-  const { post, brand } = open;
+function copy(act: Doing, open: OpenPost, change: Extract<Change, { kind: 'copy' }>, ground: Ground): Copied {
+  const { post, brand, pictures } = open;
   const date = post.date === null ? null : addDays(post.date, change.days);
   must(
     mayPlanFor(
       { stage: 'drafting', leaving: false },
-      { date, time: null },
+      { date, time: date === null ? null : post.time },
       localOf(act.now, brand.zone).date,
       brand.zone,
     ),
   );
-  const wanted = (change.channelIds ?? [post.channelId]).filter(
-    (channelId) => change.channelIds === null || channelId !== post.channelId,
-  );
-  const channels = await channelsOfBrand(act, post.brandId, wanted);
+  const channels =
+    change.channelIds === null
+      ? [open.channel.archived ? refused(notFound('channel')) : open.channel]
+      : [...new Set(change.channelIds)]
+          .filter((channelId) => channelId !== post.channelId)
+          .map((id) => channelFor(open, id, ground));
   if (channels.length === 0)
     refused({ code: 'noChannel', message: 'Choose a channel other than the one it is on.', field: 'channelIds' });
   const notes: string[] = [];
-  const made = channels.map((channel) => {
+  const made = channels.map((channel): NewPost => {
     const format = formatOn(channel.sheet, post.format);
-    const block = blocksOf({ ...post, format, pictures: open.pictures }, channel.sheet)[0];
+    const block = blocksOf({ ...post, format, pictures }, channel.sheet)[0];
     if (block) notes.push(block.message);
     return {
       ...post,
@@ -267,26 +275,35 @@ async function copy(act: Doing, open: OpenPost, change: Extract<Change, { kind: 
       channelId: channel.id,
       format,
       date,
-      stage: 'drafting' as const,
+      stage: 'drafting',
       publishedAt: null,
       address: '',
       seriesId: null,
       seriesNumber: null,
+      signOff: null,
       createdAt: act.now,
+      pictures,
     };
   });
-  await addPosts(act, made);
-  for (const { id } of made) {
-    await copyPictures(act.tx, post.id, id, act.now);
-    await act.note({
-      brandId: post.brandId,
-      subject: 'post',
-      subjectId: id,
-      deed: 'copied',
-      detail: { from: post.id },
-    });
-  }
-  return { items: made.map(({ id }) => ({ postId: id, before: null, base: null, version: 1 })), notes };
+  return { from: post, made, notes };
+}
+
+async function addCopies(act: Doing, copied: readonly Copied[]): Promise<void> {
+  await addPosts(
+    act,
+    copied.flatMap(({ made }) => made),
+  );
+  await act.note(
+    ...copied.flatMap(({ made, from }) =>
+      made.map(({ id, brandId }) => ({
+        brandId,
+        subject: 'post' as const,
+        subjectId: id,
+        deed: 'copied',
+        detail: { from: from.id },
+      })),
+    ),
+  );
 }
 
 const beforeOf = ({ post }: OpenPost): Before => ({
@@ -319,19 +336,42 @@ export function undoChange(work: Work, brandId: string, changeId: string | null)
 
 async function putBack(act: Doing, change: CalendarChange): Promise<ChangeOutcome> {
   const outcome: ChangeOutcome = { changeId: change.id, label: '', postIds: [], refused: [], notes: [] };
-  for (const item of change.items) {
-    let title = 'a post';
+  const taken = await takePosts(
+    act,
+    change.items.map(({ postId }) => postId),
+  );
+  const channelIds = change.items.flatMap(({ before }) => before?.channelId ?? []);
+  const channels = new Map((await listChannelsById(act.tx, channelIds)).map((channel) => [channel.id, channel]));
+  const refuseOne = (postId: string, { message }: Refusal) => {
+    const open = taken.get(postId);
+    outcome.refused.push({ postId, title: open?.ok ? open.value.post.title : 'a post', message });
+  };
+  const asked: Asked[] = [];
+  for (const { postId, version, before } of change.items) {
     const result = await attempt(async () => {
-      const open = await takePost(act, item.postId);
-      title = open.post.title;
-      if (open.post.version !== item.version)
+      const open = must(taken.get(postId)!);
+      if (open.post.version !== version)
         refused({ code: 'stale', message: 'It was changed since, so it stays as it is.' });
-      return item.before === null ? unmake(act, open) : restore(act, open, item.before);
+      must(mayLeavePlan(open.facts));
+      return before === null
+        ? { write: { open, change: { deletedAt: act.now }, deed: 'deleted', detail: { undone: true } }, notes: [] }
+        : puttingBack(act, open, before, channels.get(before.channelId) ?? open.channel);
     });
-    if (!result.ok) outcome.refused.push({ postId: item.postId, title, message: result.refusal.message });
+    if (result.ok) asked.push(result.value);
+    else refuseOne(postId, result.refusal);
+  }
+  const results = await writeWhatMayBe(
+    act,
+    asked.map(({ write }) => write),
+  );
+  for (const [index, { write, notes }] of asked.entries()) {
+    const { id, title } = write.open.post;
+    const result = results[index]!;
+    if (!result.ok) refuseOne(id, result.refusal);
     else {
-      outcome.postIds.push(item.postId);
-      if (result.value !== null) outcome.notes.push({ postId: item.postId, title, message: result.value });
+      outcome.postIds.push(id);
+      const told = result.value.mayBeOut || result.value.tookBack ? outcomeWords(result.value) : [];
+      for (const message of [...told, ...notes]) outcome.notes.push({ postId: id, title, message });
     }
   }
   await noteUndone(act.tx, change.id, act.now);
@@ -350,36 +390,18 @@ async function versionsAfter(act: Doing, change: CalendarChange, postIds: readon
   });
 }
 
-async function unmake(act: Doing, open: OpenPost): Promise<null> {
-  must(mayLeavePlan(open.facts));
-  await unschedule(act, open);
-  await changePost(act, open, { deletedAt: act.now }, 'deleted', { undone: true });
-  return null;
-}
-
-/** @returns a note where it could not be put back whole */
-async function restore(act: Doing, open: OpenPost, before: Before): Promise<string | null> {
-  const { post, delivery } = open;
-  must(mayLeavePlan({ ...open.facts, stage: post.stage }));
-  const isScheduled = post.stage === 'scheduled' && delivery !== undefined;
-  if (before.stage !== 'scheduled') {
-    await unschedule(act, open);
-    await changePost(act, open, { ...before }, 'put back');
-    return null;
-  }
-  const due = maySchedule({ ...open.facts, date: before.date, time: before.time });
-  if (isScheduled && due.ok) {
-    if (!(await retimeDelivery(act.tx, delivery.id, due.value)))
-      refused({ code: 'leaving', message: 'It is leaving right now.' });
-    await changePost(act, open, { ...before }, 'put back');
-    return null;
-  }
-  await unschedule(act, open);
-  await changePost(act, open, { ...before, stage: 'ready' }, 'put back');
-  const again = await takePost(act, post.id);
-  const dueAgain = maySchedule(again.facts);
-  if (!dueAgain.ok) return `It is back, but not scheduled. ${dueAgain.refusal.message}`;
-  await copyIntoDelivery(act, again, dueAgain.value);
-  await changePost(act, again, { stage: 'scheduled' }, 'scheduled', { dueAt: dueAgain.value });
-  return null;
+/** What putting a post back writes: as it was, scheduled again where it was and still may be. */
+function puttingBack(act: Doing, open: OpenPost, before: Before, channel: Channel): Asked {
+  const change = { ...before };
+  if (before.stage !== 'scheduled') return { write: { open, change, deed: 'put back' }, notes: [] };
+  const isWaiting = open.post.stage === 'scheduled' && open.delivery !== undefined;
+  const facts = factsOf({ ...open, channel, post: { ...open.post, ...before, stage: 'ready' } }, act.now);
+  const due = maySchedule(isWaiting ? { ...facts, blocks: [], wants: [] } : facts);
+  if (!due.ok)
+    return {
+      write: { open, change: { ...change, stage: 'ready' }, deed: 'put back' },
+      notes: [`It is back, but not scheduled. ${due.refusal.message}`],
+    };
+  const when = isWaiting ? { retimedTo: due.value } : { leavesAt: due.value };
+  return { write: { open, change, ...when, deed: 'put back' }, notes: [] };
 }

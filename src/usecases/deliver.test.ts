@@ -45,7 +45,7 @@ describe('delivery', () => {
     await deliver();
     expect(await maybeDeliveryOfPost(world.db, id)).toMatchObject({ state: 'failed', words: 'not today' });
     expect((await world.post(id)).stage).toBe('scheduled');
-    valueOf(await tryAgain(world.work, id));
+    valueOf(await tryAgain(world.work, id, (await world.post(id)).version));
     await deliver();
     expect((await world.post(id)).stage).toBe('published');
     expect(network.accepted.size).toBe(1);
@@ -129,26 +129,9 @@ describe('delivery', () => {
     world.goTo('2026-11-26T15:00:01.000Z');
     expect(await deliver()).toBe(0);
     expect(await stateOf(id)).toBe('held');
-    valueOf(await tryAgain(world.work, id));
+    valueOf(await tryAgain(world.work, id, (await world.post(id)).version));
     await deliver();
     expect((await world.post(id)).stage).toBe('published');
-  });
-
-  it('schedules anew under the old key when the old outcome was never learnt', async () => {
-    const id = await scheduled();
-    network.answers = Array.from({ length: 4 }, () => ({ kind: 'unknown', words: 'silence' }) as const);
-    network.find = async () => ({ kind: 'unknown', words: 'silence' });
-    for (const at of [DUE, '2026-11-26T14:31:00.000Z', '2026-11-26T14:36:00.000Z', '2026-11-26T14:51:00.000Z']) {
-      world.goTo(at);
-      await deliver();
-    }
-    const before = (await maybeDeliveryOfPost(world.db, id))!;
-    expect(before).toMatchObject({ state: 'failed', unsure: true });
-    const { version } = await world.post(id);
-    valueOf(await movePost(world.work, id, version, { date: '2026-11-27' }));
-    const again = await world.post(id);
-    valueOf(await schedulePost(world.work, id, again.version));
-    expect((await maybeDeliveryOfPost(world.db, id))!.idempotencyKey).toBe(before.idempotencyKey);
   });
 
   it('does not send by-hand posts', async () => {

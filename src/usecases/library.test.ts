@@ -52,7 +52,7 @@ describe('the library', () => {
   it('is searched by name and by what is said of a picture', async () => {
     const { id } = await world.makePost('glassrow');
     valueOf(await keepInLibrary(world.work, world.brandId, file('a', 'star-trails_2.jpg')));
-    const picture = valueOf(await attachPicture(world.work, id, file('b', 'IMG0042.jpg'), ''));
+    const { pictureId: picture } = valueOf(await attachPicture(world.work, id, file('b', 'IMG0042.jpg'), ''));
     valueOf(await describePicture(world.work, id, picture, 'The dome at dusk'));
     expect(await found('trai')).toEqual([['star-trails_2.jpg', 0]]);
     expect(await found('dome dusk')).toEqual([['IMG0042.jpg', 1]]);
@@ -72,7 +72,7 @@ describe('the library', () => {
   it('gives a file to a post, and keeps it while the post uses it', async () => {
     valueOf(await keepInLibrary(world.work, world.brandId, file('a', 'dome.jpg')));
     const { id } = await world.makePost('glassrow');
-    const picture = valueOf(await attachFromLibrary(world.work, id, world.brandId, 'a'.repeat(64))) as string;
+    const { pictureId: picture } = valueOf(await attachFromLibrary(world.work, id, world.brandId, 'a'.repeat(64)));
     expect(codeOf(await dropFromLibrary(world.work, world.brandId, 'a'.repeat(64)))).toBe('inUse');
     valueOf(await removePicture(world.work, id, picture));
     valueOf(await dropFromLibrary(world.work, world.brandId, 'a'.repeat(64)));
@@ -104,7 +104,7 @@ describe('clearing files', () => {
   it('takes what no row points to, a day after it came, and nothing else', async () => {
     const { id } = await world.makePost('glassrow');
     valueOf(await keepInLibrary(world.work, world.brandId, file('a', 'library.jpg')));
-    const picture = valueOf(await attachPicture(world.work, id, file('b', 'leaving.jpg'), 'A dome'));
+    const { pictureId: picture } = valueOf(await attachPicture(world.work, id, file('b', 'leaving.jpg'), 'A dome'));
     valueOf(await schedulePost(world.work, id, (await world.post(id)).version));
     valueOf(await removePicture(world.work, id, picture));
     valueOf(await dropFromLibrary(world.work, world.brandId, 'b'.repeat(64)));

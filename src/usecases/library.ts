@@ -1,6 +1,6 @@
 import { refuse, type Result } from '@/core/refusal';
 import { deleteUnusedLibraryFile, insertLibraryFiles, maybeLibraryFile } from '@/data/library';
-import { attachPicture, type StoredPicture } from './pictures';
+import { attachPicture, type PictureOutcome, type StoredPicture } from './pictures';
 import { doing, mustWorkFor, notFound, refused, type Work } from './work';
 
 /** Puts a stored file into a brand's library. @returns whether the library did not have it yet */
@@ -17,7 +17,7 @@ export async function attachFromLibrary(
   postId: string,
   brandId: string,
   sha256: string,
-): Promise<Result<unknown>> {
+): Promise<Result<PictureOutcome>> {
   const file = await maybeLibraryFile(work.db, brandId, sha256);
   return file ? attachPicture(work, postId, file, '') : refuse('notFound', notFound('file').message);
 }

@@ -1,14 +1,14 @@
-import { TEXT_LIMITS } from '@/core/pieces/piece';
+import type { WriteOutcome } from '@/core/posts/outcome';
+import { AS_IT_IS, isCrop, OUT_TYPES, type Recipe } from '@/core/media/fit';
+import type { Part } from '@/core/captions/compose';
+import { partsWith } from '@/core/posts/parts';
 import { mayEdit } from '@/core/stages/moves';
-import { refuse, type Result } from '@/core/refusal';
-import { isCrop, OUT_TYPES, type Recipe } from '@/core/media/fit';
+import type { Result } from '@/core/refusal';
 import { insertLibraryFiles } from '@/data/library';
-import { deletePicture, insertPictures, updateAlt, updateRecipe } from '@/data/media';
-import { changePost, takePost } from './posts';
-import { doing, must, mustFit, notFound, refused, type Work } from './work';
-
-/** Pictures a post keeps at the most. */
-export const PICTURES_OF_POST = 40;
+import type { Picture } from '@/data/media';
+import { takePost, type OpenPost } from './posts';
+import { doing, must, notFound, refused, type Doing, type Work } from './work';
+import { changePost } from './writePosts';
 
 /** A picture that was looked into and stored. */
 export interface StoredPicture {
@@ -22,49 +22,51 @@ export interface StoredPicture {
   durationMs: number | null;
 }
 
-/** Attaches a stored picture or video to a post, after those it has. @returns the picture's id */
-export function attachPicture(work: Work, postId: string, stored: StoredPicture, alt: string): Promise<Result<string>> {
+/** What came of a change of pictures: which one it was, and what came with it. */
+export type PictureOutcome = WriteOutcome & { pictureId: string };
+
+/** Attaches a stored picture or video to a post, after those it has. */
+export function attachPicture(
+  work: Work,
+  postId: string,
+  stored: StoredPicture,
+  alt: string,
+): Promise<Result<PictureOutcome>> {
   return doing(work, async (act) => {
     const open = await takePost(act, postId);
-    must(mayEdit(open.facts));
-    mustFit(alt, TEXT_LIMITS.alt, 'Alt text', 'alt');
-    if (open.pictures.length >= PICTURES_OF_POST)
-      must(
-        refuse(
-          'tooManyPictures',
-          `A post keeps ${PICTURES_OF_POST} pictures at most. Take one away first.`,
-          'pictures',
-        ),
-      );
+    const pictureId = act.ids();
+    const added: Picture = { ...AS_IT_IS, ...stored, id: pictureId, postId, position: open.pictures.length + 1, alt };
     await insertLibraryFiles(act.tx, [{ ...stored, brandId: open.post.brandId, addedAt: act.now }]);
-    const id = act.ids();
-    const position = Math.max(0, ...open.pictures.map((picture) => picture.position)) + 1;
-    await insertPictures(act.tx, [
-      { ...stored, id, postId, position, alt: alt.trim(), brandId: open.post.brandId, addedAt: act.now },
-    ]);
-    await changePost(act, open, {}, 'picture added', { pictureId: id, fileName: stored.fileName });
-    return id;
+    return changePictures(act, open, [...open.pictures, added], 'picture added', {
+      pictureId,
+      fileName: stored.fileName,
+    });
   });
 }
 
 /** Writes the alt text of a picture. */
-export function describePicture(work: Work, postId: string, pictureId: string, alt: string): Promise<Result<true>> {
+export function describePicture(
+  work: Work,
+  postId: string,
+  pictureId: string,
+  alt: string,
+): Promise<Result<PictureOutcome>> {
   return doing(work, async (act) => {
     const open = await takePost(act, postId);
-    must(mayEdit(open.facts));
-    mustFit(alt, TEXT_LIMITS.alt, 'Alt text', 'alt');
-    if (!(await updateAlt(act.tx, postId, pictureId, alt.trim()))) refused(notFound('picture'));
-    await changePost(act, open, {}, 'picture described', { pictureId });
-    return true as const;
+    return changePictures(act, open, withPicture(open, pictureId, { alt }), 'picture described', { pictureId });
   });
 }
 
-/** Says what is done to a picture on its way out: the part that leaves, the type it becomes, the bytes it may have. */
-export function setRecipe(work: Work, postId: string, pictureId: string, recipe: Recipe): Promise<Result<true>> {
+/** Says what is done to a picture on its way out: the part that is sent, the type it becomes, the bytes it may have. */
+export function setRecipe(
+  work: Work,
+  postId: string,
+  pictureId: string,
+  recipe: Recipe,
+): Promise<Result<PictureOutcome>> {
   return doing(work, async (act) => {
     const open = await takePost(act, postId);
-    must(mayEdit(open.facts));
-    const picture = open.pictures.find(({ id }) => id === pictureId) ?? refused(notFound('picture'));
+    const picture = pictureOf(open, pictureId);
     if (recipe.crop && !isCrop(recipe.crop))
       refused({
         code: 'badCrop',
@@ -76,24 +78,47 @@ export function setRecipe(work: Work, postId: string, pictureId: string, recipe:
     if (recipe.toBytes !== null && (!Number.isInteger(recipe.toBytes) || recipe.toBytes < LEAST_BYTES))
       refused({ code: 'badBytes', field: 'toBytes', message: 'A picture is not scaled down below 20 kB.' });
     const { crop, toMime, toBytes } = recipe;
-    await updateRecipe(act.tx, postId, pictureId, { crop, toMime: toMime === picture.mime ? null : toMime, toBytes });
-    await changePost(act, open, {}, 'picture fitted', { pictureId, ...recipe });
-    return true as const;
+    const fitted = { crop, toMime: toMime === picture.mime ? null : toMime, toBytes };
+    return changePictures(act, open, withPicture(open, pictureId, fitted), 'picture fitted', { pictureId, ...recipe });
   });
 }
 
 /** Bytes below which nobody needs a picture scaled down. */
 const LEAST_BYTES = 20_000;
 
-/** Takes a picture from a post. Its file stays, since other posts and copies that wait to leave may use it. */
-export function removePicture(work: Work, postId: string, pictureId: string): Promise<Result<true>> {
+/** Removes a picture from a post. Its file stays, since other posts and copies that wait to leave may use it. */
+export function removePicture(work: Work, postId: string, pictureId: string): Promise<Result<PictureOutcome>> {
   return doing(work, async (act) => {
     const open = await takePost(act, postId);
-    must(mayEdit(open.facts));
-    const picture = (await deletePicture(act.tx, postId, pictureId)) ?? refused(notFound('picture'));
-    // A slide that was nothing but this picture goes with it.
-    const parts = open.post.parts.filter(({ pictureId: shown, text }) => shown !== pictureId || text.trim() !== '');
-    await changePost(act, open, { parts }, 'picture removed', { picture });
-    return true as const;
+    const picture = pictureOf(open, pictureId);
+    const rest = open.pictures.filter((one) => one !== picture);
+    return changePictures(act, open, rest, 'picture removed', { pictureId, picture });
   });
+}
+
+/** Gives a taken post other pictures. A slide that was nothing but a picture that is gone goes with it. */
+async function changePictures(
+  act: Doing,
+  open: OpenPost,
+  pictures: readonly Picture[],
+  deed: string,
+  detail: { pictureId: string } & Record<string, unknown>,
+): Promise<PictureOutcome> {
+  must(mayEdit(open.facts));
+  const before = open.post.parts;
+  const shows = ({ pictureId }: Part) => pictureId === null || pictures.some(({ id }) => id === pictureId);
+  const parts = partsWith(
+    before.filter((part) => shows(part) || part.text.trim() !== ''),
+    pictures,
+  );
+  const change = before.every(shows) ? { pictures } : { pictures, parts };
+  return { ...(await changePost(act, { open, change, deed, detail })), pictureId: detail.pictureId };
+}
+
+const pictureOf = ({ pictures }: OpenPost, id: string): Picture =>
+  pictures.find((picture) => picture.id === id) ?? refused(notFound('picture'));
+
+function withPicture(open: OpenPost, id: string, change: Partial<Picture>): Picture[] {
+  const picture = pictureOf(open, id);
+  return open.pictures.map((one) => (one === picture ? { ...one, ...change } : one));
 }

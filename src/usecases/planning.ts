@@ -1,18 +1,17 @@
+import type { WriteOutcome } from '@/core/posts/outcome';
 import { formatOn } from '@/core/calendar/drop';
 import { hasWords } from '@/core/captions/compose';
 import type { Format } from '@/core/rulesheets/types';
 import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { mayPlanFor, maySchedule } from '@/core/stages/moves';
-import { measuresOf } from '@/core/delivery/parcel';
-import { blocksOf } from '@/core/posts/readiness';
 import type { Result } from '@/core/refusal';
 import { oneBrand } from '@/data/brands';
-import { retimeDelivery, withdrawDelivery } from '@/data/deliveries';
 import { deleteSuggestions } from '@/data/pieces';
 import { addPosts } from './adding';
 import { channelsOfBrand, ownPiece } from './pieces';
-import { changePost, takePostAt, type OpenPost } from './posts';
-import { doing, must, refused, type Doing, type Work } from './work';
+import { takePostAt, type OpenPost } from './posts';
+import { doing, must, refused, type Acting, type Work } from './work';
+import { blocksOfCopy, changePost, type PostWrite } from './writePosts';
 
 /** What an opening asks of the post that is made for it. */
 export interface Asked {
@@ -71,68 +70,56 @@ export function planPiece(
     }));
     await addPosts(act, posts);
     await deleteSuggestions(act.tx, pieceId, channelIds);
-    for (const post of posts)
-      await act.note({ brandId: piece.brandId, subject: 'post', subjectId: post.id, deed: 'planned', detail: plan });
+    await act.note(
+      ...posts.map(({ id }) => ({
+        brandId: piece.brandId,
+        subject: 'post' as const,
+        subjectId: id,
+        deed: 'planned',
+        detail: plan,
+      })),
+    );
     return posts.map((post) => post.id);
   });
 }
 
 /** What a move did beside moving. */
-export interface MoveOutcome {
-  /** The post had been scheduled and does not leave any more. */
-  unscheduled: boolean;
+export interface MoveOutcome extends WriteOutcome {
   /** The post stays scheduled and leaves at its new time. */
   retimed: boolean;
 }
 
+/** Another day or time, or none. A time that is absent stays as it was. */
+export interface Move {
+  date: LocalDate | null;
+  time?: LocalTime | null;
+  /** Taken while nothing is written yet. */
+  format?: Format;
+}
+
 /**
- * Gives a post another day or time, or none. A time that is absent stays as it was. A scheduled post is checked again
- * and leaves at its new time; without a date or a time it is unscheduled.
+ * Gives a post another day or time, or none. A scheduled post is checked again and leaves at its new time; without a date
+ * or a time it is unscheduled.
  */
-export function movePost(
-  work: Work,
-  id: string,
-  version: number,
-  to: { date: LocalDate | null; time?: LocalTime | null },
-): Promise<Result<MoveOutcome>> {
+export function movePost(work: Work, id: string, version: number, to: Move): Promise<Result<MoveOutcome>> {
   return doing(work, async (act) => {
-    const { unscheduled, retimed } = await placeOpenPost(act, await takePostAt(act, id, version), to);
-    return { unscheduled, retimed };
+    const write = moving(act, await takePostAt(act, id, version), to);
+    return { ...(await changePost(act, write)), retimed: write.retimedTo !== undefined };
   });
 }
 
-/** Moves a post that was taken, as `movePost` does. A format that is given is taken while nothing is written yet. */
-export async function placeOpenPost(
-  act: Doing,
-  open: OpenPost,
-  to: { date: LocalDate | null; time?: LocalTime | null; format?: Format },
-): Promise<MoveOutcome & { plan: Plan }> {
+/** What moving a taken post writes. */
+export function moving(act: Pick<Acting, 'now'>, open: OpenPost, to: Move): PostWrite {
   const { post, brand, channel, facts, delivery } = open;
   const plan: Plan = { date: to.date, time: to.date === null ? null : to.time === undefined ? post.time : to.time };
   must(mayPlanFor(facts, plan, localOf(act.now, brand.zone).date, brand.zone));
-  const scheduled = post.stage === 'scheduled' && delivery !== undefined;
-  if (!scheduled) {
+  if (post.stage !== 'scheduled' || !delivery) {
     const isBlank = !hasWords(post) && open.pictures.length === 0;
     const format = to.format && isBlank ? { format: formatOn(channel.sheet, to.format) } : {};
-    await changePost(act, open, { ...plan, ...format }, 'moved', plan);
-    return { unscheduled: false, retimed: false, plan };
+    return { open, change: { ...plan, ...format }, deed: 'moved', detail: plan };
   }
-  if (plan.date === null || plan.time === null) {
-    if (!(await withdrawDelivery(act.tx, delivery.id))) refused(LEAVING_NOW);
-    await changePost(act, open, { ...plan, stage: 'ready' }, 'unscheduled', plan);
-    return { unscheduled: true, retimed: false, plan };
-  }
-  const copyBlocks = blocksOf(
-    { ...delivery.parcel.words, format: delivery.parcel.format, pictures: delivery.parcel.pictures.map(measuresOf) },
-    channel.sheet,
-  );
-  const due = must(maySchedule({ ...facts, ...plan, blocks: copyBlocks, wants: [] }));
-  if (!(await retimeDelivery(act.tx, delivery.id, due))) refused(LEAVING_NOW);
-  await changePost(act, open, plan, 're-timed', plan);
-  return { unscheduled: false, retimed: true, plan };
+  if (plan.date === null || plan.time === null)
+    return { open, change: { ...plan, stage: 'ready' }, deed: 'unscheduled', detail: plan };
+  const retimedTo = must(maySchedule({ ...facts, ...plan, blocks: blocksOfCopy(delivery, channel), wants: [] }));
+  return { open, change: { ...plan }, retimedTo, deed: 're-timed', detail: plan };
 }
-
-const LEAVING_NOW = {
-  code: 'leaving',
-  message: 'This post is leaving right now. Wait until the network has answered, then look again.',
-};

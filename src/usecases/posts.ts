@@ -1,38 +1,90 @@
-import { isLeaving } from '@/core/delivery/delivery';
+import { isLeaving, mayBeOut } from '@/core/delivery/delivery';
 import { blocksOf } from '@/core/posts/readiness';
-import type { MoveFacts } from '@/core/stages/moves';
-import { oneBrand, type Brand } from '@/data/brands';
-import { oneChannel, type Channel } from '@/data/channels';
-import { maybeDeliveryOfPost, type Delivery } from '@/data/deliveries';
-import { listPictures, type Picture } from '@/data/media';
-import { maybePostForUpdate, updatePost, type Post, type PostChange } from '@/data/posts';
-import { listStepsOf } from '@/data/steps';
 import { signOffState } from '@/core/posts/signOff';
 import { neededOf, wantsOf } from '@/core/posts/wants';
-import { recount, recountPiecesOf } from './counting';
-import { mustWorkFor, notFound, refused, STALE, type Doing } from './work';
+import { refuse, type Refusal, type Result } from '@/core/refusal';
+import type { MoveFacts } from '@/core/stages/moves';
+import type { Instant } from '@/core/time/plan';
+import type { Brand } from '@/data/brands';
+import type { Channel } from '@/data/channels';
+import type { Delivery } from '@/data/deliveries';
+import type { Picture } from '@/data/media';
+import { lockDeliveriesOf, lockPosts, readSurroundings, type ReadinessStep } from '@/data/openPosts';
+import type { Post } from '@/data/posts';
+import { must, NOT_YOURS, notFound, refused, STALE, type Acting } from './work';
 
-/** A post with all that decides about it. */
+/** A post with all that decides about it, locked until the transaction ends. */
 export interface OpenPost {
   post: Post;
   brand: Brand;
   channel: Channel;
   pictures: Picture[];
+  steps: ReadinessStep[];
+  /** Its current delivery. */
   delivery: Delivery | undefined;
+  /** Earlier deliveries that were withdrawn and may be out all the same. */
+  maybeOut: Delivery[];
   facts: MoveFacts;
 }
 
-/** Takes a post for a change: it is there, the actor works for its brand, and nobody else writes to it meanwhile. */
-export async function takePost(act: Doing, id: string, options: { deleted?: boolean } = {}): Promise<OpenPost> {
-  const post = await maybePostForUpdate(act.tx, id);
-  if (!post || (post.deletedAt !== null && !options.deleted)) refused(notFound('post'));
-  await mustWorkFor(act, post.brandId);
-  const brand = await oneBrand(act.tx, post.brandId);
-  const channel = await oneChannel(act.tx, post.channelId);
-  const pictures = await listPictures(act.tx, id);
-  const delivery = await maybeDeliveryOfPost(act.tx, id);
-  const steps = await listStepsOf(act.tx, [id]);
-  const facts: MoveFacts = {
+/**
+ * Takes posts for a change: they are there, the actor works for their brands, and nobody else writes to them meanwhile.
+ * First the posts are locked, then their deliveries; everybody who locks both does it in this order. However many they
+ * are, it takes three statements.
+ *
+ * @returns by id, each post or why it was not taken
+ */
+export async function takePosts(
+  act: Acting,
+  ids: readonly string[],
+  options: { deleted?: boolean } = {},
+): Promise<Map<string, Result<OpenPost>>> {
+  const posts = new Map((await lockPosts(act.tx, ids)).map((post) => [post.id, post]));
+  const present = [...posts.keys()];
+  const deliveries = await lockDeliveriesOf(act.tx, present);
+  const surroundings = new Map(
+    (await readSurroundings(act.tx, present, act.actorId)).map((around) => [around.id, around]),
+  );
+  const taken = new Map<string, Result<OpenPost>>();
+  for (const id of ids) {
+    const post = posts.get(id);
+    const around = surroundings.get(id);
+    if (!post || !around || (post.deletedAt !== null && !options.deleted))
+      taken.set(id, { ok: false, refusal: notFound('post') });
+    else if (!around.isTheirs) taken.set(id, { ok: false, refusal: NOT_YOURS });
+    else {
+      const own = deliveries.filter(({ postId }) => postId === id);
+      const open = {
+        ...around,
+        post,
+        delivery: own.find(({ state }) => state !== 'withdrawn'),
+        maybeOut: own.filter(({ state }) => state === 'withdrawn'),
+      };
+      taken.set(id, { ok: true, value: { ...open, facts: factsOf(open, act.now) } });
+    }
+  }
+  return taken;
+}
+
+/** Takes a post for a change. */
+export async function takePost(act: Acting, id: string, options: { deleted?: boolean } = {}): Promise<OpenPost> {
+  return must((await takePosts(act, [id], options)).get(id)!);
+}
+
+/** Takes a post for a change that was decided looking at a certain version of it. */
+export async function takePostAt(act: Acting, id: string, version: number): Promise<OpenPost> {
+  const open = await takePost(act, id);
+  if (open.post.version !== version) refused(STALE);
+  return open;
+}
+
+/** What moves of a post depend on. */
+export function factsOf(
+  open: Pick<OpenPost, 'post' | 'brand' | 'channel' | 'pictures' | 'steps' | 'delivery'>,
+  now: Instant,
+): MoveFacts {
+  const { post, brand, channel, pictures, steps, delivery } = open;
+  return {
     stage: post.stage,
     blocks: blocksOf({ ...post, pictures }, channel.sheet),
     wants: wantsOf(
@@ -46,34 +98,21 @@ export async function takePost(act: Doing, id: string, options: { deleted?: bool
     date: post.date,
     time: post.time,
     zone: brand.zone,
-    now: act.now,
+    now,
     leaving: isLeaving(delivery ?? null),
   };
-  return { post, brand, channel, pictures, delivery, facts };
 }
 
-/** Takes a post for a change that was decided looking at a certain version of it. */
-export async function takePostAt(act: Doing, id: string, version: number): Promise<OpenPost> {
-  const open = await takePost(act, id);
-  if (open.post.version !== version) refused(STALE);
-  return open;
-}
+/** Whether a network may have taken a copy of the post, though nobody was told. */
+export const perhapsOut = ({ delivery, maybeOut }: Pick<OpenPost, 'delivery' | 'maybeOut'>): boolean =>
+  [...(delivery ? [delivery] : []), ...maybeOut].some(mayBeOut);
 
-/** What of a post moves the own steps of its piece. */
-const FOR_THE_PIECE = ['date', 'deletedAt', 'stage'] as const;
+/** The refusal of a change to what is leaving right now. */
+export const LEAVING: Refusal = {
+  code: 'leaving',
+  message: 'This post is leaving right now. Wait until the network has answered, then look again.',
+};
 
-/** Writes a change to a taken post and a line of history. A new day counts its steps anew. */
-export async function changePost(
-  act: Doing,
-  { post }: Pick<OpenPost, 'post'>,
-  change: PostChange,
-  deed: string,
-  detail: object = {},
-): Promise<void> {
-  if (!(await updatePost(act.tx, post.id, post.version, change))) refused(STALE);
-  if (change.date !== undefined && change.date !== post.date)
-    await recount(act.tx, post.brandId, [post.id], act.now, { isReplanned: true });
-  if (FOR_THE_PIECE.some((field) => change[field] !== undefined && change[field] !== post[field]))
-    await recountPiecesOf(act.tx, post.brandId, [post.id], act.now);
-  await act.note({ brandId: post.brandId, subject: 'post', subjectId: post.id, deed, detail });
-}
+/** The refusal of changes to what is published. */
+export const refusePublished = (): Result<never> =>
+  refuse('published', 'This post is published. What is out stays as it was; it can be archived.');

@@ -1,11 +1,13 @@
-import { localOf, type Instant } from '@/core/time/plan';
-import { makeParcel } from '@/core/delivery/parcel';
 import { isWebLink } from '@/core/posts/readiness';
 import { mayLeavePlan, mayPublishNow, maySchedule } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
-import { closeDelivery, insertDeliveries, makeDueNow, maybeUnsureKey, withdrawDelivery } from '@/data/deliveries';
-import { changePost, takePost, takePostAt, type OpenPost } from './posts';
-import { doing, must, refused, type Doing, type Work } from './work';
+import { localOf, type Instant } from '@/core/time/plan';
+import { askNow, makeDueNow, noteNotOut } from '@/data/deliveries';
+import { mayBeOut } from '@/core/delivery/delivery';
+import { takePostAt, type OpenPost } from './posts';
+import { whatLeft } from './publishing';
+import { doing, must, refused, type Work } from './work';
+import { changePost } from './writePosts';
 
 /**
  * Schedules a post for its date and time: text, pictures, link and due instant are copied into its delivery, and only that
@@ -15,8 +17,13 @@ export function schedulePost(work: Work, id: string, version: number): Promise<R
   return doing(work, async (act) => {
     const open = await takePostAt(act, id, version);
     const dueAt = must(maySchedule(open.facts));
-    await copyIntoDelivery(act, open, dueAt);
-    await changePost(act, open, { stage: 'scheduled' }, 'scheduled', { dueAt });
+    await changePost(act, {
+      open,
+      change: { stage: 'scheduled' },
+      leavesAt: dueAt,
+      deed: 'scheduled',
+      detail: { dueAt },
+    });
     return { dueAt };
   });
 }
@@ -26,15 +33,20 @@ export function publishNow(work: Work, id: string, version: number): Promise<Res
   return doing(work, async (act) => {
     const open = await takePostAt(act, id, version);
     const dueAt = must(mayPublishNow(open.facts));
-    await copyIntoDelivery(act, open, dueAt);
-    await changePost(act, open, { ...localOf(dueAt, open.brand.zone), stage: 'scheduled' }, 'published now', { dueAt });
+    await changePost(act, {
+      open,
+      change: { ...localOf(dueAt, open.brand.zone), stage: 'scheduled' },
+      leavesAt: dueAt,
+      deed: 'published now',
+      detail: { dueAt },
+    });
     return { dueAt };
   });
 }
 
 /**
- * Declares a post out: it was published without Bimlo, or was handed over and posted by hand. Its address is kept. A post
- * without a date takes today's.
+ * Marks a post as published: it went out without Bimlo, or was handed over and posted by hand. Its address is kept. A post
+ * without a date, or with one to come, takes today's. A copy that was handed over is what went out, whatever was typed since.
  */
 export function declareOut(work: Work, id: string, version: number, address: string): Promise<Result<true>> {
   return doing(work, async (act) => {
@@ -47,58 +59,81 @@ export function declareOut(work: Work, id: string, version: number, address: str
         field: 'address',
         message: 'Give the address of the published post, beginning with http:// or https://.',
       });
-    if (delivery && !(await closeDelivery(act.tx, delivery.id)))
-      refused({ code: 'leaving', message: 'This post is leaving right now. Wait until the network has answered.' });
     const local = localOf(act.now, open.brand.zone);
-    const plan = post.date === null || post.date > local.date ? local : { date: post.date, time: post.time };
-    await changePost(
-      act,
+    const plan = post.date === null || post.date > local.date ? local : {};
+    const handedOver = post.stage === 'scheduled' && delivery?.mode === 'byHand' ? delivery : undefined;
+    await changePost(act, {
       open,
-      { ...plan, stage: 'published', publishedAt: act.now, address: address.trim() },
-      delivery?.mode === 'byHand' ? 'hand-over confirmed' : 'declared out',
-      { address: address.trim() },
+      change: {
+        ...plan,
+        ...(handedOver && whatLeft(act, open, handedOver)),
+        stage: 'published',
+        publishedAt: act.now,
+        address: address.trim(),
+      },
+      out: 'said',
+      deed: handedOver ? 'hand-over confirmed' : 'declared out',
+      detail: { address: address.trim() },
+    });
+    return true as const;
+  });
+}
+
+/** Sends a failed or held delivery after all, however late it is by now. */
+export function tryAgain(work: Work, postId: string, version: number): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const { post, delivery } = await takePostAt(act, postId, version);
+    if (!delivery || delivery.mode !== 'automatic' || post.stage !== 'scheduled')
+      refused({ code: 'notScheduled', message: 'This post is not scheduled, so there is nothing to try again.' });
+    if (!(await makeDueNow(act.tx, delivery.id, act.now)))
+      refused({
+        code: 'notFailed',
+        message: 'It has neither failed nor is it on hold, so there is nothing to try again.',
+      });
+    await act.note({ brandId: post.brandId, subject: 'delivery', subjectId: delivery.id, deed: 'tried again' });
+    return true as const;
+  });
+}
+
+/** Asks the networks at once about all copies of a post that may be out. */
+export function askWhetherOut(work: Work, postId: string, version: number): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const unsure = unsureOf(await takePostAt(act, postId, version));
+    await askNow(
+      act.tx,
+      unsure.map(({ id }) => id),
+      act.now,
     );
     return true as const;
   });
 }
 
-/** Tries a failed delivery again, sends a held one, or does not wait for the next try. */
-export function tryAgain(work: Work, postId: string): Promise<Result<true>> {
+/** Takes a person's word, who looked, that no copy of a post is out. What had no answer has failed by that. */
+export function sayNotOut(work: Work, postId: string, version: number): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const open = await takePost(act, postId);
-    const { delivery } = open;
-    if (!delivery || delivery.mode !== 'automatic' || open.post.stage !== 'scheduled')
-      refused({ code: 'notScheduled', message: 'This post is not scheduled, so there is nothing to try again.' });
-    if (!(await makeDueNow(act.tx, delivery.id, act.now)))
-      refused({ code: 'leaving', message: 'It is being sent at this moment.' });
-    await act.note({ brandId: open.post.brandId, subject: 'delivery', subjectId: delivery.id, deed: 'tried again' });
+    const open = await takePostAt(act, postId, version);
+    const unsure = unsureOf(open);
+    await noteNotOut(
+      act.tx,
+      unsure.map(({ id }) => id),
+    );
+    await act.note(
+      ...unsure.map(({ id }) => ({
+        brandId: open.post.brandId,
+        subject: 'delivery' as const,
+        subjectId: id,
+        deed: 'seen not to be out',
+      })),
+    );
     return true as const;
   });
 }
 
-/** Copies a taken post's words, pictures and link into a delivery due at that instant; the one it had is withdrawn. */
-export async function copyIntoDelivery(act: Doing, open: OpenPost, dueAt: Instant): Promise<void> {
-  const { post, channel, pictures, delivery } = open;
-  if (delivery && !(await withdrawDelivery(act.tx, delivery.id)))
-    refused({ code: 'leaving', message: 'This post is leaving right now. Wait until the network has answered.' });
-  const id = act.ids();
-  // A try whose outcome was never learnt may have reached the network: under its old key it cannot do so twice.
-  const unsureKey = await maybeUnsureKey(act.tx, post.id);
-  await insertDeliveries(act.tx, [
-    {
-      id,
-      brandId: post.brandId,
-      postId: post.id,
-      mode: channel.sheet.automatic ? 'automatic' : 'byHand',
-      state: 'waiting',
-      idempotencyKey: unsureKey ?? id,
-      parcel: makeParcel({ ...post, pictures }, channel),
-      dueAt,
-      nextTryAt: dueAt,
-      attempts: 0,
-      unsure: false,
-      words: '',
-      createdAt: act.now,
-    },
-  ]);
+function unsureOf({ delivery, maybeOut, facts }: OpenPost) {
+  if (facts.leaving)
+    refused({ code: 'leaving', message: 'It is being sent right now. Wait until the network has answered.' });
+  const unsure = [...(delivery ? [delivery] : []), ...maybeOut].filter(mayBeOut);
+  if (unsure.length === 0)
+    refused({ code: 'nothing', message: 'What became of this post is known: there is nothing to ask about.' });
+  return unsure;
 }

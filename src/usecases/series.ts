@@ -6,13 +6,15 @@ import type { Result } from '@/core/refusal';
 import { addDays } from '@/core/time/days';
 import { localOf, placePlan, readDate, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands';
+import { maybeChannel } from '@/data/channels';
 import { insertPiece } from '@/data/pieces';
 import { listSeriesPosts, maybeSeriesForUpdate, saveSeries, type Series } from '@/data/series';
 import { addPosts } from './adding';
 import { channelsOfBrand } from './pieces';
-import { placeOpenPost } from './planning';
-import { changePost, takePost } from './posts';
+import { moving } from './planning';
+import { takePosts } from './posts';
 import { attempt, doing, must, mustWorkFor, notFound, refused, type Doing, type Work } from './work';
+import { writeWhatMayBe, type PostWrite } from './writePosts';
 
 /** What can be set of a series. */
 export interface SeriesInput {
@@ -56,6 +58,7 @@ export function startSeries(
       pieceId,
       channelId,
       nextNumber: firstNumber,
+      lastRound: null,
       ownerId: act.actorId,
       endedAt: null,
       version: 1,
@@ -79,30 +82,33 @@ export function changeSeries(
     const before = await takeSeries(act, id);
     const fields = await checkSeries(act, before.brandId, before.channelId, input);
     const series = { ...before, ...fields };
-    await saveSeries(act.tx, series);
     const brand = await oneBrand(act.tx, series.brandId);
     const today = localOf(act.now, brand.zone).date;
     const posts = (await listSeriesPosts(act.tx, id, 1)).filter((post) => post.date === null || post.date >= today);
     const free = posts.filter((post) => !post.hasWords && post.stage !== 'published' && post.stage !== 'setAside');
     const taken = new Set(posts.filter((post) => !free.includes(post)).map((post) => post.date));
-    const rounds = nextRounds(series, addDays(today, -1), free.length + taken.size).filter((date) => !taken.has(date));
-    let moved = 0;
+    const rounds = nextRounds(series, addDays(today, -1), free.length + taken.size);
+    const open = await takePosts(
+      act,
+      free.map((post) => post.id),
+    );
+    const places = rounds.filter((date) => !taken.has(date));
+    const writes: PostWrite[] = [];
     for (const [index, post] of free.entries()) {
-      const date = rounds[index] ?? null;
-      const result = await attempt(async () => {
-        const open = await takePost(act, post.id);
-        await placeOpenPost(act, open, { date, time: date === null ? null : realTime(date, series.time, brand.zone) });
-        const placed = await takePost(act, post.id);
-        await changePost(
-          act,
-          placed,
-          { title: roundTitle(series.name, post.number), format: series.format },
-          'series changed',
-        );
-      });
-      if (result.ok) moved++;
+      const date = places[index] ?? null;
+      const write = await attempt(async () =>
+        moving(act, must(open.get(post.id)!), {
+          date,
+          time: date === null ? null : realTime(date, series.time, brand.zone),
+        }),
+      );
+      if (!write.ok) continue;
+      const change = { ...write.value.change, title: roundTitle(series.name, post.number), format: series.format };
+      writes.push({ ...write.value, change, deed: 'series changed' });
     }
-    await makeAhead(act, series);
+    const moved = (await writeWhatMayBe(act, writes)).filter(({ ok }) => ok).length;
+    await saveSeries(act.tx, { ...series, lastRound: rounds.at(-1) ?? series.lastRound });
+    await makeAhead(act, (await maybeSeriesForUpdate(act.tx, id))!);
     await act.note({ brandId: series.brandId, subject: 'series', subjectId: id, deed: 'changed' });
     return { moved, kept: posts.length - moved };
   });
@@ -147,20 +153,18 @@ async function checkSeries(act: Doing, brandId: string, channelId: string, input
   return { ...input, name: must(readTitle(input.name, 'name')) };
 }
 
+/** Makes the posts a series lacks ahead, on the rounds after the last it made one for; none on an archived channel. */
 async function makeAhead(act: Doing, series: Series): Promise<number> {
   const brand = await oneBrand(act.tx, series.brandId);
+  if (!(await maybeChannel(act.tx, series.channelId))) return 0;
   const today = localOf(act.now, brand.zone).date;
   const posts = await listSeriesPosts(act.tx, series.id, 1);
   const ahead = posts.filter((post) => post.stage !== 'setAside' && (post.date === null || post.date >= today));
   const lacking = series.ahead - ahead.length;
   if (lacking <= 0) return 0;
-  const last =
-    posts
-      .map((post) => post.date ?? '')
-      .sort()
-      .at(-1) ?? '';
   const yesterday = addDays(today, -1);
-  const rounds = nextRounds(series, last > yesterday ? last : yesterday, lacking);
+  const { lastRound } = series;
+  const rounds = nextRounds(series, lastRound !== null && lastRound > yesterday ? lastRound : yesterday, lacking);
   await addPosts(
     act,
     rounds.map((date, index) => ({
@@ -185,7 +189,11 @@ async function makeAhead(act: Doing, series: Series): Promise<number> {
       createdAt: act.now,
     })),
   );
-  await saveSeries(act.tx, { ...series, nextNumber: series.nextNumber + rounds.length });
+  await saveSeries(act.tx, {
+    ...series,
+    nextNumber: series.nextNumber + rounds.length,
+    lastRound: rounds.at(-1) ?? lastRound,
+  });
   return rounds.length;
 }
 

@@ -3,21 +3,21 @@ import { SIGNING_ROLES } from '@/core/posts/signOff';
 import { mayEdit } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
 import { maybePerson } from '@/data/people';
-import { updateSignOff } from '@/data/posts';
 import { takePostAt } from './posts';
-import { doing, must, refused, STALE, type Doing, type Work } from './work';
+import { doing, must, refused, type Doing, type Work } from './work';
+import { changePost } from './writePosts';
 
 /** Signs a post off as it stands. Once its words or pictures change, that holds no more. */
 export function signPostOff(work: Work, postId: string, version: number): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const { post, pictures, channel, brand, facts } = await takePostAt(act, postId, version);
-    must(mayEdit(facts));
+    const open = await takePostAt(act, postId, version);
+    const { post, pictures, channel, brand } = open;
+    must(mayEdit(open.facts));
     await mustSign(act);
     if (!brand.asksSignOff)
       refused({ code: 'notAsked', message: `${brand.name} asks for no sign-off. Its settings say whether it does.` });
     const copy = makeParcel({ ...post, pictures }, channel);
-    if (!(await updateSignOff(act.tx, postId, version, { by: act.actorId, at: act.now, copy }))) refused(STALE);
-    await act.note({ brandId: post.brandId, subject: 'post', subjectId: postId, deed: 'signed off' });
+    await changePost(act, { open, change: { signOff: { by: act.actorId, at: act.now, copy } }, deed: 'signed off' });
     return true as const;
   });
 }
@@ -25,12 +25,11 @@ export function signPostOff(work: Work, postId: string, version: number): Promis
 /** Takes a sign-off back. A post that is ready or scheduled stays so; it needs a new one to be scheduled again. */
 export function takeSignOffBack(work: Work, postId: string, version: number): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const { post, facts } = await takePostAt(act, postId, version);
-    must(mayEdit(facts));
+    const open = await takePostAt(act, postId, version);
+    must(mayEdit(open.facts));
     await mustSign(act);
-    if (post.signOff === null) refused({ code: 'nothing', message: 'Nobody has signed it off.' });
-    if (!(await updateSignOff(act.tx, postId, version, null))) refused(STALE);
-    await act.note({ brandId: post.brandId, subject: 'post', subjectId: postId, deed: 'sign-off taken back' });
+    if (open.post.signOff === null) refused({ code: 'nothing', message: 'Nobody has signed it off.' });
+    await changePost(act, { open, change: { signOff: null }, deed: 'sign-off taken back' });
     return true as const;
   });
 }

@@ -140,6 +140,8 @@ export interface FakeNetwork extends Network {
   /** How often it was asked to publish. */
   calls: number;
   asked: number;
+  /** It gives no answer when it is asked what it has. */
+  isMute: boolean;
 }
 
 export function fakeNetwork(): FakeNetwork {
@@ -149,6 +151,7 @@ export function fakeNetwork(): FakeNetwork {
     accepted,
     calls: 0,
     asked: 0,
+    isMute: false,
     publish: async (parcel, key) => {
       network.calls++;
       const answer = network.answers.shift() ?? { kind: 'accepted', address: `/standins/x/${key}` };
@@ -158,6 +161,7 @@ export function fakeNetwork(): FakeNetwork {
     },
     find: async (_network, key) => {
       network.asked++;
+      if (network.isMute) return { kind: 'unknown', words: 'silence' };
       return accepted.has(key) ? { kind: 'found', address: `/standins/x/${key}` } : { kind: 'notFound' };
     },
   };

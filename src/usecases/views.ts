@@ -2,6 +2,7 @@ import { addDays } from '@/core/time/days';
 import { localOf, type Instant } from '@/core/time/plan';
 import { slipOf, type Slip } from '@/core/calendar/slip';
 import { NO_FILTER } from '@/core/calendar/filter';
+import { mayBeOut } from '@/core/delivery/delivery';
 import { differsFromParcel } from '@/core/delivery/parcel';
 import type { Parcel, ParcelPicture } from '@/core/delivery/network';
 import { fitnessOf, type Fitness } from '@/core/delivery/departure';
@@ -13,7 +14,7 @@ import { writtenOf } from '@/core/posts/written';
 import type { Db } from '@/data/db';
 import { oneBrand, type Brand } from '@/data/brands';
 import { listChannels, listChannelsById, oneChannel, type Channel } from '@/data/channels';
-import { maybeDeliveryOfPost } from '@/data/deliveries';
+import { listMaybeOut, maybeDeliveryOfPost, type Delivery } from '@/data/deliveries';
 import { listPictures } from '@/data/media';
 import { maybePiece } from '@/data/pieces';
 import { listPostLines, listPostsBetween, listOverduePosts, type PostLine } from '@/data/postLines';
@@ -41,11 +42,12 @@ export async function loadShownSlips(db: Db, ids: readonly string[]): Promise<Sl
 export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefined> {
   const post = await maybePost(db, id);
   if (!post) return undefined;
-  const [brand, channel, pictures, delivery, piece, steps] = await Promise.all([
+  const [brand, channel, pictures, delivery, withdrawn, piece, steps] = await Promise.all([
     oneBrand(db, post.brandId),
     oneChannel(db, post.channelId),
     listPictures(db, id),
     maybeDeliveryOfPost(db, id),
+    listMaybeOut(db, id),
     maybePiece(db, post.pieceId),
     listStepsOf(db, [id]),
   ]);
@@ -78,6 +80,12 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
       state: signOffState(brand.asksSignOff, post.signOff, { ...post, pictures }),
       last: post.signOff && { by: post.signOff.by, at: post.signOff.at },
     },
+    maybeOut: await maybeOutOf(db, [...(delivery ? [delivery] : []), ...withdrawn].filter(mayBeOut)),
+    notSent: post.notSent && {
+      words: post.notSent.copy.words,
+      format: post.notSent.copy.format,
+      pictures: post.notSent.copy.pictures.length,
+    },
     delivery: delivery
       ? {
           mode: delivery.mode,
@@ -93,6 +101,24 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
         }
       : null,
   };
+}
+
+async function maybeOutOf(db: Db, deliveries: readonly Delivery[]): Promise<PostSheet['maybeOut']> {
+  if (deliveries.length === 0) return [];
+  const channels = new Map(
+    (
+      await listChannelsById(
+        db,
+        deliveries.map(({ channelId }) => channelId),
+      )
+    ).map((channel) => [channel.id, channel]),
+  );
+  return deliveries.map(({ channelId, parcel, unsureSince, askAt, state }) => ({
+    network: parcel.network,
+    networkName: channels.get(channelId)!.sheet.name,
+    since: unsureSince!,
+    isAsked: askAt !== null || state === 'waiting' || state === 'sending',
+  }));
 }
 
 /** A step as sheets and piece pages show it. */
@@ -114,6 +140,8 @@ export interface Departure {
   /** When it is tried next. */
   nextTryAt: Instant | null;
   attempts: number;
+  /** Whether its network goes on being asked whether it is out. */
+  isAsked: boolean;
   publishedAt: Instant | null;
   address: string;
   /** What the person needs who posts it by hand; null for the others. */
@@ -162,6 +190,7 @@ function departureOf(post: PostLine, channel: Channel, now: Instant): Departure 
     reason: fitness === 'notFit' ? blocks[0]!.message : (delivery?.words ?? ''),
     nextTryAt: delivery?.nextTryAt ?? null,
     attempts: delivery?.attempts ?? 0,
+    isAsked: delivery?.isAsked ?? false,
     publishedAt: post.publishedAt,
     address: post.address,
     handOver:

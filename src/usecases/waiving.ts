@@ -1,9 +1,9 @@
 import type { Result } from '@/core/refusal';
 import { TEXT_LIMITS } from '@/core/pieces/piece';
-import { updateWaived } from '@/data/posts';
 import { mustManage } from './managing';
 import { takePostAt } from './posts';
-import { doing, mustFit, refused, STALE, type Work } from './work';
+import { doing, mustFit, refused, type Work } from './work';
+import { changePost } from './writePosts';
 
 /**
  * Lets what the team still wants of a post go, with a reason that stays in its history. Wants that come up later are not
@@ -19,11 +19,9 @@ export function waiveWants(work: Work, postId: string, version: number, reason: 
     if (why === '') refused({ code: 'noReason', field: 'reason', message: 'Say why, in a few words: it is kept.' });
     if (wants.length === 0) refused({ code: 'nothing', message: 'Nothing is wanting that could be waived.' });
     const added = wants.map(({ key }) => ({ key, reason: why, by: act.actorId, at: act.now }));
-    if (!(await updateWaived(act.tx, postId, version, [...open.post.waived, ...added]))) refused(STALE);
-    await act.note({
-      brandId: open.post.brandId,
-      subject: 'post',
-      subjectId: postId,
+    await changePost(act, {
+      open,
+      change: { waived: [...open.post.waived, ...added] },
       deed: 'wants waived',
       detail: { wants: wants.map(({ message }) => message), reason: why },
     });

@@ -1,8 +1,10 @@
 import type { Clock, Ids } from '@/core/clock';
-import type { Refusal, Result } from '@/core/refusal';
+import { refuse, type Refusal, type Result } from '@/core/refusal';
 import type { Db, Queryable } from '@/data/db';
+import { DISK_FULL, isDiskFull } from '@/data/diskFull';
 import { writeHistory, type Deed } from '@/data/history';
 import { worksForBrand } from '@/data/people';
+import { tooLong } from '@/core/posts/readPost';
 import type { Instant } from '@/core/time/plan';
 
 /** What every use case is given: where the data is, the time, new ids, and who does it. */
@@ -14,14 +16,19 @@ export interface Work {
   actorId: string;
 }
 
-/** A use case in its transaction. */
-export interface Doing {
+/** A transaction in which a person, or with null Bimlo itself, does something. */
+export interface Acting {
   tx: Queryable;
   now: Instant;
   ids: Ids;
-  actorId: string;
+  actorId: string | null;
   /** Writes a line of history for each deed. */
   note(...deeds: Omit<Deed, 'at' | 'actorId'>[]): Promise<void>;
+}
+
+/** A use case in its transaction: somebody does it. */
+export interface Doing extends Acting {
+  actorId: string;
 }
 
 /** Carries a refusal out of a transaction, which is rolled back by it. */
@@ -41,26 +48,36 @@ export function must<T>(result: Result<T>): T {
   return result.ok ? result.value : refused(result.refusal);
 }
 
+/** What a transaction is acted in with. */
+export function acting<A extends string | null>(
+  tx: Queryable,
+  { clock, ids }: Pick<Work, 'clock' | 'ids'>,
+  actorId: A,
+): Acting & { actorId: A } {
+  const now = clock.now();
+  return {
+    tx,
+    now,
+    ids,
+    actorId,
+    note: async (...deeds) => {
+      if (deeds.length === 0) return;
+      await writeHistory(
+        tx,
+        deeds.map((deed) => ({ ...deed, at: now, actorId })),
+      );
+    },
+  };
+}
+
 /** Runs a use case in one transaction: its value, or its refusal with nothing written. */
 export async function doing<T>(work: Work, act: (doing: Doing) => Promise<T>): Promise<Result<T>> {
-  const now = work.clock.now();
   try {
-    const value = await work.db.transaction((tx) =>
-      act({
-        tx,
-        now,
-        ids: work.ids,
-        actorId: work.actorId,
-        note: (...deeds) =>
-          writeHistory(
-            tx,
-            deeds.map((deed) => ({ ...deed, at: now, actorId: work.actorId })),
-          ),
-      }),
-    );
+    const value = await work.db.transaction((tx) => act(acting(tx, work, work.actorId)));
     return { ok: true, value };
   } catch (error) {
     if (error instanceof Refused) return { ok: false, refusal: error.refusal };
+    if (isDiskFull(error)) return refuse('diskFull', `${DISK_FULL}, then try again: nothing was saved.`);
     throw error;
   }
 }
@@ -78,10 +95,15 @@ export async function attempt<T>(part: () => Promise<T>): Promise<Result<T>> {
   }
 }
 
+/** Something of a brand that whoever asks does not work for. */
+export const NOT_YOURS: Refusal = {
+  code: 'notYours',
+  message: 'This belongs to a brand you do not work for. Switch to somebody who does.',
+};
+
 /** Refuses people who do not work for the brand. */
 export async function mustWorkFor({ tx, actorId }: Doing, brandId: string): Promise<void> {
-  if (!(await worksForBrand(tx, actorId, brandId)))
-    refused({ code: 'notYours', message: 'This belongs to a brand you do not work for. Switch to somebody who does.' });
+  if (!(await worksForBrand(tx, actorId, brandId))) refused(NOT_YOURS);
 }
 
 /** What is not there, or not any more. */
@@ -98,11 +120,6 @@ export const STALE: Refusal = {
 
 /** Refuses a text longer than Bimlo keeps. `limit` in UTF-16 units. */
 export function mustFit(text: string, limit: number, label: string, field: string): void {
-  if (text.length <= limit) return;
-  const number = new Intl.NumberFormat('en-GB');
-  refused({
-    code: 'textTooLong',
-    field,
-    message: `${label}: ${number.format(text.length)} characters are more than Bimlo keeps (${number.format(limit)}). Shorten it.`,
-  });
+  const long = tooLong(text, limit, label, field);
+  if (long) must(long);
 }

@@ -31,7 +31,7 @@ const FILE = {
 };
 
 async function addPicture(id: string, letter = 'a'): Promise<string> {
-  const added = valueOf(await attachPicture(world.work, id, { ...FILE, sha256: letter.repeat(64) }, ''));
+  const { pictureId: added } = valueOf(await attachPicture(world.work, id, { ...FILE, sha256: letter.repeat(64) }, ''));
   valueOf(await describePicture(world.work, id, added, 'A dome'));
   return added;
 }

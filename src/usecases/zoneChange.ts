@@ -1,9 +1,9 @@
 import { localOf, placePlan, type Instant, type LocalDate, type LocalTime, type Zone } from '@/core/time/plan';
 import type { Db } from '@/data/db';
-import { retimeDelivery } from '@/data/deliveries';
 import { listScheduledOfBrand } from '@/data/posts';
-import { changePost, takePost } from './posts';
-import { refused, type Doing } from './work';
+import { takePosts } from './posts';
+import { must, refused, type Doing } from './work';
+import { writeWhatMayBe, type PostWrite } from './writePosts';
 
 /** What scheduled posts keep when their brand changes its zone: the moment they leave at, or the hour on the clock. */
 export type ScheduledKeeps = 'moment' | 'clock';
@@ -55,12 +55,21 @@ export async function moveScheduledToZone(
       field: 'scheduled',
       message: `${scheduled.length === 1 ? 'One post is' : `${scheduled.length} posts are`} scheduled. Say whether they keep their moment or the hour on the clock.`,
     });
-  for (const { id, title, dueAt } of scheduled) {
-    const open = await takePost(act, id);
-    if (keeps === 'moment') {
-      await changePost(act, open, localOf(dueAt, zone), 'kept its moment in another zone', { zone });
-      continue;
-    }
+  const taken = await takePosts(
+    act,
+    scheduled.map(({ id }) => id),
+  );
+  const writes = scheduled.map(({ id, title, dueAt }): PostWrite => {
+    const open = must(taken.get(id)!);
+    // What the new plan means is told by the new zone.
+    const inZone = { ...open, brand: { ...open.brand, zone } };
+    if (keeps === 'moment')
+      return {
+        open: inZone,
+        change: localOf(dueAt, zone),
+        deed: 'kept its moment in another zone',
+        detail: { zone },
+      };
     const instant = maybeInstant(open.post.date!, open.post.time!, zone, act.now);
     if (instant === null)
       refused({
@@ -68,8 +77,8 @@ export async function moveScheduledToZone(
         field: 'scheduled',
         message: `“${title}” cannot leave at ${open.post.time} in ${zone}: that is past, or skipped by the clocks. Move it first, or keep the moments.`,
       });
-    if (!open.delivery || !(await retimeDelivery(act.tx, open.delivery.id, instant)))
-      refused({ code: 'leaving', message: `“${title}” is leaving right now. Wait until the network has answered.` });
-    await changePost(act, open, {}, 'leaves by another zone’s clock', { zone, dueAt: instant });
-  }
+    const detail = { zone, dueAt: instant };
+    return { open: inZone, change: {}, retimedTo: instant, deed: 'leaves by another zone’s clock', detail };
+  });
+  for (const checked of await writeWhatMayBe(act, writes)) must(checked);
 }

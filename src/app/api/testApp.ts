@@ -23,10 +23,15 @@ export async function makeApp(): Promise<TestApp> {
   const world = await makeWorld();
   const media = await mkdtemp(join(tmpdir(), 'bimlo-app-'));
   let looks = 0;
-  const app: Pick<Bimlo, 'db' | 'clock' | 'ids' | 'networkUrl'> & { folder: { media: string }; worker: object } = {
+  const app: Pick<Bimlo, 'db' | 'clock' | 'ids' | 'networkUrl'> & {
+    folder: { media: string };
+    worker: object;
+    jobs: object;
+  } = {
     ...world.work,
     folder: { media },
     worker: { look: async () => void looks++ },
+    jobs: { runSoon: async () => undefined },
     networkUrl: 'http://127.0.0.1:9',
   };
   const shared = globalThis as { [PLACE]?: Promise<unknown> };

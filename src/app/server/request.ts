@@ -13,7 +13,14 @@ export const PERSON_COOKIE = 'bimlo_person';
 const BODY_LIMIT_BYTES = 6_000_000;
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
-const STATUS: Record<string, number> = { notFound: 404, notYours: 403, foreign: 403, stale: 409, tooBig: 413 };
+const STATUS: Record<string, number> = {
+  notFound: 404,
+  notYours: 403,
+  foreign: 403,
+  stale: 409,
+  tooBig: 413,
+  diskFull: 507,
+};
 
 /** Bimlo with the person who asks, as use cases want it. */
 export async function workOfRequest(): Promise<{ app: Bimlo; work: Work }> {

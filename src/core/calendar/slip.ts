@@ -61,7 +61,7 @@ export interface SlipSource extends Words {
   pictures: readonly (PictureMeasures & { sha256: string; alt: string })[];
   waived: readonly { key: string }[];
   prep: { counts: WorkCounts; nextWork: Work | null } | null;
-  delivery: { mode: DeliveryMode; state: DeliveryState; unsure: boolean; dueAt: Instant } | null;
+  delivery: { mode: DeliveryMode; state: DeliveryState; unsure: boolean; attempts: number; dueAt: Instant } | null;
 }
 
 /** Makes the slip of a post on its channel. */

@@ -4,40 +4,40 @@ import { describe, expect, it } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { msBetween } from '../time/plan';
 import { fitnessOf, type DepartureFacts } from './departure';
-import { afterTry, isLeaving, JITTER_SHARE, nextStep, RETRY_DELAYS_MS } from './delivery';
+import { afterTry, isLeaving, isSettled, JITTER_SHARE, nextStep, RETRY_DELAYS_MS } from './delivery';
 import { differsFromParcel, makeParcel } from './parcel';
 
 const NOW = '2026-11-23T14:30:00.000Z';
 
 describe('what to do with a due delivery', () => {
-  const due = { attempts: 0, unsure: false, nextTryAt: NOW };
+  const due = { unsureSince: null, lateFrom: NOW };
+  const [halfAnHour, longer] = ['2026-11-23T14:00:00.000Z', '2026-11-23T13:59:59.000Z'];
   it.each([
-    ['never tried, on time', due, 'send'],
-    ['never tried, 30 minutes late', { ...due, nextTryAt: '2026-11-23T14:00:00.000Z' }, 'send'],
-    ['never tried, later than that', { ...due, nextTryAt: '2026-11-23T13:59:59.000Z' }, 'hold'],
-    ['tried before, however late', { ...due, attempts: 1, nextTryAt: '2026-11-20T00:00:00.000Z' }, 'send'],
-    ['perhaps out already', { ...due, attempts: 1, unsure: true }, 'askFirst'],
-    ['perhaps out already, and late', { attempts: 1, unsure: true, nextTryAt: '2026-11-20T00:00:00.000Z' }, 'askFirst'],
+    ['on time', due, 'send'],
+    ['30 minutes late', { ...due, lateFrom: halfAnHour }, 'send'],
+    ['later than that', { ...due, lateFrom: longer }, 'hold'],
+    ['perhaps out already', { ...due, unsureSince: halfAnHour }, 'askFirst'],
+    ['perhaps out already, and late', { unsureSince: longer, lateFrom: longer }, 'askThenHold'],
   ])('%s', (_name, delivery, step) => expect(nextStep(delivery, NOW)).toBe(step));
 });
 
 describe('after a try', () => {
   it('is sent when accepted', () =>
-    expect(afterTry({ kind: 'accepted', address: '/x' }, 3, NOW, 0)).toEqual({
+    expect(afterTry({ kind: 'accepted', address: '/x' }, 3, NOW, NOW, 0)).toEqual({
       state: 'sent',
-      unsure: false,
+      unsureSince: null,
       nextTryAt: null,
-      address: '/x',
+      askAt: null,
       words: null,
     }));
   it('fails at once when refused', () =>
-    expect(afterTry({ kind: 'refused', words: 'no' }, 1, NOW, 0)).toMatchObject({
+    expect(afterTry({ kind: 'refused', words: 'no' }, 1, null, NOW, 0)).toMatchObject({
       state: 'failed',
-      unsure: false,
+      unsureSince: null,
       words: 'no',
     }));
   it('waits 1, 5 and 15 minutes, then gives up', () => {
-    const waits = [1, 2, 3, 4].map((attempt) => afterTry({ kind: 'tryLater', words: 'busy' }, attempt, NOW, 0));
+    const waits = [1, 2, 3, 4].map((attempt) => afterTry({ kind: 'tryLater', words: 'busy' }, attempt, null, NOW, 0));
     expect(waits.map(({ state, nextTryAt }) => [state, nextTryAt && msBetween(NOW, nextTryAt) / 60_000])).toEqual([
       ['waiting', 1],
       ['waiting', 5],
@@ -45,14 +45,25 @@ describe('after a try', () => {
       ['failed', null],
     ]);
   });
-  it('is unsure when no answer came, also when it gives up', () => {
-    expect(afterTry({ kind: 'unknown', words: '…' }, 1, NOW, 0)).toMatchObject({ state: 'waiting', unsure: true });
-    expect(afterTry({ kind: 'unknown', words: '…' }, 4, NOW, 0)).toMatchObject({ state: 'failed', unsure: true });
+  it('is unsure when no answer came, and unknown, not failed, when it gives up', () => {
+    const silence = { kind: 'unknown', words: '…' } as const;
+    expect(afterTry(silence, 1, null, NOW, 0)).toMatchObject({ state: 'waiting', unsureSince: NOW, askAt: null });
+    expect(afterTry(silence, 4, null, NOW, 0)).toMatchObject({
+      state: 'unknown',
+      unsureSince: NOW,
+      askAt: '2026-11-23T14:35:00.000Z',
+    });
+  });
+  it('stays unsure where an earlier try was, until that is known', () => {
+    const earlier = '2026-11-23T14:25:00.000Z';
+    const busy = { kind: 'tryLater', words: 'busy' } as const;
+    expect(afterTry(busy, 2, earlier, NOW, 0)).toMatchObject({ state: 'waiting', unsureSince: earlier });
+    expect(afterTry(busy, 4, earlier, NOW, 0)).toMatchObject({ state: 'unknown', unsureSince: earlier });
   });
   it('adds a bounded jitter, never less than the wait', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 3 }), fc.double({ min: 0, max: 0.999, noNaN: true }), (attempt, chance) => {
-        const { nextTryAt } = afterTry({ kind: 'tryLater', words: '' }, attempt, NOW, chance);
+        const { nextTryAt } = afterTry({ kind: 'tryLater', words: '' }, attempt, null, NOW, chance);
         const wait = msBetween(NOW, nextTryAt!);
         const least = RETRY_DELAYS_MS[attempt - 1]!;
         return wait >= least && wait <= least * (1 + JITTER_SHARE) + 1;
@@ -61,12 +72,21 @@ describe('after a try', () => {
   });
 });
 
-it('is leaving while it is sent, or may have been', () => {
+it('is leaving while it is sent, or is tried again because nobody knows', () => {
+  const waiting = { state: 'waiting', unsure: false, attempts: 0 } as const;
   expect(isLeaving(null)).toBe(false);
-  expect(isLeaving({ state: 'sending', unsure: false })).toBe(true);
-  expect(isLeaving({ state: 'waiting', unsure: true })).toBe(true);
-  expect(isLeaving({ state: 'waiting', unsure: false })).toBe(false);
-  expect(isLeaving({ state: 'failed', unsure: true })).toBe(false);
+  expect(isLeaving({ ...waiting, state: 'sending' })).toBe(true);
+  expect(isLeaving({ ...waiting, unsure: true, attempts: 1 })).toBe(true);
+  // After a restore nobody knows, but nothing is under way.
+  expect(isLeaving({ ...waiting, unsure: true })).toBe(false);
+  expect(isLeaving(waiting)).toBe(false);
+  expect(isLeaving({ state: 'unknown', unsure: true, attempts: 4 })).toBe(false);
+});
+
+it('a network that has nothing is believed a minute after the call that got no answer', () => {
+  expect(isSettled(null, NOW)).toBe(true);
+  expect(isSettled('2026-11-23T14:29:00.000Z', NOW)).toBe(true);
+  expect(isSettled('2026-11-23T14:29:01.000Z', NOW)).toBe(false);
 });
 
 describe('a parcel', () => {
@@ -130,6 +150,7 @@ describe('how a departure stands', () => {
     ['under way', { state: 'sending' as const }, 'sending'],
     ['failed', { state: 'failed' as const }, 'failed'],
     ['held', { state: 'held' as const }, 'held'],
+    ['perhaps out', { state: 'unknown' as const, unsure: true }, 'unknown'],
     ['out', { stage: 'published' as const, state: 'sent' as const }, 'out'],
     ['by hand, due', { mode: 'byHand' as const }, 'handOver'],
     ['by hand, to come', { mode: 'byHand' as const, dueAt: '2026-11-23T14:31:00.000Z' }, 'handOverToCome'],

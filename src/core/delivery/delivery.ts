@@ -3,9 +3,10 @@ import type { PublishAnswer } from './network';
 
 /**
  * States of the delivery of a scheduled post. `waiting`: for its instant, or for the next try. `sending`: claimed.
- * `held`: waits for a person. `withdrawn`: the post was unscheduled, or scheduled anew with another copy.
+ * `held`: waits for a person. `unknown`: its tries are used up and nobody knows whether it is out. `withdrawn`: the post
+ * was unscheduled, or scheduled anew with another copy.
  */
-export const DELIVERY_STATES = ['waiting', 'sending', 'sent', 'failed', 'held', 'withdrawn'] as const;
+export const DELIVERY_STATES = ['waiting', 'sending', 'sent', 'failed', 'held', 'unknown', 'withdrawn'] as const;
 export type DeliveryState = (typeof DELIVERY_STATES)[number];
 
 /** Who carries it: Bimlo, or a person where the network takes no automatic posts. */
@@ -13,7 +14,7 @@ export type DeliveryMode = 'automatic' | 'byHand';
 
 /** How often Bimlo looks for due posts. */
 export const LOOK_EVERY_MS = 2_000;
-/** A post this long past its instant that was never tried is held: Bimlo was not running, and a person must say. */
+/** A post this long past its instant is held, however often it was tried: a person must say whether it still goes. */
 export const HOLD_AFTER_MS = 30 * 60_000;
 /** How long a claim lasts; longer than any single call to a network may take. */
 export const LEASE_MS = 90_000;
@@ -22,32 +23,43 @@ export const RETRY_DELAYS_MS = [60_000, 5 * 60_000, 15 * 60_000] as const;
 /** A wait is made longer by up to this share of itself, so that many failures do not come back in one instant. */
 export const JITTER_SHARE = 0.2;
 
+/** Waits before a network is asked by itself whether something is out: three times within the hour and a half, then daily for a week. */
+export const ASK_DELAYS_MS: readonly number[] = [
+  5 * 60_000,
+  15 * 60_000,
+  60 * 60_000,
+  ...Array.from({ length: 7 }, () => 24 * 60 * 60_000),
+];
+/**
+ * A network's word that it has nothing under a key counts for good only this long after the call that got no answer:
+ * until then that call may still be on its way.
+ */
+export const SETTLED_AFTER_MS = 60_000;
+
 /** A delivery as far as the next step depends on it. */
 export interface DeliveryFacts {
-  /** Tries begun so far. */
-  attempts: number;
-  /** A try ended without an answer, so the network may have taken the post. */
-  unsure: boolean;
-  /** When it was to be tried. */
-  nextTryAt: Instant;
+  /** Since when nobody knows whether the network took it; null where that is known. */
+  unsureSince: Instant | null;
+  /** Lateness is counted from here. */
+  lateFrom: Instant;
 }
 
-/** What to do with a delivery that is due. */
-export type NextStep = 'hold' | 'askFirst' | 'send';
+/** What to do with a delivery that is due. `askThenHold`: if it turns out not to be out, it is too late to send it unasked. */
+export type NextStep = 'hold' | 'askFirst' | 'askThenHold' | 'send';
 
-/** Decides about a due delivery. What may be out already is asked about first; what was missed is held. */
-export function nextStep(delivery: DeliveryFacts, now: Instant): NextStep {
-  if (delivery.unsure) return 'askFirst';
-  if (delivery.attempts === 0 && msBetween(delivery.nextTryAt, now) > HOLD_AFTER_MS) return 'hold';
-  return 'send';
+/** Decides about a due delivery. What may be out already is asked about first; what missed its time is held. */
+export function nextStep({ unsureSince, lateFrom }: DeliveryFacts, now: Instant): NextStep {
+  const isLate = msBetween(lateFrom, now) > HOLD_AFTER_MS;
+  if (unsureSince !== null) return isLate ? 'askThenHold' : 'askFirst';
+  return isLate ? 'hold' : 'send';
 }
 
 /** How a delivery stands after a try. */
 export interface AfterTry {
-  state: 'sent' | 'failed' | 'waiting';
-  unsure: boolean;
+  state: 'sent' | 'failed' | 'waiting' | 'unknown';
+  unsureSince: Instant | null;
   nextTryAt: Instant | null;
-  address: string | null;
+  askAt: Instant | null;
   /** The network's words, or ours where it said nothing; null when sent. */
   words: string | null;
 }
@@ -55,20 +67,51 @@ export interface AfterTry {
 /**
  * How a delivery stands after its try number `attempt` (1 for the first).
  *
+ * @param unsureSince since when an earlier try may have got through; null where it is known that none did
  * @param chance from 0 up to 1, draws the jitter
  */
-export function afterTry(answer: PublishAnswer, attempt: number, now: Instant, chance: number): AfterTry {
-  if (answer.kind === 'accepted')
-    return { state: 'sent', unsure: false, nextTryAt: null, address: answer.address, words: null };
-  if (answer.kind === 'refused')
-    return { state: 'failed', unsure: false, nextTryAt: null, address: null, words: answer.words };
-  const unsure = answer.kind === 'unknown';
+export function afterTry(
+  answer: PublishAnswer,
+  attempt: number,
+  unsureSince: Instant | null,
+  now: Instant,
+  chance: number,
+): AfterTry {
+  const known = { unsureSince: null, nextTryAt: null, askAt: null };
+  if (answer.kind === 'accepted') return { state: 'sent', ...known, words: null };
+  if (answer.kind === 'refused') return { state: 'failed', ...known, words: answer.words };
+  const unsure = answer.kind === 'unknown' ? now : unsureSince;
   const delay = RETRY_DELAYS_MS[attempt - 1];
-  if (delay === undefined) return { state: 'failed', unsure, nextTryAt: null, address: null, words: answer.words };
-  const waitMs = Math.round(delay * (1 + JITTER_SHARE * chance));
-  return { state: 'waiting', unsure, nextTryAt: addMs(now, waitMs), address: null, words: answer.words };
+  if (delay !== undefined) {
+    const waitMs = Math.round(delay * (1 + JITTER_SHARE * chance));
+    return { state: 'waiting', unsureSince: unsure, nextTryAt: addMs(now, waitMs), askAt: null, words: answer.words };
+  }
+  return {
+    state: unsure === null ? 'failed' : 'unknown',
+    unsureSince: unsure,
+    nextTryAt: null,
+    askAt: unsure === null ? null : addMs(now, ASK_DELAYS_MS[0]!),
+    words: answer.words,
+  };
 }
 
-/** Whether a delivery is under way, or may be: then its post must not be re-timed, unscheduled or sent anew. */
-export const isLeaving = (delivery: { state: DeliveryState; unsure: boolean } | null): boolean =>
-  delivery !== null && (delivery.state === 'sending' || (delivery.state === 'waiting' && delivery.unsure));
+/** When a network is asked again, after it was asked so many times in vain; null when it is left to a person. */
+export function nextAsk(asks: number, now: Instant): Instant | null {
+  const delay = ASK_DELAYS_MS[asks];
+  return delay === undefined ? null : addMs(now, delay);
+}
+
+/** Whether a network's word that it has nothing is to be believed for good. */
+export const isSettled = (unsureSince: Instant | null, now: Instant): boolean =>
+  unsureSince === null || msBetween(unsureSince, now) >= SETTLED_AFTER_MS;
+
+/** A delivery as far as it says whether it may be out. */
+type Outcome = { state: DeliveryState; unsure: boolean; attempts: number };
+
+/** Whether a delivery is under way, or is tried again because nobody knows: then its post must not be re-timed, unscheduled or sent anew. */
+export const isLeaving = (delivery: Outcome | null): boolean =>
+  delivery !== null &&
+  (delivery.state === 'sending' || (delivery.state === 'waiting' && delivery.unsure && delivery.attempts > 0));
+
+/** Whether a network may have taken it though nobody was told. */
+export const mayBeOut = ({ state, unsure }: Pick<Outcome, 'state' | 'unsure'>): boolean => state !== 'sent' && unsure;

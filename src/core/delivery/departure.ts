@@ -22,6 +22,8 @@ export type Fitness =
   | 'retrying'
   | 'failed'
   | 'held'
+  /** Its tries are used up, and nobody knows whether it is out. */
+  | 'unknown'
   | 'handOver'
   | 'handOverToCome'
   /** Dated but not scheduled: it will not leave. */
@@ -36,6 +38,7 @@ export function fitnessOf(facts: DepartureFacts, now: Instant): Fitness {
   if (facts.state === 'sending') return 'sending';
   if (facts.state === 'failed') return 'failed';
   if (facts.state === 'held') return 'held';
+  if (facts.state === 'unknown') return 'unknown';
   if (facts.mode === 'byHand') return facts.dueAt !== null && facts.dueAt <= now ? 'handOver' : 'handOverToCome';
   return facts.attempts > 0 ? 'retrying' : 'fit';
 }

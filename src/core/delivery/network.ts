@@ -51,12 +51,19 @@ export type PublishAnswer =
 /** What came of asking whether a parcel was taken before. */
 export type FindAnswer = { kind: 'found'; address: string } | { kind: 'notFound' } | { kind: 'unknown'; words: string };
 
-/** Makes the picture that leaves out of the stored one: its bytes, with what they are by then. */
+/** A picture turned out not to be what its network takes, just before it would have left. The message says so to people. */
+export class NotFitToLeave extends Error {}
+
+/** Makes the picture that leaves out of the stored one: its bytes, with what they are by then. @throws NotFitToLeave */
 export type ReadPicture = (picture: ParcelPicture) => Promise<{ bytes: Uint8Array | Blob; picture: ParcelPicture }>;
 
 /** The seam to the networks. A real one takes the stand-in's place behind this. Neither call ever throws for what a network does. */
 export interface Network {
-  /** Asks to publish once for this key: the same key again gives the first answer's post, not a second post. */
+  /**
+   * Asks to publish once for this key: the same key again gives the first answer's post, not a second post.
+   *
+   * @throws NotFitToLeave where a picture is not; nothing was published then
+   */
   publish(parcel: Parcel, key: string, readPicture: ReadPicture): Promise<PublishAnswer>;
   /** Asks whether a post was taken under this key. */
   find(network: string, key: string): Promise<FindAnswer>;

@@ -1,4 +1,5 @@
 import { accept, refuse, type Result } from '../refusal';
+import { cleanText } from '../text/clean';
 import type { LocalDate } from '../time/plan';
 
 /** Characters (UTF-16 units) that Bimlo keeps of each text of a piece or post. */
@@ -23,7 +24,7 @@ export const TEXT_LIMITS = {
 
 /** A title: what is left without the white space around it, 1 to 200 characters on one line. */
 export function readTitle(typed: string, field = 'title'): Result<string> {
-  const title = typed.replace(/\s+/gu, ' ').trim();
+  const title = cleanText(typed).replace(/\s+/gu, ' ').trim();
   if (title === '') return refuse('emptyTitle', 'Give it a title: a few words are enough.', field);
   if (title.length > TEXT_LIMITS.title)
     return refuse(

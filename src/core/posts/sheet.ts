@@ -62,6 +62,17 @@ export interface PostSheet extends WrittenWords {
     /** Who gave the last one, and when; null while nobody did. */
     last: { by: string; at: Instant } | null;
   };
+  /** Copies of it that a network may have taken though nobody was told, the newest first. */
+  maybeOut: {
+    /** Slug of the network. */
+    network: string;
+    networkName: string;
+    since: Instant;
+    /** Whether Bimlo goes on asking by itself. */
+    isAsked: boolean;
+  }[];
+  /** What stood here when it went out with other words; null where nothing differs. */
+  notSent: { words: Words; format: Format; pictures: number } | null;
   delivery: {
     mode: DeliveryMode;
     state: DeliveryState;

@@ -5,8 +5,8 @@ import { fallsOn } from './openings';
 
 /** Posts a series keeps ahead where nothing else was said. */
 export const DEFAULT_AHEAD = 4;
-/** Days looked ahead for the next round. */
-const LOOK_AHEAD_DAYS = 800;
+/** Days looked ahead for the next rounds: the most that are kept ahead, of a series that comes round twice a year. */
+const LOOK_AHEAD_DAYS = 26 * 27 * 7;
 
 /** A series as far as its next rounds depend on it. */
 export interface SeriesRounds {

@@ -394,6 +394,7 @@ export function CalendarScreen({
                   onChanged={changedOnSheet}
                   onGone={changes.remove}
                   onMove={() => setMoving(slips.find(({ id }) => id === openId) ?? null)}
+                  onOpen={open}
                   onClose={() => open(null)}
                 />
               </ShellProvider>

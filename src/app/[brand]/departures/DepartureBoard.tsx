@@ -33,7 +33,7 @@ export function DepartureBoard({
   useRefresh(REFRESH_EVERY_MS);
 
   const todays = departures.filter(({ slip }) => slip.date === today);
-  const failed = departures.filter(({ fitness }) => fitness === 'failed' || fitness === 'held').length;
+  const failed = departures.filter(({ fitness }) => ['failed', 'held', 'unknown'].includes(fitness)).length;
   const out = todays.filter(({ fitness }) => fitness === 'out').length;
   const handOver =
     departures.find(({ slip, handOver: over }) => over && slip.id === chosen) ??

@@ -54,7 +54,7 @@ export function FitToGo({ departure, onHandOver }: { departure: Departure; onHan
           <span className="wrong">tried {departure.attempts === 1 ? 'once' : `${departure.attempts} times`}</span> ·{' '}
           {reason}
           <div className="soft small-text">
-            again {departure.nextTryAt ? dayAndTime(departure.nextTryAt, brand.zone) : 'soon'} · {tryWord('try now')}
+            again {departure.nextTryAt ? dayAndTime(departure.nextTryAt, brand.zone) : 'soon'}
           </div>
         </>
       );
@@ -68,8 +68,18 @@ export function FitToGo({ departure, onHandOver }: { departure: Departure; onHan
     case 'held':
       return (
         <>
-          <span className="wrong">held</span> · Bimlo was not running when it was due
+          <span className="wrong">on hold</span> · {reason || 'it missed its time'}
           <div className="soft small-text">{tryWord('send it now')} · or open it to move it or set it aside</div>
+        </>
+      );
+    case 'unknown':
+      return (
+        <>
+          <span className="wrong">perhaps out</span> · {reason}
+          <div className="soft small-text">
+            {departure.isAsked ? 'Bimlo goes on asking its network' : 'its network does not say: please look'} · open it
+            to say whether it is out
+          </div>
         </>
       );
     case 'handOver':

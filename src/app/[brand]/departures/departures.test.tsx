@@ -34,6 +34,7 @@ const departure = (
   reason: '',
   nextTryAt: null,
   attempts: 0,
+  isAsked: false,
   publishedAt: null,
   address: '',
   handOver: null,
@@ -124,7 +125,10 @@ describe('how fit a departure is', () => {
       /tried 2 times · busyagain 23 Nov 14:36/,
     ],
     ['failed', { fitness: 'failed', reason: 'this account may not post that' }, /failed · this account may not/],
-    ['held', { fitness: 'held' }, /held · Bimlo was not running when it was due/],
+    ['held', { fitness: 'held' }, /on hold · it missed its time/],
+    ['held for its rules', { fitness: 'held', reason: 'Pithline is archived.' }, /on hold · Pithline is archived\./],
+    ['perhaps out', { fitness: 'unknown', isAsked: true }, /perhaps out · .*goes on asking/],
+    ['perhaps out, asked in vain', { fitness: 'unknown' }, /perhaps out · .*please look/],
     ['not scheduled', { fitness: 'notScheduled' }, /not scheduled: will not leave/],
     ['not fit', { fitness: 'notFit', reason: 'no picture' }, /no picture/],
     ['out', { fitness: 'out', publishedAt: `${TODAY}T14:30:02.000Z` }, /out 14:30:02/],
@@ -143,7 +147,6 @@ describe('how fit a departure is', () => {
   it.each([
     ['failed', 'try again'],
     ['held', 'send it now'],
-    ['retrying', 'try now'],
   ] as const)('%s can be tried again', async (fitness, word) => {
     open([departure({ fitness, slip: { version: 5 } })]);
     press(`${word}: Dome night`);

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { departureWords } from '@/core/posts/outcome';
 import { partsWith } from '@/core/posts/parts';
 import type { Block } from '@/core/posts/readiness';
 import type { Want } from '@/core/posts/wants';
@@ -58,9 +59,8 @@ export function Deeds({
     const changed = await doIt(deed, more);
     if (!changed) return;
     if (leaves) onGone();
-    const also = changed.outcome.unscheduled ? ' It will not leave.' : '';
     say({
-      text: text + also,
+      text: [text, ...departureWords(changed.outcome)].join(' '),
       deed: {
         label: 'Undo',
         run: () =>

@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import { departureWords } from '@/core/posts/outcome';
 import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
 import type { PostSheet } from '@/core/posts/sheet';
 import { problemOf } from '@/ui/api';
@@ -34,8 +35,7 @@ export function Facts({
     }));
     const problem = problemOf(answer);
     if (problem) say({ text: problem, wrong: true });
-    if (answer.kind === 'done' && answer.value.outcome.unscheduled)
-      say({ text: 'It is not scheduled any more and will not leave.' });
+    if (answer.kind === 'done') for (const text of departureWords(answer.value.outcome)) say({ text });
     if (answer.kind === 'done' && answer.value.outcome.retimed)
       say({ text: 'It stays scheduled and leaves at its new time.' });
   }

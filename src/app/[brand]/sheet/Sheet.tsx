@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useMemo, useState } from 'react';
+import { departureWords, readinessWords } from '@/core/posts/outcome';
 import { blocksOf } from '@/core/posts/readiness';
 import { partsWith } from '@/core/posts/parts';
 import { writtenOf, type WrittenWords } from '@/core/posts/written';
@@ -25,6 +26,7 @@ import { Pictures } from './Pictures';
 import { Prep } from './Prep';
 import { SignOffLine } from './SignOffLine';
 import { usePostEditor, writtenSheet, type PostEditor, type SaveState } from './usePostEditor';
+import { WhatBecameOfIt } from './WhatBecameOfIt';
 import { BothTexts, Words } from './Words';
 import { Writing } from './Writing';
 
@@ -49,6 +51,7 @@ export function Sheet({
   onChanged,
   onGone,
   onMove,
+  onOpen,
   onClose,
 }: {
   postId: string;
@@ -59,13 +62,21 @@ export function Sheet({
   onGone: (id: string) => void;
   /** Opens the dialog that moves it. */
   onMove: () => void;
+  /** Opens another post instead. */
+  onOpen: (id: string) => void;
   onClose: () => void;
 }) {
   const { channels, brand } = useShell();
   const say = useSay();
   const [isVersionsOpen, setVersionsOpen] = useState(false);
   const [isPreviewed, setPreviewed] = useState(false);
-  const changed = useCallback(({ slip }: ChangedPost) => onChanged(slip), [onChanged]);
+  const changed = useCallback(
+    ({ slip, outcome }: ChangedPost) => {
+      for (const text of readinessWords(outcome)) say({ text });
+      onChanged(slip);
+    },
+    [onChanged, say],
+  );
   const editor = usePostEditor(postId, initial, changed);
   const { sheet, texts, reload } = editor;
   const channel = channels.find((candidate) => candidate.id === sheet?.channelId);
@@ -162,6 +173,7 @@ export function Sheet({
       <StageBar editor={editor} sheet={sheet} />
       <Facts editor={editor} sheet={sheet} channel={channel} disabled={isFixed} />
       <Notices sheet={sheet} zone={brand.zone} />
+      <WhatBecameOfIt editor={editor} sheet={sheet} zone={brand.zone} onOpen={onOpen} />
       <Writing
         editor={editor}
         postId={sheet.id}
@@ -239,8 +251,7 @@ function StageBar({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }) {
     }));
     const problem = problemOf(answer);
     if (problem) say({ text: problem, wrong: true });
-    if (answer.kind === 'done' && answer.value.outcome.unscheduled)
-      say({ text: 'It is not scheduled any more and will not leave.' });
+    if (answer.kind === 'done') for (const text of departureWords(answer.value.outcome)) say({ text });
   }
 
   return (
@@ -270,7 +281,7 @@ function Notices({ sheet, zone }: { sheet: PostSheet; zone: string }) {
       {stage === 'setAside' && <div className="notice">Set aside: {sheet.setAsideReason}</div>}
       {stage === 'published' && (
         <div className="notice is-good">
-          Out since {sheet.publishedAt ? dayAndTime(sheet.publishedAt, zone) : 'a while'}.
+          Published {sheet.publishedAt ? dayAndTime(sheet.publishedAt, zone) : 'a while ago'}.
         </div>
       )}
       {delivery?.differs && (
@@ -282,12 +293,11 @@ function Notices({ sheet, zone }: { sheet: PostSheet; zone: string }) {
       {stage === 'scheduled' && delivery?.state === 'failed' && (
         <div className="notice is-wrong">
           <b>It did not leave.</b> The network said: “{delivery.words}”
-          {delivery.unsure && ' It may be out all the same: trying again asks first.'}
         </div>
       )}
       {stage === 'scheduled' && delivery?.state === 'held' && (
         <div className="notice is-wrong">
-          <b>Held.</b> Bimlo was not running when it was due. Send it now, give it another time, or set it aside.
+          <b>On hold.</b> {delivery.words || 'It missed its time.'} Send it now, give it another time, or set it aside.
         </div>
       )}
       {stage === 'scheduled' && delivery?.state === 'waiting' && delivery.attempts > 0 && (

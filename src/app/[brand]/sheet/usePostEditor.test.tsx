@@ -44,6 +44,8 @@ const SHEET: PostSheet = {
   steps: [],
   waived: [],
   signOff: { state: 'notAsked', last: null },
+  maybeOut: [],
+  notSent: null,
   delivery: null,
 };
 

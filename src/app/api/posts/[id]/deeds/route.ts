@@ -2,7 +2,8 @@ import { mixed, string } from 'yup';
 import type { ChosenStage } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
 import { renewPrep } from '@/usecases/prep';
-import { declareOut, publishNow, schedulePost, tryAgain } from '@/usecases/scheduling';
+import { leaveAsSent, sendAnew } from '@/usecases/notSent';
+import { askWhetherOut, declareOut, publishNow, sayNotOut, schedulePost, tryAgain } from '@/usecases/scheduling';
 import { archivePost, bringPostBack, deletePost, putAtStage, restorePost, setPostAside } from '@/usecases/stages';
 import { signPostOff, takeSignOffBack } from '@/usecases/signingOff';
 import { waiveWants } from '@/usecases/waiving';
@@ -27,6 +28,10 @@ const DEEDS = [
   'signOff',
   'takeSignOffBack',
   'renewPrep',
+  'askNow',
+  'notOut',
+  'leaveAsSent',
+  'sendAnew',
 ] as const;
 
 const schema = fields({
@@ -57,6 +62,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ id:
   if (!body.ok) return refusal(body.refusal);
   const result = await carryOut(work, id, body.value as Deed);
   if (result.ok && ['publishNow', 'tryAgain'].includes(body.value.deed)) void app.worker.look();
+  if (result.ok && body.value.deed === 'askNow') await app.jobs.runSoon('askUnsure');
   return answerPost(app, id, result);
 }
 
@@ -83,7 +89,15 @@ function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> 
     case 'unarchive':
       return archivePost(work, id, deed.version, false);
     case 'tryAgain':
-      return tryAgain(work, id);
+      return tryAgain(work, id, deed.version);
+    case 'askNow':
+      return askWhetherOut(work, id, deed.version);
+    case 'notOut':
+      return sayNotOut(work, id, deed.version);
+    case 'leaveAsSent':
+      return leaveAsSent(work, id, deed.version);
+    case 'sendAnew':
+      return sendAnew(work, id, deed.version);
     case 'renewPrep':
       return renewPrep(work, { postId: id });
     case 'signOff':

@@ -1,0 +1,98 @@
+'use client';
+
+import Button from 'react-bootstrap/Button';
+import { useState } from 'react';
+import { FORMAT_LABELS } from '@/core/rulesheets/types';
+import type { PostSheet } from '@/core/posts/sheet';
+import { problemOf } from '@/ui/api';
+import { dayAndTime } from '@/ui/format';
+import { useSay } from '@/ui/messages';
+import type { ChangedPost } from '../calendar/changed';
+import type { PostEditor } from './usePostEditor';
+
+/** What nobody knows of a post that may be out, and what went out otherwise than its sheet showed: both want a decision. */
+export function WhatBecameOfIt({
+  editor,
+  sheet,
+  zone,
+  onOpen,
+}: {
+  editor: PostEditor;
+  sheet: PostSheet;
+  zone: string;
+  /** Opens the post that was made of what was not sent. */
+  onOpen: (postId: string) => void;
+}) {
+  const say = useSay();
+  const [busy, setBusy] = useState(false);
+
+  async function doIt(deed: string, more: object = {}): Promise<ChangedPost | null> {
+    setBusy(true);
+    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({
+      deed,
+      version,
+      ...more,
+    }));
+    setBusy(false);
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+    return answer.kind === 'done' ? answer.value : null;
+  }
+
+  const [unsure] = sheet.maybeOut;
+  const isSending = sheet.stage === 'scheduled' && ['waiting', 'sending'].includes(sheet.delivery?.state ?? '');
+  return (
+    <>
+      {unsure && !isSending && (
+        <div className="notice is-wrong" role="status">
+          <b>It may be out.</b> A try on {unsure.networkName} got no answer ({dayAndTime(unsure.since, zone)}).{' '}
+          {unsure.isAsked
+            ? 'Bimlo goes on asking, and sends nothing else of it before it knows.'
+            : 'The network does not say, so please look.'}
+          <div className="deeds">
+            <a
+              className="btn btn-outline-primary btn-sm"
+              href={`/standins/${unsure.network}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Look on {unsure.networkName}
+            </a>
+            <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('askNow')}>
+              Ask now
+            </Button>
+            <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('notOut')}>
+              It is not out
+            </Button>
+          </div>
+          <p className="soft small-text">If it is out, mark it as published with its address.</p>
+        </div>
+      )}
+      {sheet.notSent && (
+        <div className="notice" role="status">
+          <b>It went out with other words than those typed last.</b> This sheet shows what was sent. Not sent:
+          <pre className="not-sent">{sheet.notSent.words.caption || sheet.notSent.words.headline || 'no caption'}</pre>
+          <p className="soft small-text">
+            {FORMAT_LABELS[sheet.notSent.format]}, {sheet.notSent.pictures}{' '}
+            {sheet.notSent.pictures === 1 ? 'picture' : 'pictures'}
+          </p>
+          <div className="deeds">
+            <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('leaveAsSent')}>
+              Leave it as it was sent
+            </Button>
+            <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void makeAnother()}>
+              Make a new post of it
+            </Button>
+          </div>
+        </div>
+      )}
+    </>
+  );
+
+  async function makeAnother() {
+    const made = await doIt('sendAnew');
+    if (!made?.outcome.postId) return;
+    say({ text: 'A new post has what was not sent. Schedule it when it is right.' });
+    onOpen(made.outcome.postId);
+  }
+}

@@ -1,0 +1,29 @@
+/** What came with a write beside what was asked. */
+export interface WriteOutcome {
+  /** It was ready and is not fit to be: it went back to making. */
+  tookBack: boolean;
+  /** What it lacks to be ready, where it was taken back. */
+  missing: string | null;
+  /** It was scheduled and does not leave any more. */
+  unscheduled: boolean;
+  /** A network may have taken it already; nobody was told. */
+  mayBeOut: boolean;
+}
+
+/** What people read of the departure of a post that was changed. */
+export function departureWords({ unscheduled, mayBeOut }: Partial<WriteOutcome>): string[] {
+  const out = 'a try got no answer, and Bimlo goes on asking.';
+  if (unscheduled && mayBeOut) return [`It is not scheduled any more. It may be out all the same: ${out}`];
+  if (unscheduled) return ['It is not scheduled any more and will not be sent.'];
+  return mayBeOut ? [`It may be out already: ${out}`] : [];
+}
+
+/** What people read of a post that was ready and is not any more. */
+export const readinessWords = ({ tookBack, missing }: Partial<WriteOutcome>): string[] =>
+  tookBack ? [`It is not ready any more. ${missing ?? ''}`.trim()] : [];
+
+/** What people read of all that came with a write. */
+export const outcomeWords = (outcome: Partial<WriteOutcome>): string[] => [
+  ...departureWords(outcome),
+  ...readinessWords(outcome),
+];

@@ -1,0 +1,67 @@
+import type { Brand } from './brands';
+import type { Channel } from './channels';
+import { COLUMNS as DELIVERY, type Delivery } from './deliveries';
+import type { Queryable } from './db';
+import { COLUMNS as PICTURE, type Picture } from './media';
+import { COLUMNS as POST, type Post } from './posts';
+
+/** A step as far as the readiness of its post depends on it. */
+export interface ReadinessStep {
+  id: string;
+  title: string;
+  needed: boolean;
+  lead: number;
+  doneOn: string | null;
+}
+
+/** What decides about a post beside itself. */
+export interface PostSurroundings {
+  id: string;
+  brand: Brand;
+  channel: Channel;
+  pictures: Picture[];
+  steps: ReadinessStep[];
+  /** Whether the person asked about works for its brand. */
+  isTheirs: boolean;
+}
+
+/** Locks the posts with these ids, deleted ones too, in one order for everybody. */
+export function lockPosts(tx: Queryable, ids: readonly string[]): Promise<Post[]> {
+  return tx.rows<Post>(`select ${POST} from posts p where p.id = any($1::uuid[]) order by p.id for update`, [ids]);
+}
+
+/** Locks the deliveries that still decide about posts which are locked already: the current ones, and those whose outcome is not known. */
+export function lockDeliveriesOf(tx: Queryable, postIds: readonly string[]): Promise<Delivery[]> {
+  return tx.rows<Delivery>(
+    `select ${DELIVERY} from deliveries d
+     where d.post_id = any($1::uuid[]) and (d.state <> 'withdrawn' or d.unsure_since is not null)
+     order by d.id for update`,
+    [postIds],
+  );
+}
+
+/** Reads what decides about posts beside themselves, in one statement for all of them. */
+export function readSurroundings(
+  tx: Queryable,
+  postIds: readonly string[],
+  personId: string | null,
+): Promise<PostSurroundings[]> {
+  return tx.rows<PostSurroundings>(
+    `select p.id,
+       jsonb_build_object('id', b.id, 'slug', b.slug, 'name', b.name, 'zone', b.zone, 'weekStart', b.week_start,
+         'weekdays', b.weekdays, 'wordsPerMinute', b.words_per_minute, 'asksSignOff', b.asks_sign_off) as brand,
+       jsonb_build_object('id', c.id, 'brandId', c.brand_id, 'name', c.name, 'callSign', c.call_sign, 'color', c.color,
+         'account', c.account, 'ruleSheetId', c.rule_sheet_id, 'aimDays', c.aim_days,
+         'archived', c.archived_at is not null, 'sheet', r.rules) as channel,
+       coalesce((select jsonb_agg(to_jsonb(x) order by x.position, x.id)
+         from (select ${PICTURE} from media where post_id = p.id) x), '[]') as pictures,
+       coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'needed', s.needed, 'lead', s.lead,
+         'doneOn', s.done_on) order by s.position, s.id) from steps s where s.post_id = p.id), '[]') as steps,
+       $2::uuid is null or exists (select 1 from brand_people w where w.brand_id = p.brand_id and w.person_id = $2::uuid)
+         as "isTheirs"
+     from posts p join brands b on b.id = p.brand_id join channels c on c.id = p.channel_id
+       join rule_sheets r on r.id = c.rule_sheet_id
+     where p.id = any($1::uuid[])`,
+    [postIds, personId],
+  );
+}

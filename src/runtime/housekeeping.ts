@@ -1,0 +1,79 @@
+import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { HOLD_AFTER_MS } from '@/core/delivery/delivery';
+import { addMs, msBetween } from '@/core/time/plan';
+import { clearLooseFiles } from '@/data/clearFiles';
+import type { Db } from '@/data/db';
+import { maybeNextDue } from '@/data/deliveries';
+import type { DataFolder } from '@/data/folder';
+import { listRunningSeries } from '@/data/series';
+import { listSnapshots, snapshotDueAt, takeSnapshot } from '@/data/snapshots';
+import { gatherStatistics } from '@/data/statistics';
+import { askUnsure } from '@/usecases/asking';
+import type { DeliveryWork } from '@/usecases/deliver';
+import { keepAhead } from '@/usecases/series';
+import type { JobKind } from './jobs';
+
+const MINUTE_MS = 60_000;
+const HOUR_MS = 60 * MINUTE_MS;
+const DAY_MS = 24 * HOUR_MS;
+/** No snapshot is begun when a departure is nearer than this. */
+const SNAPSHOT_CLEARANCE_MS = MINUTE_MS;
+
+/** What Bimlo does by itself beside delivering. */
+export type Housekeeping = 'askUnsure' | 'keepSeriesAhead' | 'snapshot' | 'clearFiles' | 'statistics';
+
+/** The kinds of jobs of one process with its data folder. */
+export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Record<Housekeeping, JobKind> => ({
+  askUnsure: {
+    everyMs: MINUTE_MS,
+    retryMs: MINUTE_MS,
+    run: async () => ({ result: `asked about ${await askUnsure(work)}` }),
+  },
+  keepSeriesAhead: {
+    everyMs: 10 * MINUTE_MS,
+    retryMs: 10 * MINUTE_MS,
+    run: async () => ({ result: `made ${await keepSeriesAhead(work)}` }),
+  },
+  snapshot: { everyMs: HOUR_MS, retryMs: HOUR_MS, run: () => takeDueSnapshot(work.db, work.folder, work.clock.now()) },
+  clearFiles: {
+    everyMs: 6 * HOUR_MS,
+    retryMs: HOUR_MS,
+    firstMs: 6 * HOUR_MS,
+    run: async () => ({ result: `cleared ${await clearLooseFiles(work.db, work.folder.media, work.clock.now())}` }),
+  },
+  statistics: {
+    everyMs: DAY_MS,
+    retryMs: HOUR_MS,
+    run: async () => {
+      await gatherStatistics(work.db);
+      return { result: 'gathered' };
+    },
+  },
+});
+
+/** Lets every series make the posts it lacks ahead. @returns how many were made */
+async function keepSeriesAhead({ db, clock, ids }: DeliveryWork): Promise<number> {
+  let made = 0;
+  for (const { id, ownerId } of await listRunningSeries(db)) {
+    const kept = await keepAhead({ db, clock, ids, actorId: ownerId }, id);
+    if (kept.ok) made += kept.value;
+  }
+  return made;
+}
+
+/** Takes the day's snapshot when it is due and nothing leaves within a minute. One that breaks off leaves nothing behind. */
+async function takeDueSnapshot(db: Db, folder: DataFolder, now: string): Promise<{ result: string; dueAt?: string }> {
+  const dueAt = snapshotDueAt((await listSnapshots(folder)).at(-1), now);
+  if (dueAt > now) return { result: 'not due yet', dueAt };
+  const nextDue = await maybeNextDue(db);
+  const untilDueMs = nextDue ? msBetween(now, nextDue) : Infinity;
+  if (untilDueMs < SNAPSHOT_CLEARANCE_MS && untilDueMs > -HOLD_AFTER_MS)
+    return { result: 'waits for a departure', dueAt: addMs(now, MINUTE_MS) };
+  try {
+    return { result: await takeSnapshot(db, folder, now) };
+  } catch (error) {
+    await rm(join(folder.snapshots, 'unfinished'), { recursive: true, force: true });
+    throw error;
+  }
+}

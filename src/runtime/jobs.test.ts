@@ -1,0 +1,95 @@
+import { randomUUID } from 'node:crypto';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Db } from '@/data/db';
+import { claimJobs, listJobs } from '@/data/jobs';
+import { openTestDb } from '@/data/testDb';
+import { startJobs, type JobKind, type JobRunner } from './jobs';
+
+let db: Db;
+let now = '2026-11-23T09:00:00.000Z';
+let runner: JobRunner | undefined;
+beforeEach(async () => {
+  db = await openTestDb();
+  now = '2026-11-23T09:00:00.000Z';
+});
+afterEach(async () => {
+  await runner?.stop();
+  await db.close();
+});
+
+const MINUTE = 60_000;
+const start = async (kinds: Record<string, JobKind>) =>
+  (runner = await startJobs({ db, clock: { now: () => now }, ids: randomUUID }, kinds));
+const job = async (kind: string) => (await listJobs(db)).find((one) => one.kind === kind)!;
+
+describe('jobs', () => {
+  it('run when they are due, and again after their wait', async () => {
+    const run = vi.fn(async () => ({ result: 'did it' }));
+    const { look } = await start({ tidy: { everyMs: 10 * MINUTE, retryMs: MINUTE, run } });
+    await look();
+    await look();
+    expect(run).toHaveBeenCalledTimes(1);
+    expect(await job('tidy')).toMatchObject({ result: 'did it', dueAt: '2026-11-23T09:10:00.000Z', tries: 0 });
+    now = '2026-11-23T09:10:00.000Z';
+    await look();
+    expect(run).toHaveBeenCalledTimes(2);
+  });
+
+  it('that fail are tried again, later each time up to four waits, and hold up no other', async () => {
+    const other = vi.fn(async () => ({ result: 'ok' }));
+    const run = vi.fn().mockRejectedValue(new Error('no room'));
+    const { look } = await start({
+      bad: { everyMs: 600 * MINUTE, retryMs: MINUTE, run },
+      good: { everyMs: MINUTE, retryMs: MINUTE, run: other },
+    });
+    const waits: number[] = [];
+    for (let n = 0; n < 6; n++) {
+      await look();
+      const { dueAt, result } = await job('bad');
+      expect(result).toBe('no room');
+      waits.push((Date.parse(dueAt) - Date.parse(now)) / MINUTE);
+      now = dueAt;
+    }
+    expect(waits).toEqual([1, 2, 3, 4, 4, 4]);
+    expect(other).toHaveBeenCalledTimes(6);
+  });
+
+  it('run once at a time, and are taken up by another process when their claim ran out', async () => {
+    const finish: (() => void)[] = [];
+    const run = vi.fn(() => new Promise<{ result: string }>((done) => finish.push(() => done({ result: 'late' }))));
+    const kinds = { slow: { everyMs: MINUTE, retryMs: MINUTE, run } };
+    const { look } = await start(kinds);
+    void look();
+    await expect.poll(() => run.mock.calls.length).toBe(1);
+    now = '2026-11-23T09:31:00.000Z';
+    void look();
+    expect(await claimJobs(db, '2026-11-23T09:29:00.000Z', [])).toEqual([]);
+    expect(await claimJobs(db, now, ['slow'])).toEqual([]);
+    expect(await claimJobs(db, now, [])).toMatchObject([{ kind: 'slow' }]);
+    expect(run).toHaveBeenCalledTimes(1);
+    finish.forEach((end) => end());
+  });
+
+  it('keep their place over a restart, and what was brought forward while they ran', async () => {
+    let { look } = await start({
+      tidy: { everyMs: 10 * MINUTE, retryMs: MINUTE, run: async () => ({ result: 'once' }) },
+    });
+    await look();
+    await runner!.stop();
+    const run = vi.fn(async () => {
+      await runner!.runSoon('tidy');
+      return { result: 'twice' };
+    });
+    ({ look } = await start({ tidy: { everyMs: 10 * MINUTE, retryMs: MINUTE, run } }));
+    await look();
+    expect(run).not.toHaveBeenCalled();
+    now = '2026-11-23T09:10:00.000Z';
+    run.mockImplementationOnce(async () => {
+      now = '2026-11-23T09:09:00.000Z';
+      await runner!.runSoon('tidy');
+      return { result: 'twice' };
+    });
+    await look();
+    expect((await job('tidy')).dueAt).toBe('2026-11-23T09:09:00.000Z');
+  });
+});
