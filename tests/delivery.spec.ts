@@ -121,7 +121,7 @@ test('a post missed by hours is held and asked about, not sent', async ({ page, 
   await server.goTo('2026-11-27T05:00:00.000Z');
   await page.goto('/fennel-moor/departures');
   const row = page.locator(`[data-departure="${id}"]`);
-  await expect(row).toContainText('held');
+  await expect(row).toContainText('on hold');
   expect((await server.counts()).accepted.pithline).toBe(before);
   await row.getByRole('button', { name: /send it now/ }).click();
   await expect(row).toHaveAttribute('data-fitness', 'out');

@@ -103,7 +103,7 @@ test('dragging a scheduled post to the tray unschedules it, says so, and is undo
   await page.getByRole('complementary', { name: 'Tray' }).hover();
   await page.getByRole('complementary', { name: 'Tray' }).hover();
   await page.mouse.up();
-  await expect(page.getByText('It is not scheduled any more and will not leave.')).toBeVisible();
+  await expect(page.getByText('It is not scheduled any more and will not be sent.')).toBeVisible();
   const stage = async () => (await api<{ stage: string; date: string | null }>(page, 'GET', `/api/posts/${id}`)).body;
   expect(await stage()).toMatchObject({ stage: 'ready', date: null });
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -1,4 +1,4 @@
-import type { Recipe } from '@/core/media/fit';
+import type { Recipe, Rendered } from '@/core/media/fit';
 import type { Instant } from '@/core/time/plan';
 import type { Queryable } from './db';
 
@@ -18,11 +18,15 @@ export interface Picture extends Recipe {
   bytes: number;
   fileName: string;
   alt: string;
+  /** What it came to when it was made ready as it would leave now; absent or null while it was not. */
+  rendered?: Rendered | null;
 }
 
 /** The columns of a picture. */
 export const COLUMNS = `id, post_id as "postId", position, sha256, mime, width, height, bytes, file_name as "fileName", alt, duration_ms as "durationMs", crop,
-  to_mime as "toMime", to_bytes as "toBytes"`;
+  to_mime as "toMime", to_bytes as "toBytes",
+  (select jsonb_build_object('mime', r.mime, 'width', r.width, 'height', r.height, 'bytes', r.bytes)
+    from renditions r where r.sha256 = media.sha256 and r.recipe = media.recipe) as rendered`;
 
 /** The pictures of a post in their order. */
 export function listPictures(db: Queryable, postId: string): Promise<Picture[]> {

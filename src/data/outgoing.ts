@@ -9,6 +9,6 @@ export const outgoingFrom =
   (folder: string): ReadPicture =>
   async (stored) => {
     if (!isVideo(stored)) return renderPicture(folder, stored);
-    const { recipe: _none, ...picture } = stored;
+    const { recipe: _none, rendered: _before, ...picture } = stored;
     return { bytes: await openAsBlob(picturePath(folder, stored.sha256, 'original')), picture };
   };

@@ -107,9 +107,10 @@ const lineSource = (order: string) => `
   wanted p
   left join (
     select m.post_id, jsonb_agg(jsonb_build_object('id', m.id, 'sha256', m.sha256, 'mime', m.mime, 'bytes', m.bytes, 'alt', m.alt,
-      'width', m.width, 'height', m.height, 'crop', m.crop, 'toMime', m.to_mime, 'toBytes', m.to_bytes, 'durationMs', m.duration_ms)
-      order by m.position) as pictures
-    from media m where m.post_id in (select id from wanted) group by m.post_id
+      'width', m.width, 'height', m.height, 'crop', m.crop, 'toMime', m.to_mime, 'toBytes', m.to_bytes, 'durationMs', m.duration_ms,
+      'rendered', case when r.sha256 is not null then jsonb_build_object('mime', r.mime, 'width', r.width, 'height', r.height,
+        'bytes', r.bytes) end) order by m.position) as pictures
+    from media m left join renditions r on r.sha256 = m.sha256 and r.recipe = m.recipe where m.post_id in (select id from wanted) group by m.post_id
   ) m on m.post_id = p.id
   left join (
     select s.post_id, jsonb_build_object('counts', jsonb_build_object(${WORK_COUNTS}),

@@ -75,6 +75,16 @@ export function listScheduledOfChannel(
   );
 }
 
+/** The ids of posts on these channels that are ready or scheduled: those that new rules may touch. */
+export async function listReadyOrScheduledOn(db: Queryable, channelIds: readonly string[]): Promise<string[]> {
+  const rows = await db.rows<{ id: string }>(
+    `select id from posts where channel_id = any($1::uuid[]) and stage in ('ready', 'scheduled') and deleted_at is null
+     order by id`,
+    [channelIds],
+  );
+  return rows.map(({ id }) => id);
+}
+
 /** Scheduled posts of a brand with the instants they leave at, in the order they leave. */
 export function listScheduledOfBrand(
   db: Queryable,

@@ -33,7 +33,7 @@ describe('a picture on its way out', () => {
   it('stands upright and says nothing of where it was taken, while the original keeps it', async () => {
     const original = await sideways();
     expect((await sharp(original).metadata()).exif).toBeDefined();
-    const out = await render(original, 'image/jpeg', AS_IT_IS);
+    const { bytes: out } = await render(original, 'image/jpeg', AS_IT_IS);
     const { width, height, exif, orientation } = await sharp(out).metadata();
     expect([width, height, exif, orientation]).toEqual([200, 300, undefined, undefined]);
     const [red, , blue] = await pixel(out, 20, 20);
@@ -41,7 +41,7 @@ describe('a picture on its way out', () => {
     expect(blue).toBeLessThan(60);
   });
   it('is cropped as it stands upright', async () => {
-    const out = await render(await sideways(), 'image/jpeg', {
+    const { bytes: out } = await render(await sideways(), 'image/jpeg', {
       ...AS_IT_IS,
       crop: { x: 0, y: 0, width: 0.25, height: 0.1 },
     });
@@ -55,7 +55,7 @@ describe('a picture on its way out', () => {
     })
       .png()
       .toBuffer();
-    const out = await render(clear, 'image/png', { ...AS_IT_IS, toMime: 'image/jpeg' });
+    const { bytes: out } = await render(clear, 'image/png', { ...AS_IT_IS, toMime: 'image/jpeg' });
     expect((await sharp(out).metadata()).format).toBe('jpeg');
     expect((await pixel(out, 5, 5))[0]).toBeGreaterThan(250);
   });
@@ -73,7 +73,7 @@ describe('a picture on its way out', () => {
       [AS_IT_IS, 80],
       [{ ...AS_IT_IS, crop }, 40],
     ] as const) {
-      const { pages, pageHeight, ...out } = await sharp(await render(animation, 'image/gif', recipe), {
+      const { pages, pageHeight, ...out } = await sharp((await render(animation, 'image/gif', recipe)).bytes, {
         animated: true,
       }).metadata();
       expect([pages, pageHeight, out.width]).toEqual([3, 60, width]);
@@ -84,7 +84,7 @@ describe('a picture on its way out', () => {
     const large = await sharp(noise, { raw: { width: 600, height: 400, channels: 3 } })
       .png()
       .toBuffer();
-    const out = await render(large, 'image/png', { ...AS_IT_IS, toBytes: 50_000 });
+    const { bytes: out } = await render(large, 'image/png', { ...AS_IT_IS, toBytes: 50_000 });
     expect(out.length).toBeLessThanOrEqual(50_000);
     const { width, height } = await sharp(out).metadata();
     expect(width / height).toBeCloseTo(1.5, 1);
@@ -99,6 +99,8 @@ describe('a picture on its way out', () => {
     expect(out.picture).toEqual({
       sha256: createHash('sha256').update(out.bytes).digest('hex'),
       mime: 'image/webp',
+      width: stored.value.width,
+      height: stored.value.height,
       fileName,
       bytes: out.bytes.length,
       alt: 'The moor',

@@ -21,19 +21,21 @@ export async function renderPicture(
   folder: string,
   stored: ParcelPicture,
 ): Promise<{ bytes: Uint8Array; picture: ParcelPicture }> {
-  const { recipe = AS_IT_IS, ...kept } = stored;
+  const { recipe = AS_IT_IS, rendered: _before, ...kept } = stored;
 
   const original = await readPictureFile(folder, stored.sha256);
-  const bytes = await render(original, stored.mime, recipe);
+  const { bytes, width, height } = await render(original, stored.mime, recipe);
   const mime = recipe.toMime ?? stored.mime;
-  return {
-    bytes,
-    picture: { ...kept, mime, bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') },
-  };
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  return { bytes, picture: { ...kept, mime, width, height, bytes: bytes.length, sha256 } };
 }
 
-/** The bytes of a picture after its recipe. */
-export async function render(original: Buffer, mime: string, recipe: Recipe): Promise<Buffer> {
+/** A picture after its recipe: its bytes, and its size in pixels. */
+export async function render(
+  original: Buffer,
+  mime: string,
+  recipe: Recipe,
+): Promise<{ bytes: Buffer; width: number; height: number }> {
   const to = recipe.toMime ?? mime;
   const animated = mime === 'image/gif' && to === 'image/gif';
   const { autoOrient } = await sharp(original).metadata();
@@ -42,8 +44,10 @@ export async function render(original: Buffer, mime: string, recipe: Recipe): Pr
     const upright = sharp(original, { animated, limitInputPixels: PICTURE_LIMIT_PIXELS }).autoOrient();
     const cropped = recipe.crop ? upright.extract(cropPixels(autoOrient, recipe.crop)) : upright;
     const sized = attempt === 0 ? cropped : cropped.resize({ width });
-    const bytes = await write(sized, to).toBuffer();
-    if (recipe.toBytes === null || bytes.length <= recipe.toBytes) return bytes;
+    const { data, info } = await write(sized, to).toBuffer({ resolveWithObject: true });
+    // The frames of an animation lie below one another.
+    if (recipe.toBytes === null || data.length <= recipe.toBytes)
+      return { bytes: data, width: info.width, height: info.pageHeight ?? info.height };
     width = Math.max(1, Math.round(width * SHRINK));
   }
   throw new Error(`the picture could not be brought under ${recipe.toBytes} bytes`);

@@ -1,4 +1,4 @@
-import { cp, mkdir, readdir, rename, rm } from 'node:fs/promises';
+import { cp, mkdir, readdir, rename, rm, writeFile } from 'node:fs/promises';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { addMs, type Instant } from '@/core/time/plan';
@@ -43,6 +43,18 @@ export async function takeSnapshot(
   return name;
 }
 
+const restoredMark = ({ root }: Pick<DataFolder, 'root'>): string => join(root, 'restored');
+
+/**
+ * Runs `work` once after a snapshot was put in place, at the first opening after it. When it fails it is run again at the
+ * next.
+ */
+export async function afterRestore(folder: Pick<DataFolder, 'root'>, work: () => Promise<void>): Promise<void> {
+  if (!existsSync(/* turbopackIgnore: true */ restoredMark(folder))) return;
+  await work();
+  await rm(/* turbopackIgnore: true */ restoredMark(folder), { force: true });
+}
+
 /** Puts a snapshot in the database's place. What stood there is moved aside, not deleted. The folder must be taken. */
 export async function restoreSnapshot(folder: DataFolder, name: string): Promise<{ movedTo: string | null }> {
   const source = join(folder.snapshots, name);
@@ -54,6 +66,10 @@ export async function restoreSnapshot(folder: DataFolder, name: string): Promise
   const movedTo = existsSync(folder.db) ? unusedName(folder.db) : null;
   if (movedTo) await rename(folder.db, movedTo);
   await rename(copy, folder.db);
+  await writeFile(
+    restoredMark(folder),
+    'A snapshot was put in place: what it does not know is asked of the networks.\n',
+  );
   await noteSetUp(folder);
   return { movedTo };
 }

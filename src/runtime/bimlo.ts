@@ -2,13 +2,14 @@ import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import type { Clock } from '@/core/clock';
 import { openDb, type Db } from '@/data/db';
-import { endAllLeases } from '@/data/deliveries';
+import { doubtAllUnsent, endAllLeases } from '@/data/deliveries';
 import { noteSetUp, takeFolder, type DataFolder } from '@/data/folder';
 import { checkReadable, migrate, pendingMigrations, readMigrations } from '@/data/migrate';
-import { troubleOf } from '@/data/diskFull';
+import { lacksRoom, troubleOf } from '@/data/diskFull';
+import { measurePictures } from '@/data/renditions';
 import { outgoingFrom } from '@/data/outgoing';
 import { networkClient } from '@/standins/network/client';
-import { takeSnapshot } from '@/data/snapshots';
+import { afterRestore, takeSnapshot } from '@/data/snapshots';
 import { clockFrom } from './clock';
 import { housekeeping } from './housekeeping';
 import { startJobs, type JobRunner } from './jobs';
@@ -24,9 +25,11 @@ export interface Bimlo {
   worker: Worker;
   jobs: JobRunner;
   /** Why nothing can be delivered at present, as a sentence; null while all is well. */
-  trouble(): string | null;
+  trouble(): Promise<string | null>;
   /** Where the made-up networks answer. */
   networkUrl: string;
+  /** Makes the pictures of posts ready as they would leave, and keeps their measures. */
+  measurePictures(postIds: readonly string[]): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -65,6 +68,12 @@ async function open(): Promise<Bimlo> {
     const db = await openFolderDb(folder, clock);
     // This process alone has the folder, so whoever claimed a delivery is dead.
     const brokenOff = await endAllLeases(db, clock.now());
+    await afterRestore(folder, async () => {
+      log.warn(
+        { doubted: await doubtAllUnsent(db, clock.now()) },
+        'a snapshot was put in place: the networks are asked',
+      );
+    });
     const networkUrl = process.env.BIMLO_NETWORK_URL ?? 'http://127.0.0.1:4311';
     const timeoutMs = Number(process.env.BIMLO_SEND_TIMEOUT_MS ?? 10_000);
     const work = {
@@ -86,8 +95,9 @@ async function open(): Promise<Bimlo> {
       folder,
       worker,
       jobs,
-      trouble: () => trouble,
+      trouble: async () => trouble ?? (await lacksRoom(folder.root)),
       networkUrl,
+      measurePictures: (postIds) => measurePictures(db, folder.media, postIds),
       close: async () => {
         await worker.stop();
         await jobs.stop();

@@ -50,12 +50,14 @@ export interface ChangeOutcome {
  *
  * @param brandId the brand whose calendar is open: the change is remembered there
  */
-export function changePosts(
+export async function changePosts(
   work: Work,
   brandId: string,
   targets: readonly ChangeTarget[],
   change: Change,
 ): Promise<Result<ChangeOutcome>> {
+  if (change.kind === 'stage' && change.stage === 'scheduled')
+    await work.measurePictures?.(targets.slice(0, CHANGE_LIMIT).map(({ id }) => id));
   return doing(work, async (act) => {
     await mustWorkFor(act, brandId);
     checkChange(targets, change);
@@ -324,7 +326,7 @@ const beforeOf = ({ post }: OpenPost): Before => ({
  * Undoes a change made on the calendar by the same person: the one named, or the last that was not undone. A post that was
  * changed since is left as it is and named.
  */
-export function undoChange(work: Work, brandId: string, changeId: string | null): Promise<Result<ChangeOutcome>> {
+export async function undoChange(work: Work, brandId: string, changeId: string | null): Promise<Result<ChangeOutcome>> {
   return doing(work, async (act) => {
     await mustWorkFor(act, brandId);
     const change = await maybeChangeForUndo(act.tx, brandId, act.actorId, changeId);

@@ -13,7 +13,8 @@ import { changePost } from './writePosts';
  * Schedules a post for its date and time: text, pictures, link and due instant are copied into its delivery, and only that
  * copy is sent. Scheduling again takes a new copy.
  */
-export function schedulePost(work: Work, id: string, version: number): Promise<Result<{ dueAt: Instant }>> {
+export async function schedulePost(work: Work, id: string, version: number): Promise<Result<{ dueAt: Instant }>> {
+  await work.measurePictures?.([id]);
   return doing(work, async (act) => {
     const open = await takePostAt(act, id, version);
     const dueAt = must(maySchedule(open.facts));
@@ -29,7 +30,8 @@ export function schedulePost(work: Work, id: string, version: number): Promise<R
 }
 
 /** Schedules a post for this very moment; its date and time become now. */
-export function publishNow(work: Work, id: string, version: number): Promise<Result<{ dueAt: Instant }>> {
+export async function publishNow(work: Work, id: string, version: number): Promise<Result<{ dueAt: Instant }>> {
+  await work.measurePictures?.([id]);
   return doing(work, async (act) => {
     const open = await takePostAt(act, id, version);
     const dueAt = must(mayPublishNow(open.facts));

@@ -4,6 +4,7 @@ import { readTitle } from '@/core/pieces/piece';
 import type { DaySpan } from '@/core/rhythm/entry';
 import { readRuleSheet } from '@/core/rulesheets/read';
 import type { RuleSheet } from '@/core/rulesheets/types';
+import type { RulesOutcome } from '@/core/posts/outcome';
 import type { Result } from '@/core/refusal';
 import { readDate, readZone, type LocalDate, type Zone } from '@/core/time/plan';
 import { readWeekdays, USUAL_WEEKDAYS } from '@/core/prep/workdays';
@@ -28,6 +29,7 @@ import { archiveTheme, saveCampaign, savePillar } from '@/data/themes';
 import { recount } from './counting';
 import { mustManage } from './managing';
 import { readSpans } from './rhythms';
+import { followRules } from './rulesChanged';
 import { freeSlug } from './slugs';
 import { moveScheduledToZone, type ScheduledKeeps } from './zoneChange';
 import { attempt, doing, must, notFound, refused, type Doing, type Work } from './work';
@@ -139,7 +141,7 @@ export function saveChannel(
   brandId: string,
   id: string | null,
   input: ChannelInput,
-): Promise<Result<{ id: string }>> {
+): Promise<Result<{ id: string } & Partial<RulesOutcome>>> {
   return doing(work, async (act) => {
     await mustManage(act, brandId);
     const others = (await listChannels(act.tx, brandId)).filter((channel) => channel.id !== id);
@@ -172,9 +174,11 @@ export function saveChannel(
       await act.note({ brandId, subject: 'channel', subjectId: channel.id, deed: 'made' });
       return { id: channel.id };
     }
+    const before = await maybeChannel(act.tx, id);
     if (!(await updateChannel(act.tx, brandId, id, { ...fields, ruleSheetId: sheet.id }))) refused(notFound('channel'));
     await act.note({ brandId, subject: 'channel', subjectId: id, deed: 'changed' });
-    return { id };
+    const isOther = before?.ruleSheetId !== sheet.id || before.account !== fields.account;
+    return { id, ...(isOther && (await followRules(act, [id]))) };
   });
 }
 
@@ -219,7 +223,11 @@ export function archiveChannelOf(work: Work, brandId: string, id: string): Promi
 }
 
 /** Makes a rule sheet (a copy of another, as a rule), or changes one: with an id. Channels that use it go by it at once. */
-export function saveRuleSheet(work: Work, id: string | null, sheet: RuleSheet): Promise<Result<{ id: string }>> {
+export function saveRuleSheet(
+  work: Work,
+  id: string | null,
+  sheet: RuleSheet,
+): Promise<Result<{ id: string } & Partial<RulesOutcome>>> {
   return doing(work, async (act) => {
     await mustManage(act, null);
     const all = await listRuleSheets(act.tx);
@@ -236,9 +244,24 @@ export function saveRuleSheet(work: Work, id: string | null, sheet: RuleSheet): 
     if (before.slug !== read.slug)
       refused({ code: 'fixedSlug', field: 'slug', message: 'The short name stands in addresses and stays as it is.' });
     await updateRuleSheet(act.tx, id, read);
-    for (const channel of await channelsOfSheet(act.tx, id))
-      await act.note({ brandId: channel.brandId, subject: 'rule sheet', subjectId: id, deed: 'changed' });
-    return { id };
+    const channels = await channelsOfSheet(act.tx, id);
+    await act.note(
+      ...[...new Set(channels.map(({ brandId }) => brandId))].map((brandId) => ({
+        brandId,
+        subject: 'rule sheet' as const,
+        subjectId: id,
+        deed: 'changed',
+      })),
+    );
+    // Rules are everybody's: they are held against the posts of all brands that go by them.
+    const asBimlo = { ...act, actorId: null };
+    return {
+      id,
+      ...(await followRules(
+        asBimlo,
+        channels.map((channel) => channel.id),
+      )),
+    };
   });
 }
 

@@ -142,6 +142,8 @@ export interface FakeNetwork extends Network {
   asked: number;
   /** It gives no answer when it is asked what it has. */
   isMute: boolean;
+  /** It reads the pictures of what it is asked to publish, as a real one does. */
+  readsPictures: boolean;
 }
 
 export function fakeNetwork(): FakeNetwork {
@@ -152,8 +154,10 @@ export function fakeNetwork(): FakeNetwork {
     calls: 0,
     asked: 0,
     isMute: false,
-    publish: async (parcel, key) => {
+    readsPictures: false,
+    publish: async (parcel, key, readPicture) => {
       network.calls++;
+      if (network.readsPictures) for (const picture of parcel.pictures) await readPicture(picture);
       const answer = network.answers.shift() ?? { kind: 'accepted', address: `/standins/x/${key}` };
       if ((answer === 'acceptThenSilent' || answer.kind === 'accepted') && !accepted.has(key))
         accepted.set(key, parcel);

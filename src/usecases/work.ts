@@ -14,6 +14,8 @@ export interface Work {
   ids: Ids;
   /** The person who does it. */
   actorId: string;
+  /** Makes the pictures of posts ready as they would leave, so that they are checked by that; absent where no files are. */
+  measurePictures?: (postIds: readonly string[]) => Promise<void>;
 }
 
 /** A transaction in which a person, or with null Bimlo itself, does something. */
@@ -22,6 +24,8 @@ export interface Acting {
   now: Instant;
   ids: Ids;
   actorId: string | null;
+  /** Whether what is to leave has to have been made ready before, to be checked by what it came to. */
+  isMeasured: boolean;
   /** Writes a line of history for each deed. */
   note(...deeds: Omit<Deed, 'at' | 'actorId'>[]): Promise<void>;
 }
@@ -51,7 +55,7 @@ export function must<T>(result: Result<T>): T {
 /** What a transaction is acted in with. */
 export function acting<A extends string | null>(
   tx: Queryable,
-  { clock, ids }: Pick<Work, 'clock' | 'ids'>,
+  { clock, ids, measurePictures }: Pick<Work, 'clock' | 'ids' | 'measurePictures'>,
   actorId: A,
 ): Acting & { actorId: A } {
   const now = clock.now();
@@ -60,6 +64,7 @@ export function acting<A extends string | null>(
     now,
     ids,
     actorId,
+    isMeasured: measurePictures !== undefined,
     note: async (...deeds) => {
       if (deeds.length === 0) return;
       await writeHistory(

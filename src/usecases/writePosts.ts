@@ -1,5 +1,6 @@
 import { mayBeOut } from '@/core/delivery/delivery';
 import { makeParcel, measuresOf } from '@/core/delivery/parcel';
+import { isVideo } from '@/core/media/video';
 import { groupBy } from '@/core/group';
 import { readTitle } from '@/core/pieces/piece';
 import type { WriteOutcome } from '@/core/posts/outcome';
@@ -145,6 +146,8 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   }
   if (after.stage === 'scheduled' && after.deletedAt !== null) after.stage = 'ready';
   if (write.leavesAt !== undefined) {
+    if (act.isMeasured && pictures.some((picture) => !isVideo(picture) && !picture.rendered))
+      must(refuse('notMeasured', 'A picture was just changed. Try again in a moment.', 'pictures'));
     mustBeFit(blocksOf(content, channel.sheet));
     copies = copyOf(act, content, channel, write.leavesAt);
   } else if (write.retimedTo !== undefined) {
@@ -228,7 +231,8 @@ function mustBeFit(blocks: readonly Block[]): void {
 export const blocksOfCopy = ({ parcel }: Pick<NewDelivery, 'parcel'>, channel: Pick<Channel, 'sheet'>): Block[] =>
   blocksOf({ ...parcel.words, format: parcel.format, pictures: parcel.pictures.map(measuresOf) }, channel.sheet);
 
-function newDelivery(
+/** A delivery that waits for an instant on a channel, all but what it carries. */
+export function newDelivery(
   act: Acting,
   { brandId, postId }: { brandId: string; postId: string },
   channel: Channel,

@@ -27,7 +27,8 @@ export async function workOfRequest(): Promise<{ app: Bimlo; work: Work }> {
   const app = await bimlo();
   const chosen = (await cookies()).get(PERSON_COOKIE)?.value ?? '';
   const actorId = UUID.test(chosen) ? chosen : ((await maybeFirstPerson(app.db))?.id ?? NOBODY);
-  return { app, work: { db: app.db, clock: app.clock, ids: app.ids, actorId } };
+  const { db, clock, ids, measurePictures } = app;
+  return { app, work: { db, clock, ids, actorId, measurePictures } };
 }
 
 const NOBODY = '00000000-0000-0000-0000-000000000000';

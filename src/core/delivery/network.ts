@@ -1,5 +1,5 @@
 import type { ComposedField, Words } from '../captions/compose';
-import type { Recipe } from '../media/fit';
+import type { Recipe, Rendered } from '../media/fit';
 import type { Format } from '../rulesheets/types';
 
 /** A picture of a parcel; its bytes are found by their content hash. */
@@ -19,6 +19,8 @@ export interface ParcelPicture {
   durationMs?: number | null;
   /** What is done to it on its way out; absent in copies made before there were recipes, and once it was done. */
   recipe?: Recipe;
+  /** What it came to when it was made ready before; absent or null where it was not. */
+  rendered?: Rendered | null;
 }
 
 /** What leaves: the copy made when the post was scheduled, and nothing that was changed since. */

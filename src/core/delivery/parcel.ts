@@ -27,7 +27,7 @@ export function makeParcel(post: ParcelSource, channel: { account: string; sheet
     link: post.link.trim(),
     hashtags: sheet.hashtagLimit === 0 ? [] : allHashtags(post),
     pictures: pictures.map(
-      ({ id, sha256, mime, alt, fileName, bytes, width, height, durationMs, crop, toMime, toBytes }) => ({
+      ({ id, sha256, mime, alt, fileName, bytes, width, height, durationMs, crop, toMime, toBytes, rendered }) => ({
         id,
         sha256,
         mime,
@@ -38,6 +38,7 @@ export function makeParcel(post: ParcelSource, channel: { account: string; sheet
         height,
         durationMs,
         recipe: { crop, toMime, toBytes },
+        ...(rendered && { rendered }),
       }),
     ),
     ...(partsRule(sheet, post.format) && {
@@ -74,8 +75,8 @@ export function differsFromParcel(post: ParcelSource, parcel: Parcel): boolean {
 
 /** A picture of a parcel as the rules see it; one whose size was not kept has the size 0. */
 export function measuresOf(picture: ParcelPicture): PictureMeasures & { id?: string } {
-  const { id, mime, bytes, width = 0, height = 0, durationMs, recipe = AS_IT_IS } = picture;
-  return { id, mime, bytes, width, height, durationMs, ...recipe };
+  const { id, mime, bytes, width = 0, height = 0, durationMs, recipe = AS_IT_IS, rendered } = picture;
+  return { id, mime, bytes, width, height, durationMs, ...recipe, rendered };
 }
 
 const recipeOf = ({ crop, toMime, toBytes }: Recipe): Recipe => ({ crop, toMime, toBytes });

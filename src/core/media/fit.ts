@@ -21,8 +21,18 @@ export interface Recipe {
 /** Nothing is done to it but what is always done: its orientation is applied, and where it was taken is removed. */
 export const AS_IT_IS: Recipe = { crop: null, toMime: null, toBytes: null };
 
+/** What a picture came to when it was made ready to leave. */
+export interface Rendered {
+  mime: string;
+  width: number;
+  height: number;
+  bytes: number;
+}
+
 /** A picture as the rules see it, with what is done to it on its way out. */
 export interface PictureMeasures extends Recipe {
+  /** What it came to when that was done; absent or null while it was not, and then its measures are reckoned. */
+  rendered?: Rendered | null;
   mime: string;
   bytes: number;
   /** Pixels, after the orientation the file asks for. */
@@ -36,16 +46,18 @@ export interface PictureMeasures extends Recipe {
 export const shapeOf = ({ width, height }: { width: number; height: number }): number => width / height;
 
 /** Pixels of what goes out. */
-export function outSize(picture: Pick<PictureMeasures, 'width' | 'height' | 'crop'>): {
+export function outSize(picture: Pick<PictureMeasures, 'width' | 'height' | 'crop' | 'rendered'>): {
   width: number;
   height: number;
 } {
+  if (picture.rendered) return { width: picture.rendered.width, height: picture.rendered.height };
   const { width, height } = picture.crop ? cropPixels(picture, picture.crop) : picture;
   return { width, height };
 }
 
 /** The media type of what goes out. */
-export const outMime = ({ mime, toMime }: Pick<PictureMeasures, 'mime' | 'toMime'>): string => toMime ?? mime;
+export const outMime = ({ mime, toMime, rendered }: Pick<PictureMeasures, 'mime' | 'toMime' | 'rendered'>): string =>
+  rendered?.mime ?? toMime ?? mime;
 
 /** The media types a picture can be converted to, with the ending of a file of each. */
 const ENDINGS: Record<string, string> = { 'image/jpeg': 'jpg', 'image/png': 'png', 'image/webp': 'webp' };
@@ -58,8 +70,12 @@ export function leavingName(fileName: string, { mime, toMime }: Pick<PictureMeas
 }
 
 /** The most bytes that go out. */
-export const outBytes = ({ bytes, toBytes }: Pick<PictureMeasures, 'bytes' | 'toBytes'>): number =>
-  toBytes === null ? bytes : Math.min(bytes, toBytes);
+export const outBytes = ({
+  bytes,
+  toBytes,
+  rendered,
+}: Pick<PictureMeasures, 'bytes' | 'toBytes' | 'rendered'>): number =>
+  rendered ? rendered.bytes : toBytes === null ? bytes : Math.min(bytes, toBytes);
 
 /** Shares of a shape that rounding to whole pixels may be off by. */
 const ROUNDING = 0.01;
@@ -73,7 +89,7 @@ export type PictureFault = { kind: 'shape' } | { kind: 'small'; has: number; nee
 
 /** The faults of a picture's shape and size under the rule of a format. One of unknown size (0) has none that is known. */
 export function shapeFaults(
-  picture: Pick<PictureMeasures, 'width' | 'height' | 'crop'>,
+  picture: Pick<PictureMeasures, 'width' | 'height' | 'crop' | 'rendered'>,
   rule: Pick<FormatRule, 'shapes' | 'minWidth'>,
 ): PictureFault[] {
   if (picture.width === 0 || picture.height === 0) return [];

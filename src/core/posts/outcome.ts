@@ -27,3 +27,23 @@ export const outcomeWords = (outcome: Partial<WriteOutcome>): string[] => [
   ...departureWords(outcome),
   ...readinessWords(outcome),
 ];
+
+/** What a change of rules did to posts. */
+export interface RulesOutcome {
+  /** Were ready, and are not fit to be by the new rules. */
+  tookBack: number;
+  /** Waited to leave, and would be refused now: on hold. */
+  held: number;
+  /** Wait to leave otherwise than before: on another network, by hand, or composed otherwise. */
+  copiedAnew: number;
+}
+
+/** What people read of what a change of rules did to posts. */
+export function rulesWords({ tookBack = 0, held = 0, copiedAnew = 0 }: Partial<RulesOutcome>): string[] {
+  const posts = (count: number): string => (count === 1 ? '1 post' : `${count} posts`);
+  return [
+    ...(held > 0 ? [`${posts(held)} on hold: the new rules would refuse what is scheduled.`] : []),
+    ...(copiedAnew > 0 ? [`${posts(copiedAnew)} will be sent by the new rules.`] : []),
+    ...(tookBack > 0 ? [`${posts(tookBack)} not ready any more by the new rules.`] : []),
+  ];
+}

@@ -77,7 +77,7 @@ export const firstBlockOf = (post: PostContent, sheet: RuleSheet): Block | undef
 function* eachBlock(post: PostContent, sheet: RuleSheet): Generator<Block, undefined> {
   yield* textBlocks(post, sheet);
   yield* partBlocks(post, sheet);
-  yield* mediaBlocks(post, sheet);
+  yield* mediaBlocksOf(post, sheet);
 }
 
 function* textBlocks(post: PostContent, sheet: RuleSheet): Generator<Block> {
@@ -160,7 +160,8 @@ const PART_BLOCKS: Record<
   }),
 };
 
-function mediaBlocks(post: PostContent, sheet: RuleSheet): Block[] {
+/** What a network would refuse of the pictures and videos of a post. */
+export function mediaBlocksOf(post: Pick<PostContent, 'format' | 'pictures'>, sheet: RuleSheet): Block[] {
   const rule = formatRule(sheet, post.format);
   if (!rule)
     return [
@@ -216,7 +217,7 @@ function videoBlocks(
   });
 }
 
-function pictureBlocks(post: PostContent, rule: FormatRule, sheet: RuleSheet): Block[] {
+function pictureBlocks(post: Pick<PostContent, 'format' | 'pictures'>, rule: FormatRule, sheet: RuleSheet): Block[] {
   const blocks: Block[] = [];
   const has = post.pictures.length;
   if (has < rule.picturesMin)

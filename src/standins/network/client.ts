@@ -1,7 +1,18 @@
-import type { FindAnswer, Network, Parcel, ParcelPicture, PublishAnswer, ReadPicture } from '@/core/delivery/network';
+import {
+  NotFitToLeave,
+  type FindAnswer,
+  type Network,
+  type Parcel,
+  type ParcelPicture,
+  type PublishAnswer,
+  type ReadPicture,
+} from '@/core/delivery/network';
 
 /** Where a network's page of a post is to be seen, from Bimlo's own address. */
 export const standinAddress = (network: string, id: string): string => `/standins/${network}/${id}`;
+
+/** An upload slower than this (1 Mbit/s) is given up. */
+const LEAST_BYTES_PER_MS = 125;
 
 const NO_ANSWER = 'the network did not answer in time';
 const NOT_REACHED = 'the network could not be reached';
@@ -10,11 +21,15 @@ const NOT_REACHED = 'the network could not be reached';
  * Talks to the made-up networks.
  *
  * @param base for example `http://127.0.0.1:4311`
- * @param timeoutMs after which a call counts as unanswered; has to be shorter than a claim lasts
+ * @param timeoutMs after which a call counts as unanswered; for an upload more, by its size
  */
 export function networkClient(base: string, timeoutMs: number): Network {
-  const call = (path: string, init: RequestInit = {}) =>
-    fetch(`${base}${path}`, { ...init, signal: AbortSignal.timeout(timeoutMs), redirect: 'error' });
+  const call = (path: string, init: RequestInit = {}, bytes = 0) =>
+    fetch(`${base}${path}`, {
+      ...init,
+      signal: AbortSignal.timeout(timeoutMs + Math.ceil(bytes / LEAST_BYTES_PER_MS)),
+      redirect: 'error',
+    });
 
   /** Sends the pictures as they leave. @returns what they are by then */
   async function sendPictures(parcel: Parcel, readPicture: ReadPicture): Promise<ParcelPicture[]> {
@@ -22,10 +37,11 @@ export function networkClient(base: string, timeoutMs: number): Network {
     for (const stored of parcel.pictures) {
       const { bytes, picture } = await readPicture(stored);
       sent.push(picture);
-      await call(`/pictures/${picture.sha256}`, {
-        method: 'PUT',
-        body: bytes instanceof Blob ? bytes : new Uint8Array(bytes),
-      }).then((response) => response.text());
+      const body = bytes instanceof Blob ? bytes : new Uint8Array(bytes);
+      const length = bytes instanceof Blob ? bytes.size : bytes.length;
+      const response = await call(`/pictures/${picture.sha256}`, { method: 'PUT', body }, length);
+      await response.text();
+      if (!response.ok) throw new Error(`answered ${response.status}`);
     }
     return sent;
   }
@@ -36,6 +52,7 @@ export function networkClient(base: string, timeoutMs: number): Network {
       try {
         pictures = await sendPictures(parcel, readPicture);
       } catch (error) {
+        if (error instanceof NotFitToLeave) throw error;
         return { kind: 'tryLater', words: `the pictures did not get through: ${wordsOf(error)}` };
       }
       const { words: _words, ...rest } = parcel;
@@ -48,6 +65,9 @@ export function networkClient(base: string, timeoutMs: number): Network {
         });
         const body = (await response.json()) as { id?: string; words?: string };
         if (response.status === 201 && body.id)
+          return { kind: 'accepted', address: standinAddress(parcel.network, body.id) };
+        // Something is out under this key, though not to the byte what was sent now.
+        if (response.status === 409 && body.id)
           return { kind: 'accepted', address: standinAddress(parcel.network, body.id) };
         const words = body.words ?? `answered ${response.status}`;
         return response.status >= 500 || response.status === 429

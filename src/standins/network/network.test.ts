@@ -10,7 +10,11 @@ import { drawFault, NO_FAULTS, readFaults, type Faults } from './faults';
 import { createNetworkServer } from './server';
 import { openNetworkStore, type NetworkStore } from './store';
 
-const bytes = Buffer.from('a picture');
+// The smallest PNG there is: one transparent pixel.
+const bytes = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);
 const sha256 = createHash('sha256').update(bytes).digest('hex');
 const parcel: Parcel = {
   network: 'pithline',
@@ -56,6 +60,36 @@ const publish = (key: string, change: Partial<Parcel> = {}) =>
   client().publish({ ...parcel, ...change }, key, async (picture) => ({ bytes, picture }));
 
 describe('the made-up networks', () => {
+  it('refuse another parcel under a key they have: something is out, and that is told', async () => {
+    await start();
+    const first = await publish('k');
+    expect(await publish('k', { texts: [{ name: 'caption', text: 'Other words' }] })).toEqual(first);
+    const raw = await fetch(`${base}/networks/pithline/posts`, {
+      method: 'POST',
+      headers: { 'idempotency-key': 'k' },
+      body: JSON.stringify({ ...parcel, texts: [] }),
+    });
+    expect(raw.status).toBe(409);
+    expect(store.list('pithline', 10)).toHaveLength(1);
+  });
+
+  it.each([
+    ['too small for the channel', {}, 'picture too small'],
+    ['that are said to be larger than they are', { width: 2_000, height: 2_000 }, 'picture too small'],
+  ])('look into pictures %s, whatever is said of them', async (_what, claim, words) => {
+    await start();
+    const pictures = [{ ...parcel.pictures[0]!, ...claim }];
+    expect(await publish('k', { network: 'glassrow', format: 'photo', pictures })).toEqual({ kind: 'refused', words });
+  });
+
+  it('refuse what cannot be read as a picture', async () => {
+    await start();
+    const noise = Buffer.from('no picture at all');
+    const pictures = [{ ...parcel.pictures[0]!, sha256: createHash('sha256').update(noise).digest('hex') }];
+    const answer = await client().publish({ ...parcel, pictures }, 'k', async (picture) => ({ bytes: noise, picture }));
+    expect(answer).toEqual({ kind: 'refused', words: 'picture dome.png cannot be read' });
+  });
+
   it('take a post once for each key, and still hold it after a restart', async () => {
     await start();
     const first = await publish('k1');

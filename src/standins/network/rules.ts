@@ -1,13 +1,17 @@
 import { countText } from '@/core/captions/count';
 import type { Parcel } from '@/core/delivery/network';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
-import { measuresOf } from '@/core/delivery/parcel';
-import { isVideo, videoFaults } from '@/core/media/video';
+import type { PictureMeasures } from '@/core/media/fit';
+import { mediaBlocksOf } from '@/core/posts/readiness';
 import { captionIsPart, countPart, partName } from '@/core/posts/parts';
 import { fieldsOf, formatRule } from '@/core/rulesheets/types';
 
-/** Why a made-up network would not take a parcel, in its own words; null when it would. */
-export function whyRefused(parcel: Omit<Parcel, 'words'>): string | null {
+/**
+ * Why a made-up network would not take a parcel, in its own words; null when it would.
+ *
+ * @param pictures what its pictures and videos really are
+ */
+export function whyRefused(parcel: Omit<Parcel, 'words'>, pictures: readonly PictureMeasures[]): string | null {
   const sheet = SHIPPED_RULE_SHEETS.find((shipped) => shipped.slug === parcel.network);
   if (!sheet) return `no such network: ${parcel.network}`;
   if (!sheet.automatic) return `${sheet.name} takes posts from people only`;
@@ -21,14 +25,8 @@ export function whyRefused(parcel: Omit<Parcel, 'words'>): string | null {
     return `too many hashtags: ${parcel.hashtags.length} of ${sheet.hashtagLimit}`;
   const format = formatRule(sheet, parcel.format);
   if (!format) return `format not taken: ${parcel.format}`;
-  const pictures = parcel.pictures.filter((picture) => !isVideo(picture));
-  const videos = parcel.pictures.filter(isVideo);
-  if (pictures.length < format.picturesMin) return 'picture missing';
-  if (pictures.length > format.picturesMax) return 'too many pictures';
-  if (videos.length !== (format.video ? 1 : 0)) return format.video ? 'one video needed' : 'video not taken';
-  const [video] = videos;
-  if (video && format.video && videoFaults(measuresOf(video), format.video).length > 0)
-    return 'video not taken as it is';
+  const [fault] = mediaBlocksOf({ format: parcel.format, pictures }, sheet);
+  if (fault) return fault.short;
   const { parts = [] } = parcel;
   if (format.parts && parts.length + captionIsPart(format.parts) > format.parts.most)
     return `too many ${format.parts.label}s: ${parts.length}`;

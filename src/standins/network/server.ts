@@ -1,6 +1,8 @@
+import { isDeepStrictEqual } from 'node:util';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { Parcel } from '@/core/delivery/network';
 import { drawFault, readFaults, type Faults } from './faults';
+import { lookInto } from './lookInto';
 import { whyRefused } from './rules';
 import type { NetworkStore } from './store';
 
@@ -26,7 +28,8 @@ export interface NetworkServerOptions {
  *     GET  /                                    who this is
  *     PUT  /pictures/:sha256                    bytes
  *     GET  /pictures/:sha256
- *     POST /networks/:network/posts             Idempotency-Key, a parcel as JSON -> 201 {id}, 422 refused, 503 try later
+ *     POST /networks/:network/posts             Idempotency-Key, a parcel as JSON -> 201 {id}, 409 another
+ *                                               parcel has that key, 422 refused, 503 try later
  *     GET  /networks/:network/posts[?key=…]     what it holds, newest first; with a key 200 or 404
  *     GET  /networks/:network/posts/:id
  *     GET  /counts                              accepted posts by network; `calls` and `refused` by key
@@ -47,18 +50,33 @@ export function createNetworkServer(options: NetworkServerOptions): Server {
     calls.set(key, call);
     if (faults.slowMs > 0) await new Promise((resolve) => setTimeout(resolve, faults.slowMs));
     const known = store.find(network, key);
-    if (known) return answer(response, 201, { id: known.id });
+    if (known)
+      return isDeepStrictEqual(known.parcel, parcel)
+        ? answer(response, 201, { id: known.id })
+        : answer(response, 409, { id: known.id, words: 'another post was taken under this key' });
     const fault = drawFault(faults, key, call);
     if (fault === 'timeOutBefore') return;
     if (fault === 'tryLater') return answer(response, 503, { words: 'busy, try later' });
-    const words = fault === 'refuse' ? 'this account may not post that' : whyRefused({ ...parcel, network });
-    const lacking = parcel.pictures.find((picture) => !store.hasPicture(picture.sha256));
-    if (words !== null || lacking) {
+    const words = fault === 'refuse' ? 'this account may not post that' : await whyNotTaken({ ...parcel, network });
+    if (words !== null) {
       refusedKeys.add(key);
-      return answer(response, 422, { words: words ?? `picture ${lacking!.fileName} never arrived` });
+      return answer(response, 422, { words });
     }
     const { id } = await store.accept({ network, key, acceptedAt: options.now(), parcel });
     if (fault !== 'timeOutAfter') answer(response, 201, { id });
+  }
+
+  /** What is wrong with a parcel, its pictures looked into as they arrived; null when it is taken. */
+  async function whyNotTaken(parcel: Omit<Parcel, 'words'>): Promise<string | null> {
+    const lacking = parcel.pictures.find((picture) => !store.hasPicture(picture.sha256));
+    if (lacking) return `picture ${lacking.fileName} never arrived`;
+    const looked = await Promise.all(parcel.pictures.map((picture) => lookInto(store.picturePath(picture.sha256))));
+    const broken = looked.findIndex((measures) => measures === null);
+    if (broken >= 0) return `picture ${parcel.pictures[broken]!.fileName} cannot be read`;
+    return whyRefused(
+      parcel,
+      looked.flatMap((measures) => measures ?? []),
+    );
   }
 
   async function route(request: IncomingMessage, response: ServerResponse): Promise<void> {

@@ -28,6 +28,8 @@ export interface NetworkStore {
   /** Keeps the bytes of a picture or video. @returns whether they have that hash */
   putPicture(sha256: string, bytes: Uint8Array | Readable): Promise<boolean>;
   hasPicture(sha256: string): boolean;
+  /** Where the bytes of a picture lie. */
+  picturePath(sha256: string): string;
   readPicture(sha256: string): Promise<Buffer | undefined>;
   close(): Promise<void>;
 }
@@ -92,6 +94,7 @@ export async function openNetworkStore(folder: string): Promise<NetworkStore> {
       else await rm(part);
       return fits;
     },
+    picturePath,
     hasPicture: (sha256) => existsSync(picturePath(sha256)),
     readPicture: async (sha256) => (existsSync(picturePath(sha256)) ? readFile(picturePath(sha256)) : undefined),
     close: () => journal.close(),

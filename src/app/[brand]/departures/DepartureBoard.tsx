@@ -18,11 +18,14 @@ const REFRESH_EVERY_MS = 4_000;
 /** The timetable: one table a day, a line for now in today's, and the hand-over that is open beside it. */
 export function DepartureBoard({
   departures,
+  trouble = null,
   now,
   today,
   tomorrow,
 }: {
   departures: readonly Departure[];
+  /** Why nothing can be sent at present; null while all is well. */
+  trouble?: string | null;
   now: Instant;
   today: LocalDate;
   tomorrow: LocalDate;
@@ -50,6 +53,11 @@ export function DepartureBoard({
         </span>
       </header>
       <div className="place-body">
+        {trouble && (
+          <Alert variant="danger" className="notice is-wrong">
+            {trouble}
+          </Alert>
+        )}
         {departures.length === 0 && (
           <div className="empty">
             <h2>Nothing leaves in the next days</h2>

@@ -8,10 +8,11 @@ export const metadata: Metadata = { title: 'Departures' };
 
 /** What leaves, when, on what channel, fit to go or why not. */
 export default async function DeparturesPage({ params }: { params: Promise<{ brand: string }> }) {
-  const { db, brand, now, today } = await brandOfPage((await params).brand);
+  const { app, db, brand, now, today } = await brandOfPage((await params).brand);
   return (
     <DepartureBoard
       departures={await loadDepartures(db, brand, now)}
+      trouble={await app.trouble()}
       now={now}
       today={today}
       tomorrow={addDays(today, 1)}

@@ -6,9 +6,9 @@ import { done, nothingThere, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({ now: string().required('now is missing.') });
 
-/** Moves a clock that stands still (`BIMLO_NOW`) and delivers what became due. Where the clock runs there is no such address. */
+/** Moves a clock that stands still (`BIMLO_NOW`) delivers what became due and runs the jobs whose time came. Where the clock runs there is no such address. */
 export async function POST(request: Request): Promise<Response> {
-  const { clock, worker } = await bimlo();
+  const { clock, worker, jobs } = await bimlo();
   if (!isMovable(clock)) return nothingThere('address');
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
@@ -21,5 +21,7 @@ export async function POST(request: Request): Promise<Response> {
     });
   clock.moveTo(new Date(at).toISOString());
   await worker.look();
+  await worker.idle();
+  await jobs.look();
   return done({ now: clock.now() });
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { rulesWords, type RulesOutcome } from '@/core/posts/outcome';
 import { useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
@@ -89,10 +90,17 @@ function ChannelRow({
 
   async function save(event: FormEvent) {
     event.preventDefault();
-    const answer = await call('POST', '/api/settings/channels', { brandId: brand.id, ...fields });
+    const answer = await call<Partial<RulesOutcome>>('POST', '/api/settings/channels', {
+      brandId: brand.id,
+      ...fields,
+    });
     setProblem(problemOf(answer));
     if (answer.kind !== 'done') return;
-    say({ text: isNew ? `Made ${fields.name.trim()}.` : `Saved ${fields.name.trim()}.` });
+    say({
+      text: [isNew ? `Made ${fields.name.trim()}.` : `Saved ${fields.name.trim()}.`, ...rulesWords(answer.value)].join(
+        ' ',
+      ),
+    });
     router.refresh();
   }
 

@@ -1,5 +1,6 @@
 'use client';
 
+import { rulesWords, type RulesOutcome } from '@/core/posts/outcome';
 import { useMemo, useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
@@ -81,10 +82,12 @@ export function SheetEditor({
 
   async function save(event: FormEvent) {
     event.preventDefault();
-    const answer = await call<{ id: string }>('POST', '/api/settings/sheets', { id, sheet });
+    const answer = await call<{ id: string } & Partial<RulesOutcome>>('POST', '/api/settings/sheets', { id, sheet });
     setProblem(problemOf(answer));
     if (answer.kind !== 'done') return;
-    say({ text: id === null ? `Made the rule sheet ${sheet.name}.` : `Saved. ${channels} channels go by it now.` });
+    const saved =
+      id === null ? `Made the rule sheet ${sheet.name}.` : `Saved. Channels that go by it now: ${channels}.`;
+    say({ text: [saved, ...rulesWords(answer.value)].join(' ') });
     router.push(`/${brand.slug}/settings/sheets?sheet=${answer.value.id}`);
     router.refresh();
   }
