@@ -1,5 +1,6 @@
 'use client';
 
+import Alert from 'react-bootstrap/Alert';
 import { Fragment, useState } from 'react';
 import Link from 'next/link';
 import type { Instant, LocalDate } from '@/core/time/plan';
