@@ -1,5 +1,13 @@
 /** Starts Bimlo with its demo data on http://127.0.0.1:4310, doing before whatever is still to be done. */
-import { ensureBuilt, ensureInstalled, prepareDemo, ROOT, startEnvironment, startNetworks } from './lib/project.mjs';
+import {
+  DEMO_PERSON,
+  ensureBuilt,
+  ensureInstalled,
+  prepareDemo,
+  ROOT,
+  startEnvironment,
+  startNetworks,
+} from './lib/project.mjs';
 
 ensureInstalled();
 ensureBuilt();
@@ -7,7 +15,8 @@ const env = startEnvironment();
 prepareDemo(env);
 const networks = await startNetworks(env);
 
-Object.assign(process.env, env, { NODE_ENV: 'production' });
+// Nobody signs in yet: the demo is looked at as its manager until somebody else is chosen.
+Object.assign(process.env, { BIMLO_DEMO_PERSON: DEMO_PERSON }, env, { NODE_ENV: 'production' });
 const { serve } = await import('./lib/serve.mjs');
 const end = () => {
   networks.kill();

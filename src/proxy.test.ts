@@ -4,7 +4,10 @@ import { proxy } from './proxy';
 
 const ask = (method: string, headers: Record<string, string>) =>
   proxy(
-    new NextRequest('http://127.0.0.1:4310/api/pieces', { method, headers: { host: '127.0.0.1:4310', ...headers } }),
+    new NextRequest('http://127.0.0.1:4310/fennel-moor/desk', {
+      method,
+      headers: { host: '127.0.0.1:4310', ...headers },
+    }),
   ).status;
 
 describe('who may read and write', () => {
@@ -21,4 +24,20 @@ describe('who may read and write', () => {
     ['a foreign page that hides its origin writes', 'POST', { 'sec-fetch-site': 'cross-site' }, 403],
     ['a foreign page reads', 'GET', { origin: 'https://elsewhere.example' }, 200],
   ])('%s', (_name, method, headers, status) => expect(ask(method, headers as Record<string, string>)).toBe(status));
+});
+
+describe('what a page may load', () => {
+  const policy = () =>
+    proxy(
+      new NextRequest('http://127.0.0.1:4310/fennel-moor/desk', { headers: { host: '127.0.0.1:4310' } }),
+    ).headers.get('content-security-policy')!;
+
+  it('scripts only with the number of this one answer', () => {
+    const scripts = (text: string) => /script-src ([^;]*)/.exec(text)![1]!;
+    expect(scripts(policy())).toMatch(/'nonce-[A-Za-z0-9+/=]{16,}'/);
+    expect(scripts(policy())).not.toContain('unsafe-inline');
+    expect(scripts(policy())).not.toContain('unsafe-eval');
+    expect(policy()).not.toBe(policy());
+  });
+  it('nothing in a frame of another page', () => expect(policy()).toContain("frame-ancestors 'none'"));
 });

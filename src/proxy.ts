@@ -1,44 +1,42 @@
 import { NextResponse, type NextRequest } from 'next/server';
-import type { Refusal } from '@/core/refusal';
-
-const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
-const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
-
-const allowedHosts = new Set(
-  (process.env.BIMLO_HOSTS ?? '')
-    .split(',')
-    .map((host) => host.trim())
-    .filter(Boolean),
-);
-const isOurs = (host: string): boolean => LOOPBACK.test(host) || allowedHosts.has(host);
+import { whyForeign } from '@/app/server/foreign';
 
 /**
- * Lets through only requests addressed to this machine (or a host named in `BIMLO_HOSTS`), and writes only from our own
- * pages, so that no page on the web can read from or post to a Bimlo on 127.0.0.1.
+ * Lets pages be asked for only under this machine's name (or a host named in `BIMLO_HOSTS`), so that no page on the web can
+ * read a Bimlo on 127.0.0.1, and says what a page may load: scripts only with the number of this one answer. Routes ask
+ * the same at their own door (`app/server/door.ts`): a body that comes through here is held in memory.
  */
 export function proxy(request: NextRequest): NextResponse {
   const refusal = whyForeign(request);
-  return refusal ? NextResponse.json({ refusal }, { status: 403 }) : NextResponse.next();
+  if (refusal) return withHeaders(NextResponse.json({ refusal }, { status: 403 }), "default-src 'none'");
+  const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
+  const policy = policyOf(nonce);
+  const headers = new Headers(request.headers);
+  headers.set('content-security-policy', policy);
+  headers.set('x-nonce', nonce);
+  return withHeaders(NextResponse.next({ request: { headers } }), policy);
 }
 
-// A body that comes through here is held in memory; these two routes stream theirs and ask `whyForeign` themselves.
-export const config = { matcher: ['/((?!api/posts/[^/]+/media$|api/library$).*)'] };
+export const config = { matcher: ['/((?!api/|_next/).*)'] };
 
-/** Why a request is not answered: it is meant for another host, or a page from elsewhere wants to write. Null when it is. */
-export function whyForeign(request: Request): Refusal | null {
-  const host = request.headers.get('host') ?? '';
-  const refusal = (field: string, message: string): Refusal => ({ code: 'foreign', field, message });
-  if (!isOurs(host))
-    return refusal('host', `Bimlo does not answer to the name ${host}. Name it in BIMLO_HOSTS if it should.`);
-  if (!WRITES.has(request.method)) return null;
-  const origin = request.headers.get('origin');
-  if (origin !== null && hostOf(origin) !== host)
-    return refusal('origin', `A page of ${origin} may not change anything here. Open Bimlo itself to do that.`);
-  if (origin === null && request.headers.get('sec-fetch-site') === 'cross-site')
-    return refusal('origin', 'A page from elsewhere may not change anything here.');
-  return null;
+function withHeaders(response: NextResponse, policy: string): NextResponse {
+  response.headers.set('content-security-policy', policy);
+  return response;
 }
 
-function hostOf(origin: string): string | null {
-  return URL.canParse(origin) ? new URL(origin).host : null;
+function policyOf(nonce: string): string {
+  // Next's development server evaluates what it sends.
+  const evaluated = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
+  return [
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${evaluated}`,
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' blob: data:",
+    "media-src 'self' blob:",
+    "worker-src 'self' blob:",
+    "object-src 'none'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
+  ].join('; ');
 }

@@ -76,6 +76,9 @@ export function startEnvironment() {
   };
 }
 
+/** The slug of the person as whom the demo is looked at until another is chosen: its manager. */
+export const DEMO_PERSON = 'ines';
+
 /** Makes the data folder hold the demo; `--reset` is handed on. */
 export function prepareDemo(env) {
   run(tool('tsx'), ['demo/prepare.ts', ...process.argv.filter((word) => word === '--reset')], env);

@@ -2,12 +2,16 @@ import { redirect } from 'next/navigation';
 import { connection } from 'next/server';
 import { listBrands } from '@/data/brands';
 import { bimlo } from '@/runtime/bimlo';
+import { whoAsks } from './server/who';
 
-/** Opens the calendar of the first brand. */
+/** Opens the calendar of the first brand one works for. */
 export default async function Home() {
   await connection();
   const { db } = await bimlo();
-  const first = (await listBrands(db))[0];
+  const brands = await listBrands(db);
+  const who = await whoAsks(db);
+  if (brands.length > 0 && !who) redirect('/who');
+  const first = brands.find(({ id }) => who?.actor.brandIds.includes(id));
   if (first) redirect(`/${first.slug}/calendar`);
   return (
     <main className="place-body">

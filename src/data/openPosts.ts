@@ -1,3 +1,4 @@
+import type { Role } from '@/core/rights/may';
 import type { Brand } from './brands';
 import type { Channel } from './channels';
 import { COLUMNS as DELIVERY, type Delivery } from './deliveries';
@@ -21,8 +22,9 @@ export interface PostSurroundings {
   channel: Channel;
   pictures: Picture[];
   steps: ReadinessStep[];
-  /** Whether the person asked about works for its brand. */
+  /** Whether the person asked about works for its brand, and what they are; null where nobody, or nobody any more, is asked about. */
   isTheirs: boolean;
+  role: Role | null;
 }
 
 /** Locks the posts with these ids, deleted ones too, in one order for everybody. */
@@ -57,8 +59,8 @@ export function readSurroundings(
          from (select ${PICTURE} from media where post_id = p.id) x), '[]') as pictures,
        coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'needed', s.needed, 'lead', s.lead,
          'doneOn', s.done_on) order by s.position, s.id) from steps s where s.post_id = p.id), '[]') as steps,
-       $2::uuid is null or exists (select 1 from brand_people w where w.brand_id = p.brand_id and w.person_id = $2::uuid)
-         as "isTheirs"
+       exists (select 1 from brand_people w where w.brand_id = p.brand_id and w.person_id = $2::uuid) as "isTheirs",
+       (select a.role from people a where a.id = $2::uuid and a.archived_at is null) as role
      from posts p join brands b on b.id = p.brand_id join channels c on c.id = p.channel_id
        join rule_sheets r on r.id = c.rule_sheet_id
      where p.id = any($1::uuid[])`,

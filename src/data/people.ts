@@ -1,11 +1,9 @@
 import type { Craft } from '@/core/prep/step';
 import { USUAL_WEEKDAYS, type WorkCalendar } from '@/core/prep/workdays';
+import type { Actor, Role } from '@/core/rights/may';
 import type { DaySpan } from '@/core/rhythm/entry';
 import type { Instant, Zone } from '@/core/time/plan';
 import type { Queryable } from './db';
-
-/** What a person may do: managers everything, makers make, reviewers give verdicts. */
-export type Role = 'manager' | 'maker' | 'reviewer';
 
 /** Somebody who works here. */
 export interface Person {
@@ -35,10 +33,22 @@ export function listPeopleOfBrand(db: Queryable, brandId: string): Promise<Perso
   );
 }
 
-/** Who works here, first of all: the person one is until one says otherwise. */
-export async function maybeFirstPerson(db: Queryable): Promise<Person | undefined> {
+/** Somebody who works here, as far as their rights depend on it; not, where they are archived. */
+export async function maybeActor(db: Queryable, id: string): Promise<Actor | undefined> {
   return (
-    await db.rows<Person>(`select ${COLUMNS} from people p where p.archived_at is null order by p.position limit 1`)
+    await db.rows<Actor>(
+      `select p.role, coalesce((select array_agg(b.brand_id::text) from brand_people b where b.person_id = p.id), '{}')
+         as "brandIds"
+       from people p where p.id = $1 and p.archived_at is null`,
+      [id],
+    )
+  )[0];
+}
+
+/** The person with that slug who is not archived, if there is one. */
+export async function maybePersonBySlug(db: Queryable, slug: string): Promise<Person | undefined> {
+  return (
+    await db.rows<Person>(`select ${COLUMNS} from people p where p.slug = $1 and p.archived_at is null`, [slug])
   )[0];
 }
 

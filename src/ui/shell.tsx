@@ -1,5 +1,6 @@
 'use client';
 
+import type { Role } from '@/core/rights/may';
 import { createContext, useContext, type ReactNode } from 'react';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import type { Instant, LocalDate, Zone } from '@/core/time/plan';
@@ -8,8 +9,8 @@ import type { Instant, LocalDate, Zone } from '@/core/time/plan';
 export interface Shell {
   brand: { id: string; slug: string; name: string; zone: Zone; weekStart: number; wordsPerMinute: number };
   brands: { slug: string; name: string }[];
-  people: { id: string; slug: string; name: string; role: string }[];
-  me: { id: string; slug: string; name: string; role: string };
+  people: { id: string; slug: string; name: string; role: Role }[];
+  me: { id: string; slug: string; name: string; role: Role };
   channels: { id: string; brandId: string; name: string; callSign: string; color: string; sheet: RuleSheet }[];
   pillars: { id: string; name: string; color: string }[];
   campaigns: { id: string; name: string; color: string }[];

@@ -14,7 +14,8 @@ import {
 } from '@/data/batchDays';
 import { listHoldersOfSteps } from '@/data/steps';
 import { recount } from './counting';
-import { doing, must, mustWorkFor, notFound, refused, STALE, type Doing, type Work } from './work';
+import { mustMay } from './door';
+import { doing, must, notFound, refused, STALE, type Doing, type Work } from './work';
 
 /** What a batch day is made of. */
 export interface BatchInput {
@@ -32,7 +33,7 @@ const BATCH_LIMIT = 60;
 /** Makes a batch day of open steps of one sort, which are pinned to it. */
 export function makeBatchDay(work: Work, brandId: string, input: BatchInput): Promise<Result<{ id: string }>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'planBatchDays', brandId);
     if (!WORKS.includes(input.work)) refused({ code: 'badWork', field: 'work', message: 'Choose a sort of work.' });
     if (input.stepIds.length === 0)
       refused({ code: 'noSteps', field: 'stepIds', message: 'Pick at least one step for the day.' });
@@ -98,7 +99,7 @@ export function dropBatchDay(work: Work, id: string): Promise<Result<true>> {
 
 async function takeBatch(act: Doing, id: string): Promise<BatchDay> {
   const batch = (await maybeBatchDay(act.tx, id)) ?? refused(notFound('batch day'));
-  await mustWorkFor(act, batch.brandId);
+  await mustMay(act, 'planBatchDays', batch.brandId);
   return batch;
 }
 

@@ -28,7 +28,8 @@ import { addPosts } from './adding';
 import { movingToChannel, type Asked } from './changes';
 import { moving } from './planning';
 import { factsOf, takePosts, type OpenPost } from './posts';
-import { attempt, doing, must, mustWorkFor, refused, type Doing, type Work } from './work';
+import { mustMay } from './door';
+import { attempt, doing, must, refused, type Doing, type Work } from './work';
 import { writeWhatMayBe, type PostWrite } from './writePosts';
 
 /** A plan with what it would do. */
@@ -121,7 +122,7 @@ export function bringIn(
   extent: ImportExtent,
 ): Promise<Result<ImportOutcome>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'importAndExport', brandId);
     const { brand, ground, channels } = await groundOf(act.tx, brandId, act.now);
     const plan = planImport(table, mapping, ground);
     const source = sourceOf(fileName);

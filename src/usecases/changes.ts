@@ -21,7 +21,8 @@ import { addPosts, type NewPost } from './adding';
 import { moving, type Move } from './planning';
 import { factsOf, takePosts, type OpenPost } from './posts';
 import { settingAside } from './stages';
-import { attempt, doing, must, mustWorkFor, notFound, refused, STALE, type Doing, type Work } from './work';
+import { mustMay } from './door';
+import { attempt, doing, must, notFound, refused, STALE, type Doing, type Work } from './work';
 import { writeWhatMayBe, type PostWrite } from './writePosts';
 
 /** A post that a change is asked for, at the version it was seen at. */
@@ -38,7 +39,7 @@ export interface ChangeOutcome {
   label: string;
   /** Posts that were changed or made. */
   postIds: string[];
-  /** Posts that were not, and why. */
+  /** Posts that were not, and why. Those that are not theirs are named without a title. */
   refused: { postId: string; title: string; message: string }[];
   /** What else happened to posts that were changed. */
   notes: { postId: string; title: string; message: string }[];
@@ -59,7 +60,7 @@ export async function changePosts(
   if (change.kind === 'stage' && change.stage === 'scheduled')
     await work.measurePictures?.(targets.slice(0, CHANGE_LIMIT).map(({ id }) => id));
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'changePosts', brandId);
     checkChange(targets, change);
     const outcome: ChangeOutcome = { changeId: null, label: '', postIds: [], refused: [], notes: [] };
     const taken = await takePosts(
@@ -328,7 +329,7 @@ const beforeOf = ({ post }: OpenPost): Before => ({
  */
 export async function undoChange(work: Work, brandId: string, changeId: string | null): Promise<Result<ChangeOutcome>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'changePosts', brandId);
     const change = await maybeChangeForUndo(act.tx, brandId, act.actorId, changeId);
     if (!change)
       refused({ code: 'nothingToUndo', message: 'There is nothing (more) to undo of what you did on the calendar.' });

@@ -5,7 +5,8 @@ import { addDays } from '@/core/time/days';
 import { localOf } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands';
 import { deleteDateFile, replaceDateFile } from '@/data/knownDates';
-import { doing, must, mustWorkFor, notFound, refused, type Work } from './work';
+import { mustMay } from './door';
+import { doing, must, notFound, refused, type Work } from './work';
 
 /** Days before and after today that repeating dates are reckoned for. */
 const SPAN = { before: 400, after: 800 };
@@ -26,7 +27,7 @@ export function bringDates(
   name: string,
 ): Promise<Result<DatesOutcome>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'importAndExport', brandId);
     const brand = await oneBrand(act.tx, brandId);
     const today = localOf(act.now, brand.zone).date;
     const span = { from: addDays(today, -SPAN.before), to: addDays(today, SPAN.after) };
@@ -52,7 +53,7 @@ export function bringDates(
 /** Takes a file of dates out again. */
 export function removeDates(work: Work, brandId: string, id: string): Promise<Result<true>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'importAndExport', brandId);
     if (!(await deleteDateFile(act.tx, brandId, id))) refused(notFound('file of dates'));
     return true as const;
   });

@@ -1,12 +1,13 @@
 import { refuse, type Result } from '@/core/refusal';
 import { deleteUnusedLibraryFile, insertLibraryFiles, maybeLibraryFile } from '@/data/library';
 import { attachPicture, type PictureOutcome, type StoredPicture } from './pictures';
-import { doing, mustWorkFor, notFound, refused, type Work } from './work';
+import { mustMay } from './door';
+import { doing, notFound, refused, type Work } from './work';
 
 /** Puts a stored file into a brand's library. @returns whether the library did not have it yet */
 export function keepInLibrary(work: Work, brandId: string, stored: StoredPicture): Promise<Result<{ isNew: boolean }>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'keepFiles', brandId);
     return { isNew: (await insertLibraryFiles(act.tx, [{ ...stored, brandId, addedAt: act.now }])) === 1 };
   });
 }
@@ -25,7 +26,7 @@ export async function attachFromLibrary(
 /** Takes a file from a brand's library. One that a post uses stays. */
 export function dropFromLibrary(work: Work, brandId: string, sha256: string): Promise<Result<true>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'keepFiles', brandId);
     if (!(await maybeLibraryFile(act.tx, brandId, sha256))) refused(notFound('file'));
     if (!(await deleteUnusedLibraryFile(act.tx, brandId, sha256)))
       refused({ code: 'inUse', message: 'A post uses this file. Take it from the post first.' });

@@ -1,3 +1,4 @@
+import { ROLES, type Role } from '@/core/rights/may';
 import { readHex } from '@/core/brands/colours';
 import { readTitle } from '@/core/pieces/piece';
 import { CRAFTS, type Craft } from '@/core/prep/step';
@@ -16,11 +17,10 @@ import {
   replaceBrandsOfPerson,
   replacePeopleDaysOff,
   updatePerson,
-  type Role,
 } from '@/data/people';
 import { listOpenStepIdsOf, listHoldersWithOpenSteps } from '@/data/steps';
 import { recount } from './counting';
-import { mustManage } from './managing';
+import { mustMay } from './door';
 import { handOver } from './prep';
 import { readSpans } from './rhythms';
 import { freeSlug } from './slugs';
@@ -41,12 +41,10 @@ export interface PersonInput {
   daysOff: readonly (DaySpan & { name: string })[];
 }
 
-const ROLES: readonly Role[] = ['manager', 'maker', 'reviewer'];
-
 /** Adds a person, or changes one: with an id. Steps of theirs that are open are counted anew. */
 export function savePerson(work: Work, id: string | null, input: PersonInput): Promise<Result<{ id: string }>> {
   return doing(work, async (act) => {
-    await mustManage(act, null);
+    await mustMay(act, 'manageHouse', null);
     const fields = must(readPerson(input));
     const mine = await listBrandIdsOf(act.tx, act.actorId);
     const brandIds = input.brandIds.filter((brandId) => mine.includes(brandId));
@@ -90,7 +88,7 @@ export function savePerson(work: Work, id: string | null, input: PersonInput): P
  */
 export function archivePersonOf(work: Work, id: string, stepsTo: string | null): Promise<Result<{ handed: number }>> {
   return doing(work, async (act) => {
-    await mustManage(act, null);
+    await mustMay(act, 'manageHouse', null);
     const person = (await maybePerson(act.tx, id)) ?? refused(notFound('person'));
     if (id === act.actorId)
       refused({ code: 'oneself', message: 'One does not archive oneself. Work as another manager, then do it.' });

@@ -15,7 +15,8 @@ import {
 } from '@/data/pieces';
 import { recount } from './counting';
 import { prepOfPiece, replacePrep } from './givingPrep';
-import { doing, must, mustFit, mustWorkFor, notFound, refused, STALE, type Doing, type Work } from './work';
+import { mustMay } from './door';
+import { doing, must, mustFit, notFound, refused, STALE, type Doing, type Work } from './work';
 
 /** What can be given when an idea is caught. Only the title is needed. */
 export interface IdeaInput {
@@ -29,7 +30,7 @@ export interface IdeaInput {
 /** Catches an idea; it belongs to whoever caught it. */
 export function catchIdea(work: Work, input: IdeaInput): Promise<Result<Piece>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, input.brandId);
+    await mustMay(act, 'catchIdeas', input.brandId);
     const id = act.ids();
     const texts = checkTexts({ note: '', link: '', sourceText: '', ...input });
     await insertPiece(act.tx, { ...texts, id, brandId: input.brandId, ownerId: act.actorId, createdAt: act.now });
@@ -113,7 +114,7 @@ function changePiece(
 ): Promise<Result<Piece>> {
   return doing(work, async (act) => {
     const piece = (await maybePiece(act.tx, id)) ?? refused(notFound('idea'));
-    await mustWorkFor(act, piece.brandId);
+    await mustMay(act, 'changePieces', piece.brandId);
     if (await change(act, piece)) await act.note({ brandId: piece.brandId, subject: 'piece', subjectId: id, deed });
     return (await maybePiece(act.tx, id))!;
   });
@@ -123,7 +124,7 @@ function changePiece(
 export async function ownPiece(act: Doing, id: string): Promise<Piece> {
   const piece = await maybePiece(act.tx, id);
   if (!piece || piece.deletedAt) refused(notFound('idea'));
-  await mustWorkFor(act, piece.brandId);
+  await mustMay(act, 'changePieces', piece.brandId);
   return piece;
 }
 

@@ -1,5 +1,6 @@
 import { isLeaving, mayBeOut } from '@/core/delivery/delivery';
 import { blocksOf } from '@/core/posts/readiness';
+import { may } from '@/core/rights/may';
 import { signOffState } from '@/core/posts/signOff';
 import { neededOf, wantsOf } from '@/core/posts/wants';
 import { refuse, type Refusal, type Result } from '@/core/refusal';
@@ -9,7 +10,13 @@ import type { Brand } from '@/data/brands';
 import type { Channel } from '@/data/channels';
 import type { Delivery } from '@/data/deliveries';
 import type { Picture } from '@/data/media';
-import { lockDeliveriesOf, lockPosts, readSurroundings, type ReadinessStep } from '@/data/openPosts';
+import {
+  lockDeliveriesOf,
+  lockPosts,
+  readSurroundings,
+  type PostSurroundings,
+  type ReadinessStep,
+} from '@/data/openPosts';
 import type { Post } from '@/data/posts';
 import { must, NOT_YOURS, notFound, refused, STALE, type Acting } from './work';
 
@@ -51,7 +58,7 @@ export async function takePosts(
     const around = surroundings.get(id);
     if (!post || !around || (post.deletedAt !== null && !options.deleted))
       taken.set(id, { ok: false, refusal: notFound('post') });
-    else if (!around.isTheirs) taken.set(id, { ok: false, refusal: NOT_YOURS });
+    else if (!isAllowed(act, around, post.brandId)) taken.set(id, { ok: false, refusal: NOT_YOURS });
     else {
       const own = deliveries.filter(({ postId }) => postId === id);
       const open = {
@@ -64,6 +71,12 @@ export async function takePosts(
     }
   }
   return taken;
+}
+
+/** Whether who acts may change posts of a brand; Bimlo itself may. */
+function isAllowed({ actorId }: Acting, { role, isTheirs }: PostSurroundings, brandId: string): boolean {
+  if (actorId === null) return may(null, 'changePosts', { brandId }).ok;
+  return role !== null && may({ role, brandIds: isTheirs ? [brandId] : [] }, 'changePosts', { brandId }).ok;
 }
 
 /** Takes a post for a change. */

@@ -19,10 +19,10 @@ import {
 } from '@/data/steps';
 import { recount } from './counting';
 import { prepOfPiece, prepOfPost, replacePrep, type Unprepared } from './givingPrep';
-import { mustManage } from './managing';
+import { mustMay } from './door';
 import { ownPiece } from './pieces';
 import { takePost } from './posts';
-import { doing, must, mustWorkFor, notFound, refused, STALE, type Doing, type Work } from './work';
+import { doing, must, notFound, refused, STALE, type Doing, type Work } from './work';
 
 /** What can be changed of a step. What is absent stays. */
 export type StepChange = Partial<PrepLine & { pinned: LocalDate | null }>;
@@ -149,7 +149,7 @@ export async function handOver(act: Doing, ids: readonly string[], personId: str
   if (!(await maybePerson(act.tx, personId))) refused(notFound('person'));
   const given = await handSteps(act.tx, ids, personId);
   for (const [brandId, own] of groupBy(given, (step) => step.brandId)) {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'doSteps', brandId);
     await mustBeHand(act, personId, brandId);
     await recount(act.tx, brandId, [...new Set(own.map(holderOf))], act.now);
   }
@@ -165,7 +165,7 @@ export function setPrepSheet(
   lines: readonly PrepLine[],
 ): Promise<Result<true>> {
   return doing(work, async (act) => {
-    await mustManage(act, brandId);
+    await mustMay(act, 'manageBrand', brandId);
     mustBeSubject(subject);
     const read = must(readPrep(lines));
     const owners = new Set(read.flatMap(({ ownerId }) => ownerId ?? []));
@@ -179,7 +179,7 @@ export function setPrepSheet(
 /** Lets the prep sheet that ships hold again. */
 export function forgetPrepSheet(work: Work, brandId: string, subject: PrepSubject): Promise<Result<true>> {
   return doing(work, async (act) => {
-    await mustManage(act, brandId);
+    await mustMay(act, 'manageBrand', brandId);
     mustBeSubject(subject);
     await deletePrepSheet(act.tx, brandId, subject);
     return true as const;
@@ -194,7 +194,7 @@ function mustBeSubject(subject: PrepSubject): void {
 async function takeStep(act: Doing, id: string): Promise<Step> {
   const step = await maybeStepForUpdate(act.tx, id);
   if (!step) refused(notFound('step'));
-  await mustWorkFor(act, step.brandId);
+  await mustMay(act, 'doSteps', step.brandId);
   return step;
 }
 

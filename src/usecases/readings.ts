@@ -1,7 +1,8 @@
 import type { Result } from '@/core/refusal';
 import { readTitle } from '@/core/pieces/piece';
 import { deleteReading, saveReading, type Reading } from '@/data/readings';
-import { doing, must, mustFit, mustWorkFor, notFound, refused, type Work } from './work';
+import { mustMay } from './door';
+import { doing, must, mustFit, notFound, refused, type Work } from './work';
 
 /** Characters of an address that are kept. */
 const ADDRESS_LIMIT = 4_000;
@@ -12,7 +13,7 @@ export function keepReading(
   reading: Pick<Reading, 'brandId' | 'name' | 'shared' | 'address'>,
 ): Promise<Result<Reading>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, reading.brandId);
+    await mustMay(act, 'keepViews', reading.brandId);
     mustFit(reading.address, ADDRESS_LIMIT, 'Address', 'address');
     const kept = { ...reading, name: must(readTitle(reading.name, 'name')), id: act.ids(), ownerId: act.actorId };
     await saveReading(act.tx, kept);

@@ -4,7 +4,8 @@ import { readDate } from '@/core/time/plan';
 import { maybeChannel } from '@/data/channels';
 import { replacePauses, replaceRhythm } from '@/data/rhythms';
 import { existsTheme } from '@/data/themes';
-import { doing, must, mustWorkFor, notFound, refused, type Doing, type Work } from './work';
+import { mustMay } from './door';
+import { doing, must, notFound, refused, type Doing, type Work } from './work';
 
 /** Pauses a channel may have. */
 const PAUSE_LIMIT = 50;
@@ -19,7 +20,7 @@ export function setRhythm(
   return doing(work, async (act) => {
     const channel = await maybeChannel(act.tx, channelId);
     if (!channel) refused(notFound('channel'));
-    await mustWorkFor(act, channel.brandId);
+    await mustMay(act, 'setRhythm', channel.brandId);
     const whole = must(readRhythm(entries.map((entry) => ({ ...entry, theme: entry.theme.trim(), id: act.ids() }))));
     for (const entry of whole) await mustBePillar(act, channel.brandId, entry.pillarId);
     must(readSpans(pauses, 'pauses'));

@@ -13,7 +13,8 @@ import { addPosts } from './adding';
 import { channelsOfBrand } from './pieces';
 import { moving } from './planning';
 import { takePosts } from './posts';
-import { attempt, doing, must, mustWorkFor, notFound, refused, type Doing, type Work } from './work';
+import { mustMay } from './door';
+import { attempt, doing, must, notFound, refused, type Doing, type Work } from './work';
 import { writeWhatMayBe, type PostWrite } from './writePosts';
 
 /** What can be set of a series. */
@@ -35,7 +36,7 @@ export function startSeries(
   input: SeriesInput & { firstNumber: number },
 ): Promise<Result<{ id: string; made: number }>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'runSeries', brandId);
     const { firstNumber, ...rest } = input;
     if (!Number.isInteger(firstNumber) || firstNumber < 1 || firstNumber > 100_000)
       refused({ code: 'badNumber', field: 'firstNumber', message: 'The first number is a whole one from 1.' });
@@ -135,7 +136,7 @@ export function keepAhead(work: Work, id: string): Promise<Result<number>> {
 async function takeSeries(act: Doing, id: string): Promise<Series> {
   const series = await maybeSeriesForUpdate(act.tx, id);
   if (!series || series.endedAt !== null) refused(notFound('series'));
-  await mustWorkFor(act, series.brandId);
+  await mustMay(act, 'runSeries', series.brandId);
   return series;
 }
 

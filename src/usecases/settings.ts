@@ -27,7 +27,7 @@ import { replaceDaysOff } from '@/data/rhythms';
 import { listHoldersWithOpenSteps } from '@/data/steps';
 import { archiveTheme, saveCampaign, savePillar } from '@/data/themes';
 import { recount } from './counting';
-import { mustManage } from './managing';
+import { mustMay } from './door';
 import { readSpans } from './rhythms';
 import { followRules } from './rulesChanged';
 import { freeSlug } from './slugs';
@@ -51,7 +51,7 @@ export interface BrandInput {
 /** Makes a brand; whoever makes it works for it. */
 export function makeBrand(work: Work, input: BrandInput): Promise<Result<Brand>> {
   return doing(work, async (act) => {
-    await mustManage(act, null);
+    await mustMay(act, 'manageHouse', null);
     const fields = checkBrand(input);
     const brand = { ...fields, id: act.ids(), slug: await freeSlug(fields.name, 'brand', isTaken(act)) };
     await insertBrand(act.tx, { ...brand, position: 1_000 });
@@ -73,7 +73,7 @@ export function editBrand(
   scheduled: ScheduledKeeps | null = null,
 ): Promise<Result<true>> {
   return doing(work, async (act) => {
-    await mustManage(act, id);
+    await mustMay(act, 'manageBrand', id);
     const before = await maybeBrandById(act.tx, id);
     if (!before) refused(notFound('brand'));
     const fields = checkBrand(input);
@@ -143,7 +143,7 @@ export function saveChannel(
   input: ChannelInput,
 ): Promise<Result<{ id: string } & Partial<RulesOutcome>>> {
   return doing(work, async (act) => {
-    await mustManage(act, brandId);
+    await mustMay(act, 'manageBrand', brandId);
     const others = (await listChannels(act.tx, brandId)).filter((channel) => channel.id !== id);
     const callSign = input.callSign.trim().toUpperCase();
     if (!/^[A-Z]{2}$/.test(callSign))
@@ -202,7 +202,7 @@ async function tellTwins<T>(callSign: string, write: () => Promise<T>): Promise<
  */
 export function archiveChannelOf(work: Work, brandId: string, id: string): Promise<Result<true>> {
   return doing(work, async (act) => {
-    await mustManage(act, brandId);
+    await mustMay(act, 'manageBrand', brandId);
     const channel = await maybeChannel(act.tx, id);
     if (!channel || channel.brandId !== brandId) refused(notFound('channel'));
     const scheduled = await listScheduledOfChannel(act.tx, id, 6);
@@ -229,7 +229,7 @@ export function saveRuleSheet(
   sheet: RuleSheet,
 ): Promise<Result<{ id: string } & Partial<RulesOutcome>>> {
   return doing(work, async (act) => {
-    await mustManage(act, null);
+    await mustMay(act, 'manageHouse', null);
     const all = await listRuleSheets(act.tx);
     const read = must(readRuleSheet(sheet));
     const twin = all.find((other) => other.slug === read.slug && other.id !== id);
@@ -273,7 +273,7 @@ export function keepPillar(
   input: { name: string; color: string },
 ): Promise<Result<{ id: string }>> {
   return doing(work, async (act) => {
-    await mustManage(act, brandId);
+    await mustMay(act, 'manageBrand', brandId);
     const pillar = {
       id: id ?? act.ids(),
       brandId,
@@ -293,7 +293,7 @@ export function keepCampaign(
   input: { name: string; color: string; from: LocalDate | null; to: LocalDate | null },
 ): Promise<Result<{ id: string }>> {
   return doing(work, async (act) => {
-    await mustManage(act, brandId);
+    await mustMay(act, 'manageBrand', brandId);
     for (const [field, date] of [
       ['from', input.from],
       ['to', input.to],
@@ -332,7 +332,7 @@ export function archiveThemeOf(
   id: string,
 ): Promise<Result<true>> {
   return doing(work, async (act) => {
-    await mustManage(act, brandId);
+    await mustMay(act, 'manageBrand', brandId);
     if (!(await archiveTheme(act.tx, table, brandId, id, act.now)))
       refused(notFound(table === 'pillars' ? 'pillar' : 'campaign'));
     return true as const;

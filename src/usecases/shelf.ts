@@ -23,7 +23,8 @@ import {
   updateShelfDeleted,
 } from '@/data/shelf';
 import type { StoredPicture } from './pictures';
-import { doing, must, mustWorkFor, notFound, refused, STALE, type Work } from './work';
+import { mustMay } from './door';
+import { doing, must, notFound, refused, STALE, type Work } from './work';
 
 /** All that a brand keeps in reach. */
 export interface Shelf {
@@ -56,7 +57,7 @@ export function keepShelfItem(
   words: ShelfWords,
 ): Promise<Result<Shelf['items']>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'keepShelf', brandId);
     const read = must(readShelfWords(words));
     if (known) {
       if (!(await updateShelfItem(act.tx, { ...read, id: known.id, version: known.version, brandId }))) refused(STALE);
@@ -73,7 +74,7 @@ export function dropShelfItem(
   isDropped: boolean,
 ): Promise<Result<Shelf['items']>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'keepShelf', brandId);
     if (!(await updateShelfDeleted(act.tx, 'shelf_items', brandId, id, isDropped ? act.now : null)))
       refused(notFound('item of the shelf'));
     return listShelf(act.tx, brandId);
@@ -84,7 +85,7 @@ export function dropShelfItem(
 export function noteShelfUse(work: Work, itemId: string, postId: string): Promise<Result<true>> {
   return doing(work, async (act) => {
     const post = (await maybePost(act.tx, postId)) ?? refused(notFound('post'));
-    await mustWorkFor(act, post.brandId);
+    await mustMay(act, 'keepShelf', post.brandId);
     if (!(await existsShelfItem(act.tx, post.brandId, itemId))) refused(notFound('item of the shelf'));
     await noteShelfUses(act.tx, [{ itemId, postId, at: act.now }]);
     return true as const;
@@ -99,7 +100,7 @@ export function keepName(
   name: Omit<Name, 'id' | 'version'>,
 ): Promise<Result<Name[]>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'keepShelf', brandId);
     const read = must(readName(name));
     if (known) {
       if (!(await updateName(act.tx, { ...read, id: known.id, version: known.version, brandId }))) refused(STALE);
@@ -111,7 +112,7 @@ export function keepName(
 /** Takes a name from the list, or puts it back. */
 export function dropName(work: Work, brandId: string, id: string, isDropped: boolean): Promise<Result<Name[]>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'keepShelf', brandId);
     if (!(await updateShelfDeleted(act.tx, 'names', brandId, id, isDropped ? act.now : null)))
       refused(notFound('name'));
     return listNames(act.tx, brandId);
@@ -126,7 +127,7 @@ export function keepAsset(
   file: Pick<StoredPicture, 'sha256' | 'mime' | 'bytes' | 'fileName'> | null,
 ): Promise<Result<BrandAsset[]>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'keepShelf', brandId);
     const read = must(readAsset(asset.kind, asset.name, asset.value));
     if (file === null && (asset.kind === 'logo' || asset.kind === 'portrait'))
       refused({ code: 'noFile', field: 'file', message: 'A logo or portrait is a picture file. Choose it.' });
@@ -147,7 +148,7 @@ export function keepAsset(
 /** Takes something from the brand sheet. Its file stays until no row points to it. */
 export function dropAsset(work: Work, brandId: string, id: string): Promise<Result<BrandAsset[]>> {
   return doing(work, async (act) => {
-    await mustWorkFor(act, brandId);
+    await mustMay(act, 'keepShelf', brandId);
     if (!(await deleteBrandAsset(act.tx, brandId, id))) refused(notFound('part of the brand sheet'));
     return listBrandAssets(act.tx, brandId);
   });

@@ -1,10 +1,9 @@
 import { makeParcel } from '@/core/delivery/parcel';
-import { SIGNING_ROLES } from '@/core/posts/signOff';
 import { mayEdit } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
-import { maybePerson } from '@/data/people';
+import { mustMay } from './door';
 import { takePostAt } from './posts';
-import { doing, must, refused, type Doing, type Work } from './work';
+import { doing, must, refused, type Work } from './work';
 import { changePost } from './writePosts';
 
 /** Signs a post off as it stands. Once its words or pictures change, that holds no more. */
@@ -13,7 +12,7 @@ export function signPostOff(work: Work, postId: string, version: number): Promis
     const open = await takePostAt(act, postId, version);
     const { post, pictures, channel, brand } = open;
     must(mayEdit(open.facts));
-    await mustSign(act);
+    await mustMay(act, 'signOff', open.post.brandId);
     if (!brand.asksSignOff)
       refused({ code: 'notAsked', message: `${brand.name} asks for no sign-off. Its settings say whether it does.` });
     const copy = makeParcel({ ...post, pictures }, channel);
@@ -27,14 +26,9 @@ export function takeSignOffBack(work: Work, postId: string, version: number): Pr
   return doing(work, async (act) => {
     const open = await takePostAt(act, postId, version);
     must(mayEdit(open.facts));
-    await mustSign(act);
+    await mustMay(act, 'signOff', open.post.brandId);
     if (open.post.signOff === null) refused({ code: 'nothing', message: 'Nobody has signed it off.' });
     await changePost(act, { open, change: { signOff: null }, deed: 'sign-off taken back' });
     return true as const;
   });
-}
-
-async function mustSign(act: Doing): Promise<void> {
-  if (!SIGNING_ROLES.includes((await maybePerson(act.tx, act.actorId))?.role ?? ''))
-    refused({ code: 'notYours', message: 'A reviewer or a manager signs off. Ask one, or work as one.' });
 }

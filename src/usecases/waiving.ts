@@ -1,6 +1,6 @@
 import type { Result } from '@/core/refusal';
 import { TEXT_LIMITS } from '@/core/pieces/piece';
-import { mustManage } from './managing';
+import { mustMay } from './door';
 import { takePostAt } from './posts';
 import { doing, mustFit, refused, type Work } from './work';
 import { changePost } from './writePosts';
@@ -12,7 +12,7 @@ import { changePost } from './writePosts';
 export function waiveWants(work: Work, postId: string, version: number, reason: string): Promise<Result<true>> {
   return doing(work, async (act) => {
     const open = await takePostAt(act, postId, version);
-    await mustManage(act, open.post.brandId, 'waives what the team wants');
+    await mustMay(act, 'waive', open.post.brandId);
     const { wants } = open.facts;
     const why = reason.trim();
     mustFit(why, TEXT_LIMITS.reason, 'Reason', 'reason');

@@ -3,7 +3,6 @@ import { refuse, type Refusal, type Result } from '@/core/refusal';
 import type { Db, Queryable } from '@/data/db';
 import { DISK_FULL, isDiskFull } from '@/data/diskFull';
 import { writeHistory, type Deed } from '@/data/history';
-import { worksForBrand } from '@/data/people';
 import { tooLong } from '@/core/posts/readPost';
 import type { Instant } from '@/core/time/plan';
 
@@ -105,11 +104,6 @@ export const NOT_YOURS: Refusal = {
   code: 'notYours',
   message: 'This belongs to a brand you do not work for. Switch to somebody who does.',
 };
-
-/** Refuses people who do not work for the brand. */
-export async function mustWorkFor({ tx, actorId }: Doing, brandId: string): Promise<void> {
-  if (!(await worksForBrand(tx, actorId, brandId))) refused(NOT_YOURS);
-}
 
 /** What is not there, or not any more. */
 export const notFound = (what: string): Refusal => ({

@@ -33,7 +33,7 @@ const GROUNDS = [
 ];
 
 /** The places in the order of the work; the brand at the head, who one is at the foot. */
-export function Rail({ meIsNew }: { meIsNew: boolean }) {
+export function Rail() {
   const { brand, brands, people, me, now } = useShell();
   const pathname = usePathname();
   const router = useRouter();
@@ -51,10 +51,6 @@ export function Rail({ meIsNew }: { meIsNew: boolean }) {
     addEventListener('keydown', help);
     return () => removeEventListener('keydown', help);
   }, []);
-
-  useEffect(() => {
-    if (meIsNew) void call('POST', '/api/who', { personId: me.id });
-  }, [meIsNew, me.id]);
 
   async function become(personId: string) {
     await call('POST', '/api/who', { personId });

@@ -13,7 +13,7 @@ export default async function BrandLayout({
   children: ReactNode;
   params: Promise<{ brand: string }>;
 }) {
-  const { brand, brands, channels, people, pillars, campaigns, me, meIsNew, now, today } = await brandOfPage(
+  const { brand, brands, channels, people, pillars, campaigns, me, now, today } = await brandOfPage(
     (await params).brand,
   );
   return (
@@ -40,7 +40,7 @@ export default async function BrandLayout({
       <MessagesProvider>
         <DraftSaver />
         <div className="shell">
-          <Rail meIsNew={meIsNew} />
+          <Rail />
           <main className="place">{children}</main>
         </div>
       </MessagesProvider>

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Bimlo } from '@/runtime/bimlo';
 import { cookieJar } from '@/app/server/testHeaders';
-import { PERSON_COOKIE } from '@/app/server/request';
+import { PERSON_COOKIE } from '@/app/server/who';
 import { makeWorld, type TestWorld } from '@/usecases/testWorld';
 
 /** A test world that route handlers find as their Bimlo. */

@@ -1,19 +1,20 @@
-import { cookies } from 'next/headers';
 import { ValidationError, type ObjectSchema, type AnyObject } from 'yup';
+import { cleanDeep, cleanText } from '@/core/text/clean';
 import { refuse, type Refusal, type Result } from '@/core/refusal';
 import { readAsOf } from '@/data/asOf';
-import { maybeFirstPerson } from '@/data/people';
-import { bimlo, type Bimlo } from '@/runtime/bimlo';
+import { bimlo } from '@/runtime/bimlo';
 import { AS_OF_HEADER } from '@/ui/api';
-import type { Work } from '@/usecases/work';
 
-/** The cookie that says who one is. */
-export const PERSON_COOKIE = 'bimlo_person';
 /** Bytes of a JSON body that are read. */
 const BODY_LIMIT_BYTES = 6_000_000;
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
+/** Whether a text from an address is an identifier at all; what is not finds nothing. */
+export const isId = (text: string): boolean => UUID.test(text);
+
 const STATUS: Record<string, number> = {
+  nobody: 401,
+  broken: 500,
   notFound: 404,
   notYours: 403,
   foreign: 403,
@@ -21,20 +22,6 @@ const STATUS: Record<string, number> = {
   tooBig: 413,
   diskFull: 507,
 };
-
-/** Bimlo with the person who asks, as use cases want it. */
-export async function workOfRequest(): Promise<{ app: Bimlo; work: Work }> {
-  const app = await bimlo();
-  const chosen = (await cookies()).get(PERSON_COOKIE)?.value ?? '';
-  const actorId = UUID.test(chosen) ? chosen : ((await maybeFirstPerson(app.db))?.id ?? NOBODY);
-  const { db, clock, ids, measurePictures } = app;
-  return { app, work: { db, clock, ids, actorId, measurePictures } };
-}
-
-const NOBODY = '00000000-0000-0000-0000-000000000000';
-
-/** Whether a text from an address is an identifier at all; what is not finds nothing. */
-export const isId = (text: string): boolean => UUID.test(text);
 
 /** Answers with what was asked for. */
 export const done = (value: unknown): Promise<Response> => respond(value ?? {}, 200);
@@ -59,14 +46,14 @@ export const nothingThere = (what: string): Promise<Response> =>
 
 /** Reads a JSON body and checks its shape; a refusal names the field. Texts come as they are, neither trimmed nor cast. */
 export async function readBody<T extends AnyObject>(request: Request, schema: ObjectSchema<T>): Promise<Result<T>> {
-  const text = await request.text();
-  if (text.length > BODY_LIMIT_BYTES)
-    return refuse('tooBig', 'That is more than Bimlo takes at once (6 MB). Shorten it.');
+  const bytes = await readAtMost(request, BODY_LIMIT_BYTES);
+  if (bytes === null) return refuse('tooBig', 'That is more than Bimlo takes at once (6 MB). Shorten it.');
   let body: unknown;
   try {
-    body = JSON.parse(text);
+    body = cleanDeep(JSON.parse(new TextDecoder().decode(bytes)));
   } catch (error) {
-    if (!(error instanceof SyntaxError)) throw error;
+    // JSON that is nested too deep overflows the stack.
+    if (!(error instanceof SyntaxError || error instanceof RangeError)) throw error;
     return refuse('notJson', 'The request holds no JSON. Send the fields as a JSON object.');
   }
   try {
@@ -76,3 +63,20 @@ export async function readBody<T extends AnyObject>(request: Request, schema: Ob
     return refuse('badField', error.message, error.path || undefined);
   }
 }
+
+/** The bytes of a body, read no further than the limit; null where there are more. */
+export async function readAtMost(request: Request, limitBytes: number): Promise<Uint8Array | null> {
+  if (Number(request.headers.get('content-length') ?? 0) > limitBytes) return null;
+  const chunks: Uint8Array[] = [];
+  let length = 0;
+  for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+    length += chunk.length;
+    if (length > limitBytes) return null;
+    chunks.push(chunk);
+  }
+  return Buffer.concat(chunks);
+}
+
+/** What an address asks for: a text of its query, cleaned; empty where it is not there. */
+export const askedFor = (request: Request, name: string): string =>
+  cleanText(new URL(request.url).searchParams.get(name) ?? '');

@@ -1,6 +1,7 @@
 import { refuse, type Result } from '@/core/refusal';
+import { cleanText } from '@/core/text/clean';
+import { readAtMost } from './request';
 import { refuseBySize, takeMedia, type MediaFile } from '@/data/mediaFiles';
-import { whyForeign } from '@/proxy';
 
 /** An uploaded file with the fields that came beside it. */
 export interface Upload {
@@ -17,10 +18,12 @@ export async function readUpload(request: Request, limitBytes: number): Promise<
     'file',
   );
   // The other fields take some room beside the file.
-  if (Number(request.headers.get('content-length') ?? 0) > limitBytes + 500_000) return tooBig;
+  const body = await readAtMost(request, limitBytes + 500_000);
+  if (body === null) return tooBig;
   let form: FormData;
   try {
-    form = await request.formData();
+    const type = request.headers.get('content-type') ?? '';
+    form = await new Response(new Uint8Array(body), { headers: { 'content-type': type } }).formData();
   } catch (error) {
     if (!(error instanceof TypeError)) throw error;
     return refuse('notForm', 'The request holds no form. Send the file as multipart/form-data.');
@@ -32,10 +35,10 @@ export async function readUpload(request: Request, limitBytes: number): Promise<
     ok: true,
     value: {
       bytes: new Uint8Array(await file.arrayBuffer()),
-      fileName: file.name.slice(0, 200),
+      fileName: cleanText(file.name).slice(0, 200),
       field: (name) => {
         const value = form.get(name);
-        return typeof value === 'string' ? value : '';
+        return typeof value === 'string' ? cleanText(value) : '';
       },
     },
   };
@@ -46,7 +49,7 @@ export function fileNameOf(request: Request): string | null {
   const encoded = request.headers.get('x-file-name');
   if (encoded === null) return null;
   try {
-    return decodeURIComponent(encoded);
+    return cleanText(decodeURIComponent(encoded));
   } catch (error) {
     if (error instanceof URIError) return encoded;
     throw error;
@@ -54,12 +57,9 @@ export function fileNameOf(request: Request): string | null {
 }
 
 /**
- * Takes in a file that is the whole body of a request, streamed to the folder. The address is one that the proxy leaves
- * alone, since it would hold the body in memory: whether the write comes from a page of ours is asked here.
+ * Takes in a file that is the whole body of a request, streamed to the folder.
  */
 export async function takeUpload(request: Request, folder: string): Promise<Result<MediaFile>> {
-  const foreign = whyForeign(request);
-  if (foreign) return { ok: false, refusal: foreign };
   const fileName = fileNameOf(request) ?? 'file';
   const tooBig = refuseBySize(Number(request.headers.get('content-length') ?? 0), fileName);
   if (tooBig) return tooBig;

@@ -17,9 +17,6 @@ export interface SignOff {
  */
 export type SignOffState = 'notAsked' | 'missing' | 'given' | 'outdated';
 
-/** Roles that sign off. */
-export const SIGNING_ROLES: readonly string[] = ['manager', 'reviewer'];
-
 /** How a post stands with sign-off. Another day, owner or working title needs no new one. */
 export function signOffState(isAsked: boolean, signOff: SignOff | null, post: ParcelSource): SignOffState {
   if (!isAsked) return 'notAsked';

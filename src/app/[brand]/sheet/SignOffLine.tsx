@@ -2,7 +2,8 @@
 
 import Button from 'react-bootstrap/Button';
 import type { PostSheet } from '@/core/posts/sheet';
-import { SIGNING_ROLES, type SignOffState } from '@/core/posts/signOff';
+import type { SignOffState } from '@/core/posts/signOff';
+import { may } from '@/core/rights/may';
 import { problemOf } from '@/ui/api';
 import { dayAndTime } from '@/ui/format';
 import { useSay } from '@/ui/messages';
@@ -22,7 +23,7 @@ export function SignOffLine({ editor, sheet }: { editor: PostEditor; sheet: Post
   const { state, last } = sheet.signOff;
   if (state === 'notAsked') return null;
   const isOut = sheet.stage === 'published' || sheet.stage === 'setAside';
-  const mayGive = SIGNING_ROLES.includes(me.role) && !isOut;
+  const mayGive = may({ role: me.role, brandIds: [brand.id] }, 'signOff', { brandId: brand.id }).ok && !isOut;
 
   async function doIt(deed: 'signOff' | 'takeSignOffBack') {
     const answer = await editor.change('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({ deed, version }));

@@ -2,6 +2,7 @@
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { BLANK_STEP } from '@/core/prep/step';
+import type { Role } from '@/core/rights/may';
 import type { PostSheet, SheetStep } from '@/core/posts/sheet';
 import type { Block } from '@/core/posts/readiness';
 import type { Want } from '@/core/posts/wants';
@@ -202,7 +203,7 @@ describe('the form of a step', () => {
 describe('what is missing', () => {
   const block: Block = { code: 'noPicture', field: 'pictures', short: 'no picture', message: 'Needs a picture.' };
   const want: Want = { key: 'step:s', field: 'prep', short: 'prep undone', message: '“Edit” is not done.' };
-  const draw = (blocks: Block[], wants: Want[], role = 'manager', editor = fakeEditor()) => {
+  const draw = (blocks: Block[], wants: Want[], role: Role = 'manager', editor = fakeEditor()) => {
     renderScreen(
       <div className="sheet">
         <ul>
@@ -248,7 +249,7 @@ describe('what is missing', () => {
 
 describe('sign-off', () => {
   const last = { by: 'dea', at: '2026-11-23T10:00:00.000Z' };
-  const draw = (signOff: PostSheet['signOff'], role = 'reviewer', change: Partial<PostSheet> = {}) => {
+  const draw = (signOff: PostSheet['signOff'], role: Role = 'reviewer', change: Partial<PostSheet> = {}) => {
     const { editor, asked } = fakeEditor();
     renderScreen(<SignOffLine editor={editor} sheet={sheet({ signOff, ...change })} />, {
       me: { ...SHELL.me, role },

@@ -1,9 +1,10 @@
+import { door } from '@/app/server/door';
 import { accept, refuse } from '@/core/refusal';
 import { ASSET_KINDS } from '@/core/shelf/shelf';
 import { takeMedia } from '@/data/mediaFiles';
 import { dropAsset, keepAsset } from '@/usecases/shelf';
 import { fields, id } from '@/app/server/fields';
-import { answer, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { fileNameOf } from '@/app/server/upload';
 
 const dropped = fields({ brandId: id('Brand'), id: id('Part of the brand sheet') });
@@ -12,24 +13,22 @@ const dropped = fields({ brandId: id('Brand'), id: id('Part of the brand sheet')
  * Puts something on a brand's sheet (`?brand=&kind=&name=&value=`); the body of a logo or portrait is its file, named in
  * `x-file-name`. Answers with the whole sheet.
  */
-export async function POST(request: Request): Promise<Response> {
+export const POST = door('keepShelf', async (request, _context, { app, work }) => {
   const query = new URL(request.url).searchParams;
   const brandId = query.get('brand') ?? '';
   const kind = ASSET_KINDS.find((one) => one === query.get('kind'));
   if (!isId(brandId)) return nothingThere('brand');
   if (!kind) return answer(refuse('badKind', 'A brand sheet has colours, fonts, logos and portraits.', 'kind'));
-  const { app, work } = await workOfRequest();
   const fileName = fileNameOf(request);
   const file =
     fileName !== null && request.body ? await takeMedia(app.folder.media, request.body, fileName) : accept(null);
   if (!file.ok) return answer(file);
   const asset = { kind, name: query.get('name') ?? '', value: query.get('value') ?? '' };
   return answer(await keepAsset(work, brandId, asset, file.value));
-}
+});
 
 /** Takes something from a brand's sheet; answers with the rest. */
-export async function DELETE(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const DELETE = door('keepShelf', async (request, _context, { work }) => {
   const body = await readBody(request, dropped);
   return body.ok ? answer(await dropAsset(work, body.value.brandId, body.value.id)) : refusal(body.refusal);
-}
+});

@@ -1,7 +1,8 @@
+import { door } from '@/app/server/door';
 import { array, string } from 'yup';
 import { makeBatchDay, type BatchInput } from '@/usecases/batchDays';
 import { fields, id, text } from '@/app/server/fields';
-import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({
   brandId: id('Brand'),
@@ -13,10 +14,9 @@ const schema = fields({
 });
 
 /** Makes a batch day. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('planBatchDays', async (request, _context, { work }) => {
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { brandId, ...input } = body.value;
   return answer(await makeBatchDay(work, brandId, input as BatchInput));
-}
+});

@@ -1,15 +1,14 @@
+import { door } from '@/app/server/door';
 import { findByWords } from '@/data/find';
-import { bimlo } from '@/runtime/bimlo';
-import { done, isId } from '@/app/server/request';
+import { answer, askedFor, done, isId } from '@/app/server/request';
+import { ofBrand } from '@/usecases/reading';
 
 /** Rows found of each kind. */
 const LIMIT = 8;
 
 /** Posts and pieces of `?brand=` that hold the words `?words=`. */
-export async function GET(request: Request): Promise<Response> {
-  const query = new URL(request.url).searchParams;
-  const brandId = query.get('brand') ?? '';
+export const GET = door('look', async (request, _context, { work }) => {
+  const brandId = askedFor(request, 'brand');
   if (!isId(brandId)) return done([]);
-  const { db } = await bimlo();
-  return done(await findByWords(db, brandId, query.get('words') ?? '', LIMIT));
-}
+  return answer(await ofBrand(work, brandId, () => findByWords(work.db, brandId, askedFor(request, 'words'), LIMIT)));
+});

@@ -1,41 +1,41 @@
+import { door } from '@/app/server/door';
 import { LIBRARY_PAGE } from '@/core/media/libraryPage';
 import { accept, refuse } from '@/core/refusal';
 import { listLibrary } from '@/data/library';
 import { takeUpload } from '@/app/server/upload';
-import { answer, done, isId, nothingThere, refusal, workOfRequest } from '@/app/server/request';
+import { answer, askedFor, isId, nothingThere, refusal } from '@/app/server/request';
+import { ofBrand } from '@/usecases/reading';
 import { dropFromLibrary, keepInLibrary } from '@/usecases/library';
 
 /** Files of a brand (`?brand=&words=`), the newest first; `before` and `beforeHash` name the last of the page before. */
-export async function GET(request: Request): Promise<Response> {
-  const query = new URL(request.url).searchParams;
-  const brandId = query.get('brand') ?? '';
-  const before = query.get('before');
+export const GET = door('look', async (request, _context, { work }) => {
+  const brandId = askedFor(request, 'brand');
+  const before = new URL(request.url).searchParams.get('before');
   if (!isId(brandId)) return nothingThere('brand');
   if (before !== null && Number.isNaN(Date.parse(before)))
     return refusal({ code: 'badPage', message: 'There is no such page. Look from the beginning.' });
-  const { app } = await workOfRequest();
-  const after = before === null ? null : { addedAt: before, sha256: query.get('beforeHash') ?? '' };
-  return done(await listLibrary(app.db, brandId, query.get('words') ?? '', after, LIBRARY_PAGE));
-}
+  const after = before === null ? null : { addedAt: before, sha256: askedFor(request, 'beforeHash') };
+  return answer(
+    await ofBrand(work, brandId, () => listLibrary(work.db, brandId, askedFor(request, 'words'), after, LIBRARY_PAGE)),
+  );
+});
 
 /** Takes a file into a brand's library (`?brand=`); the body is the file. Says whether the library had it already. */
-export async function POST(request: Request): Promise<Response> {
+export const POST = door('keepFiles', async (request, _context, { app, work }) => {
   const brandId = new URL(request.url).searchParams.get('brand') ?? '';
   if (!isId(brandId)) return nothingThere('brand');
-  const { app, work } = await workOfRequest();
   const taken = await takeUpload(request, app.folder.media);
   if (!taken.ok) return answer(taken);
   const kept = await keepInLibrary(work, brandId, taken.value);
   return answer(kept.ok ? accept({ ...kept.value, fileName: taken.value.fileName }) : kept);
-}
+});
 
 /** Takes a file from a brand's library (`?brand=&file=` its content hash). */
-export async function DELETE(request: Request): Promise<Response> {
+export const DELETE = door('keepFiles', async (request, _context, { work }) => {
   const query = new URL(request.url).searchParams;
   const brandId = query.get('brand') ?? '';
   if (!isId(brandId)) return nothingThere('brand');
   const sha256 = query.get('file') ?? '';
   if (!/^[0-9a-f]{64}$/.test(sha256)) return answer(refuse('notFound', 'There is no such file.'));
-  const { work } = await workOfRequest();
   return answer(await dropFromLibrary(work, brandId, sha256));
-}
+});

@@ -1,7 +1,8 @@
+import { door } from '@/app/server/door';
 import { boolean, mixed, object, string } from 'yup';
 import { dropName, keepName } from '@/usecases/shelf';
 import { fields, id, text, version } from '@/app/server/fields';
-import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, readBody, refusal } from '@/app/server/request';
 
 const handles = mixed<Record<string, string>>()
   .test(
@@ -26,18 +27,16 @@ const kept = fields({
 const dropped = fields({ brandId: id('Brand'), id: id('Name'), dropped: boolean().required() });
 
 /** Adds a name to a brand's list, or changes one; answers with all. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('keepShelf', async (request, _context, { work }) => {
   const body = await readBody(request, kept);
   if (!body.ok) return refusal(body.refusal);
   const { brandId, known, ...name } = body.value;
   return answer(await keepName(work, brandId, known, name));
-}
+});
 
 /** Takes a name from the list, or puts it back; answers with all. */
-export async function DELETE(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const DELETE = door('keepShelf', async (request, _context, { work }) => {
   const body = await readBody(request, dropped);
   if (!body.ok) return refusal(body.refusal);
   return answer(await dropName(work, body.value.brandId, body.value.id, body.value.dropped));
-}
+});

@@ -1,6 +1,7 @@
+import { door } from '@/app/server/door';
 import { catchIdea } from '@/usecases/pieces';
 import { fields, id, ids, maybeText, text } from '@/app/server/fields';
-import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({
   brandId: id('Brand'),
@@ -11,8 +12,7 @@ const schema = fields({
 });
 
 /** Catches an idea. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('catchIdeas', async (request, _context, { work }) => {
   const body = await readBody(request, schema);
   return body.ok ? answer(await catchIdea(work, body.value)) : refusal(body.refusal);
-}
+});

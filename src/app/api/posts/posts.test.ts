@@ -94,16 +94,24 @@ describe('a post', () => {
     expect(await app.post(post.id)).toEqual(post);
   });
 
-  it('is nobody’s to change who does not work for its brand', async () => {
-    app.actAs(NOBODY);
-    const answer = await ask<Changed>(edit, { params: params(), body: { version: post.version, caption: 'x' } });
-    expect([answer.status, answer.body.refusal!.code]).toEqual([403, 'notYours']);
+  it('is not to be changed by somebody who does not work for its brand, and is not shown to them', async () => {
+    await app.db.run('delete from brand_people where person_id = $1', [app.otherWork.actorId]);
+    app.actAs(app.otherWork.actorId);
+    const answer = await ask<Changed & { current?: unknown }>(edit, {
+      params: params(),
+      body: { version: post.version, caption: 'x' },
+    });
+    expect([answer.status, answer.body.refusal!.code, answer.body.current]).toEqual([403, 'notYours', undefined]);
+    expect((await ask(read, { params: params() })).status).toBe(403);
   });
 
-  it('is changed by the first of all people where the cookie says nothing', async () => {
-    app.actAs(null);
+  it.each([
+    ['nobody', null],
+    ['somebody unknown', NOBODY],
+  ])('is not to be changed by %s', async (_who, personId) => {
+    app.actAs(personId);
     const { status } = await ask(edit, { params: params(), body: { version: post.version, caption: 'x' } });
-    expect(status).toBe(200);
+    expect(status).toBe(401);
   });
 });
 

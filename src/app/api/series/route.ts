@@ -1,7 +1,8 @@
+import { door } from '@/app/server/door';
 import { number } from 'yup';
 import { startSeries, type SeriesInput } from '@/usecases/series';
 import { fields, id } from '@/app/server/fields';
-import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, readBody, refusal } from '@/app/server/request';
 import { seriesFields } from './fields';
 
 const schema = fields({
@@ -12,10 +13,9 @@ const schema = fields({
 });
 
 /** Starts a series. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('runSeries', async (request, _context, { work }) => {
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { brandId, channelId, ...input } = body.value;
   return answer(await startSeries(work, brandId, channelId, input as SeriesInput & { firstNumber: number }));
-}
+});

@@ -1,8 +1,10 @@
+import { door } from '@/app/server/door';
 import { boolean, object, string } from 'yup';
 import { SHELF_KINDS } from '@/core/shelf/shelf';
 import { dropShelfItem, keepShelfItem, loadShelf } from '@/usecases/shelf';
+import { ofBrand } from '@/usecases/reading';
 import { fields, id, text, version } from '@/app/server/fields';
-import { answer, done, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, askedFor, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 
 const kept = fields({
   brandId: id('Brand'),
@@ -17,26 +19,23 @@ const kept = fields({
 const dropped = fields({ brandId: id('Brand'), id: id('Item'), dropped: boolean().required() });
 
 /** The shelf of a brand (`?brand=` its id). */
-export async function GET(request: Request): Promise<Response> {
-  const brandId = new URL(request.url).searchParams.get('brand') ?? '';
+export const GET = door('look', async (request, _context, { work }) => {
+  const brandId = askedFor(request, 'brand');
   if (!isId(brandId)) return nothingThere('brand');
-  const { app } = await workOfRequest();
-  return done(await loadShelf(app.db, brandId));
-}
+  return answer(await ofBrand(work, brandId, () => loadShelf(work.db, brandId)));
+});
 
 /** Puts an item on the shelf, or changes one; answers with all items. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('keepShelf', async (request, _context, { work }) => {
   const body = await readBody(request, kept);
   if (!body.ok) return refusal(body.refusal);
   const { brandId, known, ...words } = body.value;
   return answer(await keepShelfItem(work, brandId, known, words));
-}
+});
 
 /** Takes an item from the shelf, or puts it back; answers with all items. */
-export async function DELETE(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const DELETE = door('keepShelf', async (request, _context, { work }) => {
   const body = await readBody(request, dropped);
   if (!body.ok) return refusal(body.refusal);
   return answer(await dropShelfItem(work, body.value.brandId, body.value.id, body.value.dropped));
-}
+});

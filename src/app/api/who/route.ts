@@ -1,16 +1,17 @@
+import { openDoor } from '@/app/server/door';
 import { cookies } from 'next/headers';
-import { maybePerson } from '@/data/people';
-import { bimlo } from '@/runtime/bimlo';
+import { maybeActor } from '@/data/people';
 import { fields, id } from '@/app/server/fields';
-import { done, nothingThere, PERSON_COOKIE, readBody, refusal } from '@/app/server/request';
+import { done, nothingThere, readBody, refusal } from '@/app/server/request';
+import { PERSON_COOKIE } from '@/app/server/who';
 
 const schema = fields({ personId: id('Person') });
 
 /** Says who one is, until signing in exists. */
-export async function POST(request: Request): Promise<Response> {
+export const POST = openDoor(async (request, _context, { app }) => {
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
-  if (!(await maybePerson((await bimlo()).db, body.value.personId))) return nothingThere('person');
+  if (!(await maybeActor(app.db, body.value.personId))) return nothingThere('person');
   (await cookies()).set(PERSON_COOKIE, body.value.personId, {
     httpOnly: true,
     sameSite: 'strict',
@@ -18,4 +19,4 @@ export async function POST(request: Request): Promise<Response> {
     maxAge: 31_536_000,
   });
   return done({});
-}
+});

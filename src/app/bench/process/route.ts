@@ -1,3 +1,4 @@
+import { openDoor } from '@/app/server/door';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { done, nothingThere } from '@/app/server/request';
 
@@ -5,7 +6,7 @@ const delay = process.env.BIMLO_BENCH === '1' ? monitorEventLoopDelay({ resoluti
 delay?.enable();
 
 /** This process in figures, for the benchmark: resident bytes, and event-loop delay since the last asking, in milliseconds. */
-export function GET(): Promise<Response> {
+export const GET = openDoor(async () => {
   if (!delay) return nothingThere('address');
   const figures = {
     residentBytes: process.memoryUsage.rss(),
@@ -14,4 +15,4 @@ export function GET(): Promise<Response> {
   };
   delay.reset();
   return done(figures);
-}
+});

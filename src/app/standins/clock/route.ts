@@ -1,5 +1,5 @@
+import { openDoor } from '@/app/server/door';
 import { string } from 'yup';
-import { bimlo } from '@/runtime/bimlo';
 import { isMovable } from '@/runtime/clock';
 import { fields } from '@/app/server/fields';
 import { done, nothingThere, readBody, refusal } from '@/app/server/request';
@@ -7,8 +7,8 @@ import { done, nothingThere, readBody, refusal } from '@/app/server/request';
 const schema = fields({ now: string().required('now is missing.') });
 
 /** Moves a clock that stands still (`BIMLO_NOW`) delivers what became due and runs the jobs whose time came. Where the clock runs there is no such address. */
-export async function POST(request: Request): Promise<Response> {
-  const { clock, worker, jobs } = await bimlo();
+export const POST = openDoor(async (request, _context, { app }) => {
+  const { clock, worker, jobs } = app;
   if (!isMovable(clock)) return nothingThere('address');
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
@@ -24,4 +24,4 @@ export async function POST(request: Request): Promise<Response> {
   await worker.idle();
   await jobs.look();
   return done({ now: clock.now() });
-}
+});

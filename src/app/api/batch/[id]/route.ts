@@ -1,9 +1,8 @@
+import { door } from '@/app/server/door';
 import { array, bool, object, string } from 'yup';
 import { changeBatchDay, dropBatchDay } from '@/usecases/batchDays';
 import { fields, maybeText, text, version } from '@/app/server/fields';
-import { answer, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
-
-type Context = { params: Promise<{ id: string }> };
+import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({
   version,
@@ -17,20 +16,18 @@ const schema = fields({
 });
 
 /** Changes a batch day. */
-export async function PATCH(request: Request, { params }: Context): Promise<Response> {
+export const PATCH = door<{ id: string }>('planBatchDays', async (request, { params }, { work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('batch day');
-  const { work } = await workOfRequest();
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { version: basedOn, ...change } = body.value;
   return answer(await changeBatchDay(work, id, basedOn, change));
-}
+});
 
 /** Calls a batch day off. */
-export async function DELETE(_request: Request, { params }: Context): Promise<Response> {
+export const DELETE = door<{ id: string }>('planBatchDays', async (_request, { params }, { work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('batch day');
-  const { work } = await workOfRequest();
   return answer(await dropBatchDay(work, id));
-}
+});

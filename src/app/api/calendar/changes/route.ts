@@ -1,8 +1,9 @@
+import { door } from '@/app/server/door';
 import { array, lazy, mixed, number, object, string } from 'yup';
 import { CHANGE_LIMIT, type Change } from '@/core/calendar/change';
 import { changePosts, type ChangeTarget } from '@/usecases/changes';
 import { date, fields, format, id, ids, text, time, version } from '@/app/server/fields';
-import { readBody, refusal, workOfRequest } from '@/app/server/request';
+import { readBody, refusal } from '@/app/server/request';
 import { answerChange } from '../answer';
 
 const kind = string().required();
@@ -48,10 +49,9 @@ const schema = fields({
 });
 
 /** Changes one or many posts on the calendar. */
-export async function POST(request: Request): Promise<Response> {
-  const { app, work } = await workOfRequest();
+export const POST = door('changePosts', async (request, _context, { app, work }) => {
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { brandId, posts, change } = body.value as { brandId: string; posts: ChangeTarget[]; change: Change };
-  return answerChange(app, await changePosts(work, brandId, posts, change));
-}
+  return answerChange(app, work, await changePosts(work, brandId, posts, change));
+});

@@ -1,25 +1,24 @@
+import { door } from '@/app/server/door';
 import { ICAL_LIMIT_BYTES } from '@/core/exchange/calendarFile';
 import { decodeText } from '@/core/exchange/csvText';
 import { bringDates, removeDates } from '@/usecases/knownDates';
 import { fields, id } from '@/app/server/fields';
-import { answer, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { readUpload } from '@/app/server/upload';
 
 const removed = fields({ brandId: id('Brand'), id: id('File') });
 
 /** Brings an iCalendar file of dates to plan around in: `file`, `brandId`, and `name` if wanted. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('importAndExport', async (request, _context, { work }) => {
   const upload = await readUpload(request, ICAL_LIMIT_BYTES);
   if (!upload.ok) return refusal(upload.refusal);
   const { bytes, fileName, field } = upload.value;
   if (!isId(field('brandId'))) return nothingThere('brand');
   return answer(await bringDates(work, field('brandId'), decodeText(bytes), fileName, field('name')));
-}
+});
 
 /** Takes a file of dates out again. */
-export async function DELETE(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const DELETE = door('importAndExport', async (request, _context, { work }) => {
   const body = await readBody(request, removed);
   return body.ok ? answer(await removeDates(work, body.value.brandId, body.value.id)) : refusal(body.refusal);
-}
+});

@@ -1,15 +1,17 @@
+import { door } from '@/app/server/door';
 import { readFilter } from '@/core/calendar/filter';
 import { maybeBrandBySlug } from '@/data/brands';
-import { bimlo } from '@/runtime/bimlo';
 import { postsAsCalendar, postsAsCsv } from '@/usecases/takeOut';
-import { nothingThere } from '@/app/server/request';
+import { askedFor, nothingThere, refusal } from '@/app/server/request';
+import { mayRead } from '@/usecases/door';
 
 /** The posts of `?brand=` that the calendar's filter lets through, as `?file=csv` or `?file=ics`. */
-export async function GET(request: Request): Promise<Response> {
+export const GET = door('importAndExport', async (request, _context, { app, work }) => {
   const query = new URL(request.url).searchParams;
-  const app = await bimlo();
-  const brand = await maybeBrandBySlug(app.db, query.get('brand') ?? '');
+  const brand = await maybeBrandBySlug(app.db, askedFor(request, 'brand'));
   if (!brand) return nothingThere('brand');
+  const allowed = await mayRead(work, 'importAndExport', brand.id);
+  if (!allowed.ok) return refusal(allowed.refusal);
   const filter = readFilter((name) => query.get(name));
   const isCalendar = query.get('file') === 'ics';
   const now = app.clock.now();
@@ -22,4 +24,4 @@ export async function GET(request: Request): Promise<Response> {
       'cache-control': 'no-store',
     },
   });
-}
+});

@@ -1,3 +1,4 @@
+import { door } from '@/app/server/door';
 import { mixed, number, object, string, ValidationError } from 'yup';
 import { CSV_LIMIT_BYTES, decodeText, readCsv } from '@/core/exchange/csvText';
 import { COLUMNS } from '@/core/exchange/columns';
@@ -5,8 +6,9 @@ import type { ImportMapping } from '@/core/exchange/planImport';
 import { ALL_STAGES } from '@/core/stages/stages';
 import { refuse, type Result } from '@/core/refusal';
 import { bringIn, previewImport } from '@/usecases/bringIn';
+import { mayRead } from '@/usecases/door';
 import { maybeBrandById } from '@/data/brands';
-import { answer, done, isId, nothingThere, refusal, workOfRequest } from '@/app/server/request';
+import { answer, done, isId, nothingThere, refusal } from '@/app/server/request';
 import { readUpload } from '@/app/server/upload';
 
 const mapping = object({
@@ -27,13 +29,14 @@ const mapping = object({
  * Brings a CSV file of posts in: `file`, `brandId`, and `mapping` as JSON. With `apply` empty it only shows what would come;
  * `apply` is `whole` or `good`.
  */
-export async function POST(request: Request): Promise<Response> {
-  const { app, work } = await workOfRequest();
+export const POST = door('importAndExport', async (request, _context, { app, work }) => {
   const upload = await readUpload(request, CSV_LIMIT_BYTES);
   if (!upload.ok) return refusal(upload.refusal);
   const { bytes, fileName, field } = upload.value;
   const brandId = field('brandId');
   if (!isId(brandId) || !(await maybeBrandById(app.db, brandId))) return nothingThere('brand');
+  const allowed = await mayRead(work, 'importAndExport', brandId);
+  if (!allowed.ok) return refusal(allowed.refusal);
   const table = readCsv(decodeText(bytes));
   if (!table.ok) return refusal(table.refusal);
   const tried = readMapping(field('mapping'));
@@ -45,7 +48,7 @@ export async function POST(request: Request): Promise<Response> {
     return refusal({ code: 'badField', field: 'apply', message: 'Whole, or only the good rows?' });
   if (!tried.value) return refusal({ code: 'badField', field: 'mapping', message: 'The mapping is missing.' });
   return answer(await bringIn(work, brandId, table.value, fileName, tried.value, extent));
-}
+});
 
 function readMapping(text: string): Result<ImportMapping | null> {
   if (text === '') return { ok: true, value: null };

@@ -1,7 +1,8 @@
+import { door } from '@/app/server/door';
 import { boolean } from 'yup';
 import { forgetReading, keepReading } from '@/usecases/readings';
 import { fields, id, text } from '@/app/server/fields';
-import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, readBody, refusal } from '@/app/server/request';
 
 const kept = fields({
   brandId: id('Brand'),
@@ -12,15 +13,13 @@ const kept = fields({
 const forgotten = fields({ id: id('Reading') });
 
 /** Keeps a reading of the calendar. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('keepViews', async (request, _context, { work }) => {
   const body = await readBody(request, kept);
   return body.ok ? answer(await keepReading(work, body.value)) : refusal(body.refusal);
-}
+});
 
 /** Forgets a reading. */
-export async function DELETE(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const DELETE = door('keepViews', async (request, _context, { work }) => {
   const body = await readBody(request, forgotten);
   return body.ok ? answer(await forgetReading(work, body.value.id)) : refusal(body.refusal);
-}
+});

@@ -1,20 +1,20 @@
+import { door } from '@/app/server/door';
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { isVideo } from '@/core/media/video';
-import { maybeMimeOf } from '@/data/media';
+import { maybeMimeFor } from '@/data/media';
 import { picturePath, readPictureFile } from '@/data/mediaFiles';
-import { bimlo } from '@/runtime/bimlo';
 import { nothingThere } from '@/app/server/request';
 
 /**
  * A stored picture or video by its content hash: `?size=thumb` for a picture's thumbnail, `?save` to save the original under
  * its name. The content of an address never changes, and nothing in it is ever run.
  */
-export async function GET(request: Request, { params }: { params: Promise<{ sha: string }> }): Promise<Response> {
+export const GET = door<{ sha: string }>('look', async (request, { params }, { app, work }) => {
   const { sha } = await params;
-  const { db, folder } = await bimlo();
-  const known = /^[0-9a-f]{64}$/.test(sha) ? await maybeMimeOf(db, sha) : undefined;
+  const { db, folder } = app;
+  const known = /^[0-9a-f]{64}$/.test(sha) ? await maybeMimeFor(db, sha, work.actorId) : undefined;
   if (!known) return nothingThere('picture');
   const query = new URL(request.url).searchParams;
   const isThumb = query.get('size') === 'thumb' && !isVideo(known);
@@ -31,7 +31,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ sha:
     return stretchOf(picturePath(folder.media, sha, 'original'), request.headers.get('range'), headers);
   const bytes = await readPictureFile(folder.media, sha, isThumb ? 'thumb' : 'original');
   return new Response(new Uint8Array(bytes), { headers });
-}
+});
 
 /** A file streamed from the disk: all of it, or the one stretch asked for (RFC 9110, 14.2). */
 async function stretchOf(path: string, range: string | null, headers: Record<string, string>): Promise<Response> {

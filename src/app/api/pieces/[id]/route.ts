@@ -1,8 +1,9 @@
+import { door } from '@/app/server/door';
 import { mixed } from 'yup';
 import { PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
 import { editPiece } from '@/usecases/pieces';
 import { date, fields, ids, maybeText, version } from '@/app/server/fields';
-import { isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { answerPiece } from '../answer';
 
 const schema = fields({
@@ -17,12 +18,11 @@ const schema = fields({
 });
 
 /** Edits a piece. */
-export async function PATCH(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+export const PATCH = door<{ id: string }>('changePieces', async (request, { params }, { app, work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('idea');
-  const { app, work } = await workOfRequest();
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { version: basedOn, ...edit } = body.value;
   return answerPiece(app, id, await editPiece(work, id, basedOn, edit));
-}
+});

@@ -1,12 +1,12 @@
+import { door } from '@/app/server/door';
 import { editPost } from '@/usecases/writing';
+import { ofPost } from '@/usecases/reading';
 import { loadSheet } from '@/usecases/views';
 import { WRITTEN_FIELDS, type WrittenField } from '@/core/posts/written';
 import { fields, format, maybeText, version } from '@/app/server/fields';
 import { parts, partTexts } from '@/app/server/partFields';
-import { done, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { answerPost } from '../answer';
-
-type Context = { params: Promise<{ id: string }> };
 
 const schema = fields({
   version,
@@ -24,20 +24,19 @@ const schema = fields({
 });
 
 /** An open post. */
-export async function GET(_request: Request, { params }: Context): Promise<Response> {
-  const { id } = await params;
-  const { app } = await workOfRequest();
-  const sheet = isId(id) ? await loadSheet(app.db, id) : undefined;
-  return sheet && !sheet.deleted ? done(sheet) : nothingThere('post');
-}
-
-/** Saves fields of a post. */
-export async function PATCH(request: Request, { params }: Context): Promise<Response> {
+export const GET = door<{ id: string }>('look', async (_request, { params }, { work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('post');
-  const { app, work } = await workOfRequest();
+  const sheet = await ofPost(work, id, 'post', () => loadSheet(work.db, id));
+  return sheet.ok && sheet.value.deleted ? nothingThere('post') : answer(sheet);
+});
+
+/** Saves fields of a post. */
+export const PATCH = door<{ id: string }>('changePosts', async (request, { params }, { app, work }) => {
+  const { id } = await params;
+  if (!isId(id)) return nothingThere('post');
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { version: basedOn, ...edit } = body.value;
   return answerPost(app, id, await editPost(work, id, basedOn, edit));
-}
+});

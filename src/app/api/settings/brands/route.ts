@@ -1,9 +1,11 @@
+import { door } from '@/app/server/door';
 import { array, bool, number, object, string } from 'yup';
 import { editBrand, makeBrand, type BrandInput } from '@/usecases/settings';
 import { listZoneMoves, type ScheduledKeeps } from '@/usecases/zoneChange';
 import { isZone } from '@/core/time/plan';
+import { ofBrand } from '@/usecases/reading';
 import { fields, text } from '@/app/server/fields';
-import { answer, done, isId, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, askedFor, done, isId, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({
   id: string().uuid().nullable().defined(),
@@ -18,16 +20,14 @@ const schema = fields({
 });
 
 /** The scheduled posts of `?brand=`, and what the zone `?zone=` would make of them. */
-export async function GET(request: Request): Promise<Response> {
-  const { app, work } = await workOfRequest();
-  const query = new URL(request.url).searchParams;
-  const [brandId, zone] = [query.get('brand') ?? '', query.get('zone') ?? ''];
-  return done(isId(brandId) && isZone(zone) ? await listZoneMoves(app.db, brandId, zone, work.clock.now()) : []);
-}
+export const GET = door('look', async (request, _context, { work }) => {
+  const [brandId, zone] = [askedFor(request, 'brand'), askedFor(request, 'zone')];
+  if (!isId(brandId) || !isZone(zone)) return done([]);
+  return answer(await ofBrand(work, brandId, () => listZoneMoves(work.db, brandId, zone, work.clock.now())));
+});
 
 /** Makes a brand, or changes the one named. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('manageHouse', async (request, _context, { work }) => {
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { id, scheduled, ...input } = body.value as {
@@ -35,4 +35,4 @@ export async function POST(request: Request): Promise<Response> {
     scheduled?: ScheduledKeeps | null;
   } & BrandInput;
   return answer(id === null ? await makeBrand(work, input) : await editBrand(work, id, input, scheduled ?? null));
-}
+});

@@ -1,7 +1,8 @@
+import { door } from '@/app/server/door';
 import { number, string } from 'yup';
 import { archiveChannelOf, saveChannel } from '@/usecases/settings';
 import { fields, id, text } from '@/app/server/fields';
-import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, readBody, refusal } from '@/app/server/request';
 
 const saved = fields({
   brandId: id('Brand'),
@@ -16,17 +17,15 @@ const saved = fields({
 const archived = fields({ brandId: id('Brand'), id: id('Channel') });
 
 /** Makes a channel, or changes the one named. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('manageBrand', async (request, _context, { work }) => {
   const body = await readBody(request, saved);
   if (!body.ok) return refusal(body.refusal);
   const { brandId, id: channelId, ...input } = body.value;
   return answer(await saveChannel(work, brandId, channelId, input));
-}
+});
 
 /** Archives a channel. */
-export async function DELETE(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const DELETE = door('manageBrand', async (request, _context, { work }) => {
   const body = await readBody(request, archived);
   return body.ok ? answer(await archiveChannelOf(work, body.value.brandId, body.value.id)) : refusal(body.refusal);
-}
+});

@@ -1,7 +1,8 @@
+import { door } from '@/app/server/door';
 import { array, number, object, string } from 'yup';
 import { archivePersonOf, savePerson, type PersonInput } from '@/usecases/people';
 import { fields, id, text } from '@/app/server/fields';
-import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, readBody, refusal } from '@/app/server/request';
 
 const saved = fields({
   id: string().uuid().nullable().defined(),
@@ -18,17 +19,15 @@ const saved = fields({
 const archived = fields({ id: id('Person'), stepsTo: string().uuid().nullable().defined() });
 
 /** Adds a person, or changes the one named. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('manageHouse', async (request, _context, { work }) => {
   const body = await readBody(request, saved);
   if (!body.ok) return refusal(body.refusal);
   const { id: personId, ...input } = body.value;
   return answer(await savePerson(work, personId, input as PersonInput));
-}
+});
 
 /** Archives a person, their open steps handed to another where one is named. */
-export async function DELETE(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const DELETE = door('manageHouse', async (request, _context, { work }) => {
   const body = await readBody(request, archived);
   return body.ok ? answer(await archivePersonOf(work, body.value.id, body.value.stepsTo)) : refusal(body.refusal);
-}
+});

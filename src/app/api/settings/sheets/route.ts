@@ -1,8 +1,9 @@
+import { door } from '@/app/server/door';
 import { array, boolean, number, object, string } from 'yup';
 import { TEXT_FIELDS, type RuleSheet } from '@/core/rulesheets/types';
 import { saveRuleSheet } from '@/usecases/settings';
 import { fields, format, text } from '@/app/server/fields';
-import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, readBody, refusal } from '@/app/server/request';
 
 const field = object({
   name: string().oneOf(TEXT_FIELDS).required(),
@@ -71,9 +72,8 @@ const schema = fields({
 });
 
 /** Makes a rule sheet, or changes the one named. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('manageHouse', async (request, _context, { work }) => {
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   return answer(await saveRuleSheet(work, body.value.id, body.value.sheet as unknown as RuleSheet));
-}
+});

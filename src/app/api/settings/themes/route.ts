@@ -1,7 +1,8 @@
+import { door } from '@/app/server/door';
 import { string } from 'yup';
 import { archiveThemeOf, keepCampaign, keepPillar } from '@/usecases/settings';
 import { date, fields, id, text } from '@/app/server/fields';
-import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, readBody, refusal } from '@/app/server/request';
 
 const kind = string()
   .oneOf(['pillars', 'campaigns'] as const, 'Pillars or campaigns?')
@@ -18,8 +19,7 @@ const saved = fields({
 const archived = fields({ kind, brandId: id('Brand'), id: id('Theme') });
 
 /** Makes or changes a pillar or a campaign. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('manageBrand', async (request, _context, { work }) => {
   const body = await readBody(request, saved);
   if (!body.ok) return refusal(body.refusal);
   const { kind: table, brandId, id: themeId, name, color, from, to } = body.value;
@@ -28,12 +28,11 @@ export async function POST(request: Request): Promise<Response> {
       ? await keepPillar(work, brandId, themeId, { name, color })
       : await keepCampaign(work, brandId, themeId, { name, color, from: from ?? null, to: to ?? null }),
   );
-}
+});
 
 /** Archives a pillar or a campaign. */
-export async function DELETE(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const DELETE = door('manageBrand', async (request, _context, { work }) => {
   const body = await readBody(request, archived);
   if (!body.ok) return refusal(body.refusal);
   return answer(await archiveThemeOf(work, body.value.brandId, body.value.kind, body.value.id));
-}
+});

@@ -1,13 +1,12 @@
+import { door } from '@/app/server/door';
 import { bool, number, string } from 'yup';
 import { changeStep, removeStep, tickStep, type StepChange, type StepOutcome } from '@/usecases/prep';
 import type { Result } from '@/core/refusal';
 import type { Bimlo } from '@/runtime/bimlo';
 import { date, fields, version } from '@/app/server/fields';
-import { isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { answerPiece } from '../../pieces/answer';
 import { answerPost } from '../../posts/answer';
-
-type Context = { params: Promise<{ id: string }> };
 
 const changed = fields({
   version,
@@ -25,33 +24,30 @@ const changed = fields({
 const ticked = fields({ done: bool().required('Done, or not?') });
 
 /** Changes a step. */
-export async function PATCH(request: Request, { params }: Context): Promise<Response> {
+export const PATCH = door<{ id: string }>('doSteps', async (request, { params }, { app, work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('step');
-  const { app, work } = await workOfRequest();
   const body = await readBody(request, changed);
   if (!body.ok) return refusal(body.refusal);
   const { version: basedOn, ...change } = body.value;
   return answerStep(app, await changeStep(work, id, basedOn, change as StepChange));
-}
+});
 
 /** Ticks a step, or takes the tick back. */
-export async function POST(request: Request, { params }: Context): Promise<Response> {
+export const POST = door<{ id: string }>('doSteps', async (request, { params }, { app, work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('step');
-  const { app, work } = await workOfRequest();
   const body = await readBody(request, ticked);
   if (!body.ok) return refusal(body.refusal);
   return answerStep(app, await tickStep(work, id, body.value.done));
-}
+});
 
 /** Takes a step away. */
-export async function DELETE(_request: Request, { params }: Context): Promise<Response> {
+export const DELETE = door<{ id: string }>('doSteps', async (_request, { params }, { app, work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('step');
-  const { app, work } = await workOfRequest();
   return answerStep(app, await removeStep(work, id));
-}
+});
 
 function answerStep(app: Bimlo, result: Result<StepOutcome>): Response | Promise<Response> {
   if (!result.ok) return refusal(result.refusal);

@@ -1,7 +1,8 @@
+import { door } from '@/app/server/door';
 import { array, string } from 'yup';
 import { handStepsOver } from '@/usecases/prep';
 import { fields, id } from '@/app/server/fields';
-import { answer, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({
   ids: array(string().uuid('That is no step.').required()).max(500, 'At most 500 steps at once.').required(),
@@ -9,9 +10,8 @@ const schema = fields({
 });
 
 /** Hands steps over to a person, many at once. */
-export async function POST(request: Request): Promise<Response> {
-  const { work } = await workOfRequest();
+export const POST = door('doSteps', async (request, _context, { work }) => {
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   return answer(await handStepsOver(work, body.value.ids, body.value.personId));
-}
+});

@@ -1,11 +1,11 @@
-import { bimlo } from '@/runtime/bimlo';
+import { openDoor } from '@/app/server/door';
 import { nothingThere } from '@/app/server/request';
 
 /** A picture as the made-up networks hold it. */
-export async function GET(_request: Request, { params }: { params: Promise<{ sha: string }> }): Promise<Response> {
+export const GET = openDoor<{ sha: string }>(async (_request, { params }, { app }) => {
   const { sha } = await params;
   if (!/^[0-9a-f]{64}$/.test(sha)) return nothingThere('picture');
-  const { networkUrl } = await bimlo();
+  const { networkUrl } = app;
   const held = await fetch(`${networkUrl}/pictures/${sha}`);
   if (!held.ok) return nothingThere('picture');
   return new Response(held.body, {
@@ -15,4 +15,4 @@ export async function GET(_request: Request, { params }: { params: Promise<{ sha
       'content-security-policy': "default-src 'none'; sandbox",
     },
   });
-}
+});

@@ -1,8 +1,9 @@
+import { door } from '@/app/server/door';
 import { array, mixed, object, string } from 'yup';
 import type { Recurrence, RhythmEntry } from '@/core/rhythm/entry';
 import { setRhythm } from '@/usecases/rhythms';
 import { date, fields, format, text } from '@/app/server/fields';
-import { answer, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 
 const KINDS = ['weekly', 'monthlyWeekday', 'monthlyDate'];
 const schema = fields({
@@ -23,12 +24,11 @@ const schema = fields({
 });
 
 /** Sets the rhythm of a channel. */
-export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+export const POST = door<{ id: string }>('setRhythm', async (request, { params }, { work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('channel');
-  const { work } = await workOfRequest();
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { entries, pauses } = body.value;
   return answer(await setRhythm(work, id, entries as Omit<RhythmEntry, 'id'>[], pauses));
-}
+});

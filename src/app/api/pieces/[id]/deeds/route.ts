@@ -1,7 +1,8 @@
+import { door } from '@/app/server/door';
 import { string } from 'yup';
 import { bringPieceBack, deletePiece, restorePiece, setPieceAside } from '@/usecases/pieces';
 import { fields, maybeText } from '@/app/server/fields';
-import { answer, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({
   deed: string()
@@ -11,10 +12,9 @@ const schema = fields({
 });
 
 /** Sets a piece aside, brings it back, deletes or restores it. */
-export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+export const POST = door<{ id: string }>('changePieces', async (request, { params }, { work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('idea');
-  const { work } = await workOfRequest();
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   switch (body.value.deed) {
@@ -27,4 +27,4 @@ export async function POST(request: Request, { params }: { params: Promise<{ id:
     case 'restore':
       return answer(await restorePiece(work, id));
   }
-}
+});

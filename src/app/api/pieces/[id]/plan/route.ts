@@ -1,9 +1,10 @@
+import { door } from '@/app/server/door';
 import { array, string } from 'yup';
 import type { Format } from '@/core/rulesheets/types';
 import { planPiece } from '@/usecases/planning';
 import { loadSlips } from '@/usecases/views';
 import { date, fields, format, time } from '@/app/server/fields';
-import { done, isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { done, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({
   channelIds: array(string().uuid('Channels holds something that is no identifier.').required()).max(200).required(),
@@ -14,10 +15,9 @@ const schema = fields({
 });
 
 /** Plans a piece: makes a post for each channel. Answers with their slips. */
-export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+export const POST = door<{ id: string }>('changePosts', async (request, { params }, { app, work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('idea');
-  const { app, work } = await workOfRequest();
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { channelIds, date: on, time: at, format: asked, pillarId } = body.value;
@@ -30,4 +30,4 @@ export async function POST(request: Request, { params }: { params: Promise<{ id:
   );
   if (!result.ok) return refusal(result.refusal);
   return done({ slips: await loadSlips(app.db, result.value) });
-}
+});

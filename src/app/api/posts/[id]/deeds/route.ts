@@ -1,3 +1,4 @@
+import { door } from '@/app/server/door';
 import { mixed, string } from 'yup';
 import type { ChosenStage } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
@@ -9,7 +10,7 @@ import { signPostOff, takeSignOffBack } from '@/usecases/signingOff';
 import { waiveWants } from '@/usecases/waiving';
 import type { Work } from '@/usecases/work';
 import { fields, maybeText, version } from '@/app/server/fields';
-import { isId, nothingThere, readBody, refusal, workOfRequest } from '@/app/server/request';
+import { isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { answerPost } from '../../answer';
 
 const DEEDS = [
@@ -54,17 +55,16 @@ interface Deed {
 }
 
 /** Does what a person decided about a post. */
-export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+export const POST = door<{ id: string }>('changePosts', async (request, { params }, { app, work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('post');
-  const { app, work } = await workOfRequest();
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const result = await carryOut(work, id, body.value as Deed);
   if (result.ok && ['publishNow', 'tryAgain'].includes(body.value.deed)) void app.worker.look();
   if (result.ok && body.value.deed === 'askNow') await app.jobs.runSoon('askUnsure');
   return answerPost(app, id, result);
-}
+});
 
 function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> {
   switch (deed.deed) {

@@ -1,13 +1,14 @@
+import { door } from '@/app/server/door';
+import { ofPost } from '@/usecases/reading';
 import { listWordsVersions } from '@/data/versions';
-import { done, isId, nothingThere, workOfRequest } from '@/app/server/request';
+import { answer, isId, nothingThere } from '@/app/server/request';
 
 /** Versions shown at once, the newest. */
 const SHOWN = 100;
 
 /** What a post's words were, the newest version first. */
-export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+export const GET = door<{ id: string }>('look', async (_request, { params }, { work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('post');
-  const { app } = await workOfRequest();
-  return done(await listWordsVersions(app.db, id, SHOWN));
-}
+  return answer(await ofPost(work, id, 'post', () => listWordsVersions(work.db, id, SHOWN)));
+});

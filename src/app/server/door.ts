@@ -1,0 +1,89 @@
+import { RIGHTS, type Deed, type Role } from '@/core/rights/may';
+import type { Refusal } from '@/core/refusal';
+import { isDiskFull, DISK_FULL } from '@/data/diskFull';
+import { whyForeign } from '@/app/server/foreign';
+import { bimlo, type Bimlo } from '@/runtime/bimlo';
+import { log } from '@/runtime/log';
+import type { Work } from '@/usecases/work';
+import { refusal } from './request';
+import { whoAsks } from './who';
+
+/** What a route is given beside the request: Bimlo, and with whom it acts. */
+export interface Visit {
+  app: Bimlo;
+  work: Work;
+}
+
+type Context<P> = { params: Promise<P> };
+type Route<P, V> = (request: Request, context: Context<P>, visit: V) => Promise<Response>;
+
+/** A route handler as Next calls it, with what has to be allowed for it: null where nobody need be chosen. */
+export interface Door<P> {
+  (request: Request, context: Context<P>): Promise<Response>;
+  deed: Deed | null;
+}
+
+/** What every answer of a route says of itself, unless it says otherwise. */
+const ANSWER_HEADERS: Record<string, string> = {
+  'content-security-policy': "default-src 'none'; frame-ancestors 'none'",
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'no-referrer',
+};
+
+/**
+ * The one way into a route: only from our own pages and under our own name, only for somebody who works here and whose role
+ * may do that at all (whose brand it is, the use case asks), and whatever breaks is answered as Bimlo's own error.
+ */
+export function door<P = Record<string, never>>(deed: Deed, route: Route<P, Visit>): Door<P> {
+  return Object.assign(
+    (request: Request, context: Context<P>) =>
+      guarded(request, async () => {
+        const app = await bimlo();
+        const who = await whoAsks(app.db);
+        if (!who) return refusal(NOBODY);
+        const roles: readonly Role[] = RIGHTS[deed].roles;
+        if (!roles.includes(who.actor.role)) return refusal(notYours(RIGHTS[deed].words));
+        const { db, clock, ids, measurePictures } = app;
+        return route(request, context, { app, work: { db, clock, ids, measurePictures, actorId: who.id } });
+      }),
+    { deed },
+  );
+}
+
+/** A door for which nobody need be chosen. It still opens only from our own pages and under our own name. */
+export function openDoor<P = Record<string, never>>(route: Route<P, { app: Bimlo }>): Door<P> {
+  return Object.assign(
+    (request: Request, context: Context<P>) =>
+      guarded(request, async () => route(request, context, { app: await bimlo() })),
+    { deed: null },
+  );
+}
+
+async function guarded(request: Request, answer: () => Promise<Response>): Promise<Response> {
+  const foreign = whyForeign(request);
+  const response = foreign ? Response.json({ refusal: foreign }, { status: 403 }) : await unbroken(request, answer);
+  for (const [name, value] of Object.entries(ANSWER_HEADERS))
+    if (!response.headers.has(name)) response.headers.set(name, value);
+  return response;
+}
+
+async function unbroken(request: Request, answer: () => Promise<Response>): Promise<Response> {
+  try {
+    return await answer();
+  } catch (error) {
+    log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, 'a request broke');
+    if (isDiskFull(error)) return Response.json({ refusal: FULL }, { status: 507 });
+    return Response.json({ refusal: BROKEN }, { status: 500 });
+  }
+}
+
+const NOBODY: Refusal = { code: 'nobody', message: 'Say first who you are: open Bimlo and choose yourself.' };
+const BROKEN: Refusal = {
+  code: 'broken',
+  message: 'Bimlo had an error of its own, so this was not done. What you typed is kept here; its log says more.',
+};
+const FULL: Refusal = { code: 'diskFull', message: `${DISK_FULL}, then try again: nothing was saved.` };
+const notYours = (words: string): Refusal => ({
+  code: 'notYours',
+  message: `Your role does not let you do that (${words}). Work as somebody who may.`,
+});

@@ -1,0 +1,24 @@
+import { cookies } from 'next/headers';
+import type { Actor } from '@/core/rights/may';
+import type { Db } from '@/data/db';
+import { maybeActor, maybePersonBySlug } from '@/data/people';
+import { isId } from './request';
+
+/** The cookie that says who one is. */
+export const PERSON_COOKIE = 'bimlo_person';
+
+/**
+ * Who asks: whom the cookie names, if they work here. Where nobody is named, the demo has chosen one (`BIMLO_DEMO_PERSON`,
+ * a slug); otherwise it is nobody.
+ */
+export async function whoAsks(db: Db): Promise<{ id: string; actor: Actor } | null> {
+  const named = (await cookies()).get(PERSON_COOKIE)?.value ?? '';
+  const id = isId(named) ? named : await demoPersonId(db);
+  const actor = id === undefined ? undefined : await maybeActor(db, id);
+  return id !== undefined && actor ? { id, actor } : null;
+}
+
+async function demoPersonId(db: Db): Promise<string | undefined> {
+  const slug = process.env.BIMLO_DEMO_PERSON;
+  return slug ? (await maybePersonBySlug(db, slug))?.id : undefined;
+}
