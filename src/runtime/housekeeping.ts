@@ -2,6 +2,7 @@ import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { HOLD_AFTER_MS } from '@/core/delivery/delivery';
 import { addMs, msBetween } from '@/core/time/plan';
+import { forgetAnswered } from '@/data/answeredWrites';
 import { clearLooseFiles } from '@/data/clearFiles';
 import type { Db } from '@/data/db';
 import { maybeNextDue } from '@/data/deliveries';
@@ -20,8 +21,12 @@ const DAY_MS = 24 * HOUR_MS;
 /** No snapshot is begun when a departure is nearer than this. */
 const SNAPSHOT_CLEARANCE_MS = MINUTE_MS;
 
+/** How long it is known what a write was answered: browsers keep a change until they reach Bimlo again. */
+const ANSWERED_KEPT_MS = 14 * DAY_MS;
+
 /** What Bimlo does by itself beside delivering. */
-export type Housekeeping = 'askUnsure' | 'keepSeriesAhead' | 'snapshot' | 'clearFiles' | 'statistics';
+export type Housekeeping =
+  'forgetAnswered' | 'askUnsure' | 'keepSeriesAhead' | 'snapshot' | 'clearFiles' | 'statistics';
 
 /** The kinds of jobs of one process with its data folder. */
 export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Record<Housekeeping, JobKind> => ({
@@ -36,6 +41,13 @@ export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Recor
     run: async () => ({ result: `made ${await keepSeriesAhead(work)}` }),
   },
   snapshot: { everyMs: HOUR_MS, retryMs: HOUR_MS, run: () => takeDueSnapshot(work.db, work.folder, work.clock.now()) },
+  forgetAnswered: {
+    everyMs: HOUR_MS,
+    retryMs: HOUR_MS,
+    run: async () => ({
+      result: `forgot ${await forgetAnswered(work.db, addMs(work.clock.now(), -ANSWERED_KEPT_MS))}`,
+    }),
+  },
   clearFiles: {
     everyMs: 6 * HOUR_MS,
     retryMs: HOUR_MS,

@@ -31,11 +31,44 @@ describe('calling the server', () => {
 
   it.each([
     ['the server is gone', () => Promise.reject(new TypeError('fetch failed'))],
-    ['it answers no JSON', async () => new Response('<html>')],
-    ['it breaks', async () => Response.json({}, { status: 500 })],
+    ['what stands before it says that it is away', async () => new Response('<html>', { status: 502 })],
   ])('is unreachable when %s', async (_name, answer) => {
     server(answer as () => Promise<Response>);
     expect(problemOf(await call('GET', '/x'))).toBe(UNREACHABLE);
+  });
+
+  it.each([
+    ['it answers no JSON', async () => new Response('<html>', { status: 500 })],
+    ['it breaks', async () => Response.json({}, { status: 500 })],
+  ])('is told as Bimlo’s own error when %s', async (_name, answer) => {
+    server(answer as () => Promise<Response>);
+    expect(await call('POST', '/x', {})).toMatchObject({ kind: 'refused', refusal: { code: 'broken' } });
+  });
+
+  const keys = () =>
+    vi.mocked(fetch).mock.calls.map(([, init]) => (init!.headers as Record<string, string>)['idempotency-key']);
+
+  it('sends a write that is pressed twice once, and its next one under another key', async () => {
+    server(async () => Response.json({}));
+    await Promise.all([call('POST', '/x', { a: 1 }), call('POST', '/x', { a: 1 }), call('POST', '/x', { a: 2 })]);
+    expect(fetch).toHaveBeenCalledTimes(2);
+    await call('POST', '/x', { a: 1 });
+    expect(new Set(keys()).size).toBe(3);
+  });
+
+  it('sends a write that got no answer again under its own key', async () => {
+    server(() => Promise.reject(new TypeError('fetch failed')));
+    await call('POST', '/x', { a: 3 });
+    const before = keys()[0];
+    server(async () => Response.json({}));
+    await call('POST', '/x', { a: 3 });
+    expect(keys()).toEqual([before]);
+  });
+
+  it('reads without a key', async () => {
+    server(async () => Response.json({}));
+    await call('GET', '/x');
+    expect(keys()).toEqual([undefined]);
   });
 
   it('sends a file as it is, with its name', async () => {

@@ -5,7 +5,7 @@ export type Answer<T> =
   | { kind: 'done'; value: T }
   /** It was not done, and why. `current` is what stands on the server now, where that helps. */
   | { kind: 'refused'; refusal: Refusal; current?: unknown }
-  /** The server could not be reached or broke; the same call may go through later. */
+  /** The server could not be reached; the same call may go through later. */
   | { kind: 'unreachable' };
 
 /** What people read when the server cannot be reached. */
@@ -18,20 +18,65 @@ let latest = 0;
 /** How far the database had got at the latest answer: a view that was read before it may lack what was answered. */
 export const asOfLatestAnswer = (): number => latest;
 
-/** Calls a route handler of ours. Never throws. */
-export async function call<T>(
+/** The header by which the server knows a write that is sent again. */
+export const REQUEST_KEY_HEADER = 'idempotency-key';
+
+/** What people read when the server broke. */
+const BROKEN = 'Bimlo had an error of its own, so this was not done. What you typed is kept here; its log says more.';
+
+/** Writes under way, by what they say: the same one pressed again meanwhile is the same one. */
+const underWay = new Map<string, Promise<Answer<unknown>>>();
+/** Keys of writes that got no answer, by what they say: sent again, they are known. */
+const unanswered = new Map<string, string>();
+
+const wordsOf = (body: object | File | undefined): string =>
+  body instanceof File ? `${body.name} ${body.size} ${body.lastModified}` : JSON.stringify(body ?? null);
+
+/**
+ * Calls a route handler of ours. Never throws. A write carries a key, so that it is done once however often it is sent: the
+ * same write while it is under way, or after it got no answer, has the same key.
+ *
+ * @param key of a write that is kept and sent again by whoever calls; then nothing else is taken for the same write
+ */
+export function call<T>(
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
   path: string,
   body?: object | File,
+  key?: string,
+): Promise<Answer<T>> {
+  if (method === 'GET') return send<T>(method, path, body, null);
+  if (key !== undefined) return send<T>(method, path, body, key);
+  const said = `${method} ${path} ${wordsOf(body)}`;
+  const present = underWay.get(said);
+  if (present) return present as Promise<Answer<T>>;
+  const own = unanswered.get(said) ?? crypto.randomUUID();
+  const sent = send<T>(method, path, body, own).then((answer) => {
+    underWay.delete(said);
+    if (answer.kind === 'unreachable') unanswered.set(said, own);
+    else unanswered.delete(said);
+    return answer;
+  });
+  underWay.set(said, sent);
+  return sent;
+}
+
+function send<T>(
+  method: string,
+  path: string,
+  body: object | File | undefined,
+  key: string | null,
 ): Promise<Answer<T>> {
   const isFile = body instanceof File;
   return answerOf<T>(() =>
     fetch(path, {
       method,
       ...(body ? { body: isFile ? body : JSON.stringify(body) } : {}),
-      headers: isFile
-        ? { 'content-type': 'application/octet-stream', 'x-file-name': encodeURIComponent(body.name) }
-        : { 'content-type': 'application/json' },
+      headers: {
+        ...(isFile
+          ? { 'content-type': 'application/octet-stream', 'x-file-name': encodeURIComponent(body.name) }
+          : { 'content-type': 'application/json' }),
+        ...(key === null ? {} : { [REQUEST_KEY_HEADER]: key }),
+      },
     }),
   );
 }
@@ -43,20 +88,36 @@ export function sendForm<T>(path: string, fields: Record<string, string | File>)
   return answerOf<T>(() => fetch(path, { method: 'POST', body: form }));
 }
 
+/** Answers of whatever stands between the browser and a Bimlo that is away. */
+const AWAY = [502, 503, 504];
+
 async function answerOf<T>(ask: () => Promise<Response>): Promise<Answer<T>> {
   let response: Response;
-  let content: unknown;
+  let text: string;
   try {
     response = await ask();
-    content = await response.json();
+    text = await response.text();
   } catch {
-    // fetch and json() reject alike when the server is gone, whatever the cause.
+    // fetch and text() reject alike when the server is gone, whatever the cause.
     return { kind: 'unreachable' };
   }
   latest = Math.max(latest, Number(response.headers.get(AS_OF_HEADER) ?? 0));
-  if (response.ok) return { kind: 'done', value: content as T };
-  const { refusal, current } = content as { refusal?: Refusal; current?: unknown };
-  return refusal ? { kind: 'refused', refusal, current } : { kind: 'unreachable' };
+  const content = readJson(text);
+  if (response.ok && content !== undefined) return { kind: 'done', value: content as T };
+  const { refusal, current } = (content ?? {}) as { refusal?: Refusal; current?: unknown };
+  if (refusal) return { kind: 'refused', refusal, current };
+  return AWAY.includes(response.status)
+    ? { kind: 'unreachable' }
+    : { kind: 'refused', refusal: { code: 'broken', message: BROKEN } };
+}
+
+function readJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    if (error instanceof SyntaxError) return undefined;
+    throw error;
+  }
 }
 
 /** The sentence for a call that was not done; null when it was. */

@@ -1,6 +1,7 @@
 import type { Clock, Ids } from '@/core/clock';
 import { refuse, type Refusal, type Result } from '@/core/refusal';
 import type { Db, Queryable } from '@/data/db';
+import { maybeAnswered, noteAnswered } from '@/data/answeredWrites';
 import { DISK_FULL, isDiskFull } from '@/data/diskFull';
 import { writeHistory, type Deed } from '@/data/history';
 import { tooLong } from '@/core/posts/readPost';
@@ -15,6 +16,8 @@ export interface Work {
   actorId: string;
   /** Makes the pictures of posts ready as they would leave, so that they are checked by that; absent where no files are. */
   measurePictures?: (postIds: readonly string[]) => Promise<void>;
+  /** By what its sender knows this request; a request that is sent again has the same and is answered as the first was. */
+  request?: { key: string; /** Writes of it so far. */ parts: number };
 }
 
 /** A transaction in which a person, or with null Bimlo itself, does something. */
@@ -74,12 +77,29 @@ export function acting<A extends string | null>(
   };
 }
 
-/** Runs a use case in one transaction: its value, or its refusal with nothing written. */
+/** The same write was answered before. Its transaction is rolled back by this. */
+class AnsweredBefore extends Error {}
+
+/**
+ * Runs a use case in one transaction: its value, or its refusal with nothing written. A write that its sender sends again
+ * is done once, and answered as it was the first time; its value has to survive JSON for that.
+ */
 export async function doing<T>(work: Work, act: (doing: Doing) => Promise<T>): Promise<Result<T>> {
+  const write = work.request && { actorId: work.actorId, key: work.request.key, part: work.request.parts++ };
   try {
-    const value = await work.db.transaction((tx) => act(acting(tx, work, work.actorId)));
+    if (write) {
+      const before = await maybeAnswered(work.db, write);
+      if (before) return { ok: true, value: before.value as T };
+    }
+    const value = await work.db.transaction(async (tx) => {
+      const own = acting(tx, work, work.actorId);
+      const done = await act(own);
+      if (write && !(await noteAnswered(tx, write, done, own.now))) throw new AnsweredBefore();
+      return done;
+    });
     return { ok: true, value };
   } catch (error) {
+    if (error instanceof AnsweredBefore) return { ok: true, value: (await maybeAnswered(work.db, write!))!.value as T };
     if (error instanceof Refused) return { ok: false, refusal: error.refusal };
     if (isDiskFull(error)) return refuse('diskFull', `${DISK_FULL}, then try again: nothing was saved.`);
     throw error;

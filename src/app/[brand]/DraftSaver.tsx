@@ -13,12 +13,16 @@ const TRY_EVERY_MS = 5_000;
  */
 export function DraftSaver() {
   useEffect(() => {
+    const refused = new Set<string>();
     async function saveAll() {
       for (const { at, field, text, version } of listDrafts()) {
-        if (isClaimed(at)) continue;
+        const said = `${at} ${field} ${version} ${text}`;
+        if (isClaimed(at) || refused.has(said)) continue;
         const answer = await call('PATCH', at, { version, ...editOf({ [field]: text }) });
         if (answer.kind === 'unreachable') return;
         if (answer.kind === 'done') dropDraft(at, field);
+        // It is kept for its editor to show; asked again it would be refused again.
+        else refused.add(said);
       }
     }
     void saveAll();

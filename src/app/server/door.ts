@@ -5,6 +5,7 @@ import { whyForeign } from '@/app/server/foreign';
 import { bimlo, type Bimlo } from '@/runtime/bimlo';
 import { log } from '@/runtime/log';
 import type { Work } from '@/usecases/work';
+import { REQUEST_KEY_HEADER } from '@/ui/api';
 import { refusal } from './request';
 import { whoAsks } from './who';
 
@@ -22,6 +23,9 @@ export interface Door<P> {
   (request: Request, context: Context<P>): Promise<Response>;
   deed: Deed | null;
 }
+
+/** A key of a request: what our pages make, a UUID. */
+const KEY = /^[0-9a-f-]{36}$/;
 
 /** What every answer of a route says of itself, unless it says otherwise. */
 const ANSWER_HEADERS: Record<string, string> = {
@@ -44,7 +48,9 @@ export function door<P = Record<string, never>>(deed: Deed, route: Route<P, Visi
         const roles: readonly Role[] = RIGHTS[deed].roles;
         if (!roles.includes(who.actor.role)) return refusal(notYours(RIGHTS[deed].words));
         const { db, clock, ids, measurePictures } = app;
-        return route(request, context, { app, work: { db, clock, ids, measurePictures, actorId: who.id } });
+        const key = request.headers.get(REQUEST_KEY_HEADER);
+        const own = key !== null && KEY.test(key) ? { request: { key, parts: 0 } } : {};
+        return route(request, context, { app, work: { db, clock, ids, measurePictures, actorId: who.id, ...own } });
       }),
     { deed },
   );

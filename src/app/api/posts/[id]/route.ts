@@ -38,5 +38,7 @@ export const PATCH = door<{ id: string }>('changePosts', async (request, { param
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { version: basedOn, ...edit } = body.value;
-  return answerPost(app, id, await editPost(work, id, basedOn, edit));
+  // The version says already whether it was sent before.
+  const { request: _key, ...plain } = work;
+  return answerPost(app, id, await editPost(plain, id, basedOn, edit));
 });
