@@ -4,6 +4,7 @@
  *
  * Environment: BIMLO_DATA, BIMLO_NETWORK_STORE, BIMLO_NOW.
  */
+import { gatherStatistics } from '@/data/statistics';
 import { existsSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -34,6 +35,7 @@ async function prepare(folder: DataFolder): Promise<void> {
     const networks = await openNetworkStore(networkFolder);
     await seedDemo(db, folder.media, networks, clock.now());
     await networks.close();
+    await gatherStatistics(db);
     console.log(`Demo data for ${demoDay(clock.now())} is in ${folder.root}`);
   }
   await db.close();

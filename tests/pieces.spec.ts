@@ -83,7 +83,7 @@ test('a post is made in place with n, published now, and stands on its networkâ€
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('Clear since noon. The dome opens at eight.');
   await saved(page);
   await sheet(page).getByRole('button', { name: 'publish now' }).click();
-  await expect(sheet(page).getByText(/^Out since/)).toBeVisible();
+  await expect(sheet(page).getByText(/^Published /)).toBeVisible();
   const address = await sheet(page).getByRole('link', { name: 'See it on Benchfeed' }).getAttribute('href');
   await page.goto(address!);
   await expect(page.getByRole('article')).toContainText('Clear since noon.');
@@ -97,7 +97,7 @@ test('a post that is out already is told its address, and archived', async ({ pa
   await sheet(page).getByRole('button', { name: 'already outâ€¦' }).click();
   await sheet(page).getByLabel('Where it is out').fill('https://benchfeed.example/p/1');
   await sheet(page).getByRole('button', { name: 'It is out' }).click();
-  await expect(sheet(page).getByText(/^Out since/)).toBeVisible();
+  await expect(sheet(page).getByText(/^Published /)).toBeVisible();
   expect((await api<{ date: string; address: string }>(page, 'GET', `/api/posts/${id}`)).body).toMatchObject({
     stage: 'published',
     date: '2026-11-23',

@@ -108,10 +108,17 @@ test('brand and person are switched, and what is made belongs to that person', a
   await page.keyboard.press('Enter');
   await page.goto('/fennel-moor/ideas');
   await expect(page.getByRole('row').filter({ hasText: 'An idea of Bex' })).toContainText('Bex');
+  // Bex does not work for the ferry: its brand is not offered, and its address asks who one is.
   await page.getByRole('button', { name: /^Brand/ }).click();
-  await page.getByRole('link', { name: 'Tidewrack Ferry' }).click();
+  await expect(page.getByRole('link', { name: 'Tidewrack Ferry' })).toHaveCount(0);
+  await page.goto('/tidewrack/calendar');
+  await expect(page.getByRole('heading', { name: 'Who are you?' })).toBeVisible();
+  await page.getByRole('button', { name: /^Ines/ }).click();
   await expect(page.getByRole('button', { name: /You are Ines/ })).toBeVisible();
   await expect(page.locator('[data-post]').first()).toBeVisible();
+  await page.getByRole('button', { name: /^Brand/ }).click();
+  await page.getByRole('link', { name: 'Fennel Moor' }).click();
+  await expect(page).toHaveURL(/fennel-moor/);
 });
 
 test('bad input is refused with the field and the mend, and nothing is written', async ({ page, request, server }) => {

@@ -165,7 +165,7 @@ test.describe.serial('from an idea to three published posts', () => {
     await page.keyboard.press('Enter');
     await expect(sheet(page).getByText('Leaves Thu 26 Nov 10:05')).toBeVisible();
     await server.goTo('2026-11-26T10:05:00.000Z');
-    await expect(sheet(page).getByText(/^Out since/)).toBeVisible();
+    await expect(sheet(page).getByText(/^Published /)).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(sheet(page)).toBeHidden();
   });

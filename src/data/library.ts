@@ -1,4 +1,4 @@
-import { wordsQuery } from '@/core/calendar/filter';
+import { searchQuery } from '@/core/search/search';
 import type { Instant, LocalDate } from '@/core/time/plan';
 import type { Queryable } from './db';
 
@@ -36,13 +36,13 @@ export function listLibrary(
   before: Pick<LibraryFile, 'addedAt' | 'sha256'> | null,
   limit: number,
 ): Promise<LibraryFile[]> {
-  const query = wordsQuery(words);
+  const query = searchQuery(words);
   return db.rows<LibraryFile>(
     `with files as materialized (
        select * from library_files f
        where f.brand_id = $1
          and ($2 = '' or f.search @@ to_tsquery('simple', $2) or f.sha256 in (
-           select m.sha256 from media m where m.brand_id = $1 and to_tsvector('simple', m.alt) @@ to_tsquery('simple', $2)))
+           select m.sha256 from media m where m.brand_id = $1 and search_of(m.alt) @@ to_tsquery('simple', $2)))
          and ($3::timestamptz is null or (f.added_at, f.sha256) < ($3, $4))
        order by f.added_at desc, f.sha256 desc limit $5
      ), used as (

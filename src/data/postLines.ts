@@ -1,6 +1,7 @@
 import type { Words } from '@/core/captions/compose';
 import type { PictureMeasures } from '@/core/media/fit';
-import { NEAR_DAYS, wordsQuery, type CalendarFilter } from '@/core/calendar/filter';
+import { NEAR_DAYS, type CalendarFilter } from '@/core/calendar/filter';
+import { searchQuery } from '@/core/search/search';
 import { addDays } from '@/core/time/days';
 import type { Format } from '@/core/rulesheets/types';
 import type { Stage } from '@/core/stages/stages';
@@ -162,7 +163,7 @@ function filterCondition(filter: CalendarFilter, today: LocalDate, first: number
   among('pillar_id', filter.pillars, 'uuid');
   among('campaign_id', filter.campaigns, 'uuid');
   among('owner_id', filter.owners, 'uuid');
-  const words = wordsQuery(filter.words);
+  const words = searchQuery(filter.words);
   if (words !== '') add((place) => `p.search @@ to_tsquery('simple', ${place})`, words);
   for (const lack of filter.lacks) {
     if (lack === 'picture') parts.push('not exists (select 1 from media m where m.post_id = p.id)');

@@ -7,6 +7,7 @@ import { noteSetUp, takeFolder, type DataFolder } from '@/data/folder';
 import { checkReadable, migrate, pendingMigrations, readMigrations } from '@/data/migrate';
 import { lacksRoom, troubleOf } from '@/data/diskFull';
 import { measurePictures } from '@/data/renditions';
+import { gatherStatistics } from '@/data/statistics';
 import { outgoingFrom } from '@/data/outgoing';
 import { networkClient } from '@/standins/network/client';
 import { afterRestore, takeSnapshot } from '@/data/snapshots';
@@ -57,6 +58,7 @@ export async function openFolderDb(folder: DataFolder, clock: Clock): Promise<Db
   if (!isNew) await checkReadable(db);
   if (pending.length > 0 && !isNew) await takeSnapshot(db, folder, clock.now(), '-before-migration');
   await migrate(db, pending);
+  if (pending.length > 0) await gatherStatistics(db);
   if (isNew) await noteSetUp(folder);
   return db;
 }

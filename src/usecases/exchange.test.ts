@@ -162,17 +162,19 @@ describe('taking out', () => {
   });
 });
 
+const bytesOf = (text: string) => new TextEncoder().encode(text);
+
 describe('dates to plan around', () => {
   const ics = (title: string) =>
     `BEGIN:VCALENDAR\r\nX-WR-CALNAME:Holidays\r\nBEGIN:VEVENT\r\nSUMMARY:${title}\r\nDTSTART;VALUE=DATE:20261208\r\nRRULE:FREQ=YEARLY\r\nEND:VEVENT\r\nEND:VCALENDAR`;
   const files = () => listDateFiles(world.db, world.brandId);
   it('come in under the file’s name, are replaced whole, and taken out', async () => {
-    expect(valueOf(await bringDates(world.work, world.brandId, ics('Feast'), 'h.ics', ''))).toMatchObject({
+    expect(valueOf(await bringDates(world.work, world.brandId, bytesOf(ics('Feast')), 'h.ics', ''))).toMatchObject({
       name: 'Holidays',
       count: 3,
       bad: [],
     });
-    valueOf(await bringDates(world.work, world.brandId, ics('Festival'), 'h2.ics', 'Holidays'));
+    valueOf(await bringDates(world.work, world.brandId, bytesOf(ics('Festival')), 'h2.ics', 'Holidays'));
     const shown = await listKnownDates(world.db, [world.brandId], '2026-12-01', '2026-12-31');
     expect(shown).toEqual([{ title: 'Festival', from: '2026-12-08', to: '2026-12-08', time: null }]);
     const [file] = await files();
@@ -182,7 +184,7 @@ describe('dates to plan around', () => {
     expect(await listKnownDates(world.db, [world.brandId], '2026-12-01', '2026-12-31')).toEqual([]);
   });
   it('are refused where the file holds none', async () =>
-    expect(codeOf(await bringDates(world.work, world.brandId, 'BEGIN:VCALENDAR\r\nEND:VCALENDAR', 'x.ics', ''))).toBe(
-      'noDates',
-    ));
+    expect(
+      codeOf(await bringDates(world.work, world.brandId, bytesOf('BEGIN:VCALENDAR\r\nEND:VCALENDAR'), 'x.ics', '')),
+    ).toBe('noDates'));
 });

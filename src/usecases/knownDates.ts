@@ -1,11 +1,11 @@
-import { readCalendarFile } from '@/core/exchange/calendarFile';
 import { readTitle } from '@/core/pieces/piece';
 import type { Result } from '@/core/refusal';
 import { addDays } from '@/core/time/days';
 import { localOf } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands';
 import { deleteDateFile, replaceDateFile } from '@/data/knownDates';
-import { mustMay } from './door';
+import { readDatesFile } from '@/data/pool/readFiles';
+import { mayRead, mustMay } from './door';
 import { doing, must, notFound, refused, type Work } from './work';
 
 /** Days before and after today that repeating dates are reckoned for. */
@@ -18,20 +18,28 @@ export interface DatesOutcome {
   bad: { line: number; reason: string }[];
 }
 
-/** Brings a file of dates in under a name; one of the same name is replaced. Without a name it takes the file's own. */
-export function bringDates(
+/**
+ * Brings a file of dates in under a name; one of the same name is replaced. Without a name it takes the file's own. The file
+ * is read before anything is written, on a thread of its own.
+ */
+export async function bringDates(
   work: Work,
   brandId: string,
-  text: string,
+  bytes: Uint8Array,
   fileName: string,
   name: string,
 ): Promise<Result<DatesOutcome>> {
+  const allowed = await mayRead(work, 'importAndExport', brandId);
+  if (!allowed.ok) return allowed;
+  const now = work.clock.now();
+  const brand = await oneBrand(work.db, brandId);
+  const today = localOf(now, brand.zone).date;
+  const span = { from: addDays(today, -SPAN.before), to: addDays(today, SPAN.after) };
+  const read = await readDatesFile(bytes, span, brand.zone);
+  if (!read.ok) return read;
+  const file = read.value;
   return doing(work, async (act) => {
     await mustMay(act, 'importAndExport', brandId);
-    const brand = await oneBrand(act.tx, brandId);
-    const today = localOf(act.now, brand.zone).date;
-    const span = { from: addDays(today, -SPAN.before), to: addDays(today, SPAN.after) };
-    const file = must(readCalendarFile(text, span, brand.zone));
     if (file.dates.length === 0)
       refused({
         code: 'noDates',

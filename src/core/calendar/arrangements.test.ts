@@ -4,7 +4,7 @@ import type { Opening } from '../rhythm/openings';
 import { timeOf } from '../time/days';
 import { applyChange, changeWords, type Change } from './change';
 import { layOutDay, shownHours } from './day';
-import { isFiltering, NO_FILTER, readFilter, searchWords, writeFilter } from './filter';
+import { isFiltering, NO_FILTER, readFilter, writeFilter } from './filter';
 import { cellKey, layOutLanes } from './lanes';
 import { listRows, type Names } from './list';
 import type { Slip } from './slip';
@@ -122,10 +122,6 @@ describe('the filter in an address', () => {
   it('passes over nonsense', () => {
     const nonsense: Record<string, string> = { channel: 'x,y', stage: 'ready,lost', lacks: 'sleep', words: '  ' };
     expect(readFilter((name) => nonsense[name])).toEqual({ ...NO_FILTER, stages: ['ready'] });
-  });
-  it('looks for words only', () => {
-    expect(searchWords('  Rings & "moon" | édge:* ')).toEqual(['rings', 'moon', 'édge']);
-    expect(searchWords('a b c d e f g h i j')).toHaveLength(8);
   });
 });
 

@@ -91,13 +91,3 @@ export function writeFilter(filter: CalendarFilter): Record<string, string | nul
 /** Whether a filter asks for anything. */
 export const isFiltering = (filter: CalendarFilter): boolean =>
   Object.values(writeFilter(filter)).some((value) => value !== null);
-
-/** Words to look for, in lower case, letters and digits only: what a text index is asked. At most 8. */
-export const searchWords = (words: string): string[] =>
-  (words.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []).slice(0, 8);
-
-/** The words as a text index is asked for all of them, the last as a beginning (PostgreSQL's tsquery); empty for none. */
-export const wordsQuery = (words: string): string =>
-  searchWords(words)
-    .map((word, index, all) => (index === all.length - 1 ? `${word}:*` : word))
-    .join(' & ');

@@ -57,12 +57,14 @@ export function composeField(words: Words, rule: TextFieldRule, hashtagLimit: nu
   const typed = typedText(words, rule.name);
   const parts = rule.parts.map((part) => {
     if (part === 'text') return typed;
-    if (part === 'link')
-      return linkSpans(typed).some((at) => typed.slice(at.start, at.end) === words.link) ? '' : words.link.trim();
+    if (part === 'link') return holdsLink(typed, words.link.trim()) ? '' : words.link.trim();
     return hashtagLimit === 0 ? '' : newHashtags(words).join(' ');
   });
   return parts.filter((part) => part.trim() !== '').join('\n\n');
 }
+
+const holdsLink = (text: string, link: string): boolean =>
+  linkSpans(text).some((at) => text.slice(at.start, at.end) === link);
 
 /** Whether a composed field fits, told without composing or counting it. False does not mean that it is over. */
 export function surelyFitsComposed(words: Words, rule: TextFieldRule): boolean {

@@ -28,8 +28,29 @@ export function hashtagsIn(text: string): string[] {
  * @example readHashtags('NightSky, #rings  rings') // ['#NightSky', '#rings']
  */
 export function readHashtags(typed: string): string[] {
-  const words = typed.split(/[\s,;]+/u).filter(Boolean);
-  return hashtagsIn(words.map((word) => (/^[#＃]/.test(word) ? word : `#${word}`)).join(' '));
+  return hashtagsIn(wordsOf(typed).filter(isWholeTag).join(' '));
+}
+
+/**
+ * The words of a field of hashtags that no network can take as they are typed: signs end a hashtag, and digits alone are none.
+ *
+ * @example unreadHashtags('NightSky C++ night-sky 2026 #a#b') // ['C++', 'night-sky', '2026', '#a#b']
+ */
+export const unreadHashtags = (typed: string): string[] =>
+  wordsOf(typed)
+    .filter((word) => !isWholeTag(word))
+    .map((word) => word.replace(/^#(?=[^#＃]*$)/, ''));
+
+/** The words of a field of hashtags, each with its sign. */
+const wordsOf = (typed: string): string[] =>
+  typed
+    .split(/[\s,;]+/u)
+    .filter(Boolean)
+    .map((word) => (/^[#＃]/.test(word) ? word : `#${word}`));
+
+function isWholeTag(word: string): boolean {
+  const [span, more] = hashtagSpans(word);
+  return span !== undefined && more === undefined && span.start === 0 && span.end === word.length;
 }
 
 /** Two hashtags with the same key are the same to a reader. */

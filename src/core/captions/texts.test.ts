@@ -4,7 +4,7 @@ import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import type { RuleSheet } from '../rulesheets/types';
 import { allHashtags, composeField, composeTexts, fitTexts, surelyFewHashtags, surelyFitsComposed } from './compose';
 import { countText } from './count';
-import { hashtagsIn, readHashtags } from './hashtags';
+import { hashtagsIn, readHashtags, unreadHashtags } from './hashtags';
 import { linkSpans } from './links';
 
 const sheet = (slug: string): RuleSheet => SHIPPED_RULE_SHEETS.find((candidate) => candidate.slug === slug)!;
@@ -26,6 +26,16 @@ describe('links', () => {
 });
 
 describe('hashtags', () => {
+  it.each([
+    ['C++', ['C++']],
+    ['night-sky', ['night-sky']],
+    ['2026', ['2026']],
+    ['#a#b', ['#a#b']],
+    ['NightSky, #rings', []],
+  ])('that no network can take are named whole, never shortened: %s', (typed, unread) => {
+    expect(unreadHashtags(typed)).toEqual(unread);
+    expect(readHashtags(typed)).toHaveLength(unread.length === 0 ? 2 : 0);
+  });
   it.each([
     ['plain', 'a #NightSky b', ['#NightSky']],
     ['at the end of a sentence', 'See #rings.', ['#rings']],
@@ -63,6 +73,14 @@ describe('composing', () => {
       )[0]!.text,
     ).toBe('See https://a.example today'));
 
+  it('does not repeat a link that stands in the caption, whatever white space is round the one beside it', () =>
+    expect(
+      composeTexts(
+        { ...words, caption: 'See https://a.example', link: ' https://a.example\n' },
+        sheet('pithline'),
+        'text',
+      )[0]!.text,
+    ).toBe('See https://a.example'));
   it('leaves hashtags out where the network has none', () =>
     expect(
       composeTexts({ ...words, caption: 'Dear reader', hashtags: '#a1 #b2' }, sheet('lettermill'), 'newsletter')[2]!

@@ -1,3 +1,5 @@
+import { localOf, type LocalDate, type LocalTime, type Zone } from '../time/plan';
+import { readTypedTime } from '../time/typed';
 import { FORMATS, FORMAT_LABELS, type Format } from '../rulesheets/types';
 import { ALL_STAGES, STAGE_LABELS, type Stage } from '../stages/stages';
 
@@ -166,11 +168,8 @@ const STAGE_WORDS: Record<string, Stage> = {
 /** The stage a cell names, if one does. */
 export function guessStage(cell: string): Stage | null {
   const asked = plain(cell);
-  return (
-    ALL_STAGES.find((stage) => plain(stage) === asked || plain(STAGE_LABELS[stage]) === asked) ??
-    STAGE_WORDS[asked] ??
-    null
-  );
+  const known = ALL_STAGES.find((stage) => plain(stage) === asked || plain(STAGE_LABELS[stage]) === asked);
+  return known ?? (Object.hasOwn(STAGE_WORDS, asked) ? STAGE_WORDS[asked]! : null);
 }
 
 /** The format a cell names, if one does. */
@@ -207,6 +206,33 @@ export function readOrderedDate(cell: string, order: DateOrder): string | null {
   const text = `${year}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`;
   const real = new Date(`${text}T00:00:00Z`);
   return !Number.isNaN(real.getTime()) && real.toISOString().startsWith(text) ? text : null;
+}
+
+/**
+ * Reads a date in an order with the time that may stand behind it, on the wall of a zone. A time with `Z` or an offset is a
+ * moment: what that zone's clock shows then. Null for what is no date, or has something behind it that is no time.
+ *
+ * @example
+ * readMoment('2026-04-03T09:00', 'ymd', 'Europe/Lisbon') // { date: '2026-04-03', time: '09:00' }
+ * readMoment('2026-04-03T23:30:00Z', 'ymd', 'Europe/Lisbon') // { date: '2026-04-04', time: '00:30' }: summer time there
+ * readMoment('2026-04-03T25:99', 'ymd', 'Europe/Lisbon') // null
+ */
+export function readMoment(
+  cell: string,
+  order: DateOrder,
+  zone: Zone,
+): { date: LocalDate; time: LocalTime | null } | null {
+  const date = readOrderedDate(cell, order);
+  if (date === null) return null;
+  const behind = /[T ](.*)$/.exec(cell.trim().replace(/^\S+?[-/. ]\S+?[-/. ]\d+/, ''))?.[1]?.trim();
+  if (behind === undefined || behind === '') return { date, time: null };
+  const parts = /^(\d{1,2}:\d{2})(?::\d{2}(?:[.,]\d+)?)?\s*(am|pm)?\s*(Z|[+-]\d{2}:?\d{2})?$/i.exec(behind);
+  const time = parts && readTypedTime(`${parts[1]} ${parts[2] ?? ''}`.trim());
+  if (!parts || !time) return null;
+  if (!parts[3]) return { date, time };
+  const offset = parts[3].toUpperCase() === 'Z' ? 'Z' : parts[3].replace(/^(.\d{2}):?(\d{2})$/, '$1:$2');
+  const moment = new Date(`${date}T${time}:00${offset}`);
+  return Number.isNaN(moment.getTime()) ? null : localOf(moment.toISOString(), zone);
 }
 
 /** The one order in which all these cells are dates; `ask` where two are possible, `none` where no order fits all. */

@@ -54,26 +54,33 @@ function decodeWindows1252(bytes: Uint8Array): string {
   return text;
 }
 
-/** Reads a CSV text, set apart by commas, semicolons, tabs or bars. A row with a quote that never ends is named by its line. */
+/**
+ * Reads a CSV text, set apart by commas, semicolons, tabs or bars, or by what a first line `sep=;` names. Line ends of all
+ * kinds may be mixed. No row vanishes: one with a quote that never ends is named with the lines it swallowed, one with more
+ * cells than the header by its line.
+ */
 export function readCsv(marked: string): Result<CsvTable> {
-  const text = marked.replace(/^\ufeff/, '');
+  const plain = marked.replace(/^\ufeff/, '').replace(/\r\n?/g, '\n');
+  const named = /^"?sep=(.)"?\n/i.exec(plain);
+  const text = named ? plain.slice(named[0].length) : plain;
   if (text.trim() === '') return refuse('emptyFile', 'The file is empty.', 'file');
   const rows: CsvRow[] = [];
   const bad: CsvTable['bad'] = [];
-  let line = 1;
+  let line = named ? 2 : 1;
   let from = 0;
   let tooMany = false;
   Papa.parse<string[]>(text, {
+    newline: '\n',
     skipEmptyLines: true,
+    ...(named && { delimiter: named[1]! }),
     delimitersToGuess: [',', ';', '\t', '|'],
     step: ({ data, errors, meta }, parser) => {
       const begins = line;
-      for (let at = from; at < meta.cursor; at++)
-        if (text[at] === '\n' || (text[at] === '\r' && text[at + 1] !== '\n')) line++;
+      for (let at = from; at < meta.cursor; at++) if (text[at] === '\n') line++;
+      const ends = text[meta.cursor - 1] === '\n' ? line - 1 : line;
       from = meta.cursor;
-      const problem = errors.find((error) => error.type === 'Quotes');
-      if (problem)
-        bad.push({ line: begins, reason: 'a quote is opened and never closed, or text follows a closed one' });
+      if (errors.some((error) => error.type === 'Quotes'))
+        bad.push({ line: begins, reason: brokenQuote(begins, ends) });
       else if (data.some((cell) => cell.trim() !== '')) rows.push({ line: begins, cells: data });
       if (rows.length > CSV_LIMIT_ROWS + 1) {
         tooMany = true;
@@ -90,8 +97,22 @@ export function readCsv(marked: string): Result<CsvTable> {
   const [head, ...rest] = rows;
   if (!head)
     return refuse('noHeader', 'No row of the file can be read: the quotes in its first line are wrong.', 'file');
-  return accept({ header: head.cells.map((cell) => cell.trim()), rows: rest, bad });
+  const header = head.cells.map((cell) => cell.trim());
+  const isWider = ({ cells }: CsvRow) => cells.slice(header.length).some((cell) => cell.trim() !== '');
+  for (const row of rest)
+    if (isWider(row))
+      bad.push({
+        line: row.line,
+        reason: `it has ${row.cells.length} cells where the header names ${header.length}: put texts with “${named?.[1] ?? ','}” into quotes`,
+      });
+  bad.sort((a, b) => a.line - b.line);
+  return accept({ header, rows: rest.filter((row) => !isWider(row)), bad });
 }
+
+const brokenQuote = (begins: number, ends: number): string =>
+  ends > begins
+    ? `a quote is opened and never closed, or text follows a closed one: lines ${begins} to ${ends} are lost in it`
+    : 'a quote is opened and never closed, or text follows a closed one';
 
 /** What a spreadsheet would take for a formula: OWASP’s list of first characters. */
 const RISKY = /^[=+\-@\t\r]/;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { DATES_LIMIT, readCalendarFile } from './calendarFile';
-import { dateOrders, guessColumns, guessStage, orderOfDates, readOrderedDate } from './columns';
+import { dateOrders, guessColumns, guessStage, orderOfDates, readMoment, readOrderedDate } from './columns';
 import { decodeText, harmlessCell, readCsv, restoreCell, writeCsv } from './csvText';
 import { planImport, startMapping, type ImportGround, type ImportMapping } from './planImport';
 
@@ -174,6 +174,11 @@ describe('planning what comes in', () => {
     ['jump over 01:30', 'GR,2027-03-28,01:30,x,,'],
     ['no stage is called “lost”', 'GR,2026-12-01,10:00,x,lost,'],
     ['no date up to today', 'GR,2026-12-01,10:00,x,posted,'],
+    ['jump over 01:30', 'GR,2027-03-28T01:30,,x,,'],
+    ['“2026-12-01T25:99” is not a date', 'GR,2026-12-01T25:99,,x,,'],
+    ['The year 3026 is out of reach', 'GR,3026-12-01,10:00,x,,'],
+    ['no stage is called “constructor”', 'GR,2026-12-01,10:00,x,constructor,'],
+    ['no channel is called “__proto__”', '__proto__,2026-12-01,10:00,x,,'],
     ['neither title nor caption', 'GR,2026-12-01,10:00,,,'],
     ['nobody of this brand is called “Zoe”', 'GR,2026-12-01,10:00,x,,Zoe'],
   ])('names a bad row: %s', (reason, row) => {
@@ -181,6 +186,10 @@ describe('planning what comes in', () => {
     expect(rows.map(({ line }) => line)).toEqual([2]);
     expect(bad).toEqual([{ line: 3, reason: expect.stringContaining(reason) }]);
   });
+  it('names a text that is longer than is kept before anything is written', () =>
+    expect(plan(`channel,title,caption\nGR,x,${'y'.repeat(100_001)}`).bad).toEqual([
+      { line: 2, reason: expect.stringContaining('100,001 characters are more than Bimlo keeps') },
+    ]));
   it('asks for the order of dates, and for channels it does not know', () => {
     const asked = plan('channel,date,title\nFace,03/04/2027,x\nGR,05/06/2027,y');
     expect(asked.asksDateOrder).toBe(true);
@@ -300,4 +309,49 @@ describe('a calendar file', () => {
     const result = readCalendarFile(file(...many), SPAN, 'Europe/Lisbon');
     expect(result.ok || result.refusal.code).toBe(50 * 120 > DATES_LIMIT ? 'tooManyDates' : 'none');
   });
+});
+
+describe('rows that would vanish', () => {
+  const linesOf = (text: string) => {
+    const { rows, bad } = tableOf(text);
+    return {
+      rows: rows.map(({ line, cells }) => [line, ...cells]),
+      bad: bad.map(({ line, reason }) => [line, reason]),
+    };
+  };
+  it('with mixed line ends are all read', () =>
+    expect(linesOf('a,b\r\n1,2\n3,4\r5,6').rows).toEqual([
+      [2, '1', '2'],
+      [3, '3', '4'],
+      [4, '5', '6'],
+    ]));
+  it('with more cells than the header are named', () =>
+    expect(linesOf('a,b\n1,2,3\n4,5,,\n')).toEqual({
+      rows: [[3, '4', '5', '', '']],
+      bad: [[2, expect.stringContaining('3 cells where the header names 2')]],
+    }));
+  it('behind a quote that never ends are named with it', () =>
+    expect(linesOf('a,b\n1,"2\n3,4\n5,6')).toMatchObject({
+      rows: [],
+      bad: [[2, expect.stringContaining('lines 2 to 4 are lost in it')]],
+    }));
+  it('after a line that names the separator keep their lines', () =>
+    expect(linesOf('sep=;\na;b\n1,5;2')).toEqual({ rows: [[3, '1,5', '2']], bad: [] }));
+});
+
+describe('a date with a time behind it', () => {
+  const ZONE = 'Europe/Lisbon';
+  it.each([
+    ['2026-04-03', { date: '2026-04-03', time: null }],
+    ['2026-04-03T09:00', { date: '2026-04-03', time: '09:00' }],
+    ['2026-04-03 9:05:30', { date: '2026-04-03', time: '09:05' }],
+    ['2026-04-03T23:30:00Z', { date: '2026-04-04', time: '00:30' }],
+    ['2026-12-03T23:30:00.000Z', { date: '2026-12-03', time: '23:30' }],
+    ['2026-04-03T09:00+05:30', { date: '2026-04-03', time: '04:30' }],
+    ['2026-04-03T09:00-0300', { date: '2026-04-03', time: '13:00' }],
+    ['2026-04-03T25:99', null],
+    ['2026-04-03 in the evening', null],
+  ] as const)('%s', (cell, expected) => expect(readMoment(cell, 'ymd', ZONE)).toEqual(expected));
+  it('3.4.2026 14:30, day first', () =>
+    expect(readMoment('3.4.2026 14:30', 'dmy', ZONE)).toEqual({ date: '2026-04-03', time: '14:30' }));
 });

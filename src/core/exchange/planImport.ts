@@ -1,14 +1,15 @@
 import { readTitle } from '../pieces/piece';
 import { formatRule, FORMAT_LABELS, type Format, type RuleSheet } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
-import { dueInstant, type LocalDate, type LocalTime, type Zone } from '../time/plan';
+import { readWords } from '../posts/readPost';
+import { dueInstant, readDate, type LocalDate, type LocalTime, type Zone } from '../time/plan';
 import { readTypedTime } from '../time/typed';
 import {
   guessChannel,
   guessFormat,
   guessStage,
   orderOfDates,
-  readOrderedDate,
+  readMoment,
   type Column,
   type ColumnMap,
   type DateOrder,
@@ -142,9 +143,9 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
     const trimmed = (column: Column) => cell(column)?.trim();
     const channelText = trimmed('channel') ?? '';
     if (channelText === '') return 'its channel is empty';
-    const channelId =
-      channelText in mapping.channels ? mapping.channels[channelText] : guessChannel(channelText, ground.channels);
-    if (channelId === null && channelText in mapping.channels) return null;
+    const isMapped = Object.hasOwn(mapping.channels, channelText);
+    const channelId = isMapped ? mapping.channels[channelText] : guessChannel(channelText, ground.channels);
+    if (channelId === null && isMapped) return null;
     const channel = ground.channels.find(({ id }) => id === channelId);
     if (!channel) {
       lacking.channels.add(channelText);
@@ -162,7 +163,7 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
       title: title.value,
       channelId: channel.id,
     };
-    const problem = readPlan(row) ?? readWords(row) ?? readNames(row);
+    const problem = readPlan(row) ?? readTexts(row) ?? readNames(row);
     if (problem) return problem;
     const known = row.givenId !== '' ? `id ${row.givenId}` : `${row.pieceTitle} · ${row.title} · ${channel.callSign}`;
     const count = (seen.get(known) ?? 0) + 1;
@@ -175,31 +176,35 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
       const zone = trimmed('zone');
       if (zone && zone !== ground.zone) return `its zone is ${clip(zone)}; this brand’s is ${ground.zone}`;
       const dateText = trimmed('date');
+      let within: LocalTime | null = null;
       if (dateText !== undefined) {
-        const date =
-          dateText === '' ? null : order === 'none' || order === 'ask' ? undefined : readOrderedDate(dateText, order);
+        const moment =
+          dateText === '' || order === 'none' || order === 'ask' ? null : readMoment(dateText, order, ground.zone);
+        const date = moment?.date ?? null;
+        within = moment?.time ?? null;
         if (order === 'ask' && dateText !== '') return `“${clip(dateText)}”: is the day or the month first? Say which`;
-        if (date === undefined || (date === null && dateText !== ''))
-          return `“${clip(dateText)}” is not a date; write it like 2026-11-26`;
+        if (date === null && dateText !== '') return `“${clip(dateText)}” is not a date; write it like 2026-11-26`;
+        if (date !== null) {
+          const real = readDate(date);
+          if (!real.ok) return real.refusal.message;
+        }
         into.date = date;
       }
       const timeText = trimmed('time');
-      if (timeText !== undefined) {
+      if (timeText !== undefined && (timeText !== '' || within === null)) {
         const time = timeText === '' ? null : readTypedTime(timeText.replace(/^(\d{1,2}:\d{2}):\d{2}$/, '$1'));
         if (time === null && timeText !== '') return `“${clip(timeText)}” is not a time; write it like 14:30`;
         if (time !== null && into.date == null) return 'it has a time and no date';
         into.time = time;
-        if (time !== null) {
-          const due = dueInstant(into.date!, time, ground.zone);
-          if (!due.ok) return due.refusal.message;
-        }
-      } else if (into.date !== undefined) {
-        const within = /^\d{4}-\d{1,2}-\d{1,2}[T ](\d{1,2}:\d{2})/.exec(dateText!)?.[1];
-        if (within) into.time = readTypedTime(within);
+      } else if (within !== null) into.time = within;
+      if (into.date != null && into.time != null) {
+        const due = dueInstant(into.date, into.time, ground.zone);
+        if (!due.ok) return due.refusal.message;
       }
       const stageText = trimmed('stage');
       if (stageText) {
-        const stage = mapping.stages[stageText] ?? guessStage(stageText);
+        const mapped = Object.hasOwn(mapping.stages, stageText) ? mapping.stages[stageText] : undefined;
+        const stage = mapped ?? guessStage(stageText);
         if (!stage) {
           lacking.stages.add(stageText);
           return `no stage is called “${clip(stageText)}”: say which one is meant`;
@@ -211,11 +216,14 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
       return null;
     }
 
-    function readWords(into: ImportRow): string | null {
+    function readTexts(into: ImportRow): string | null {
       for (const column of ['headline', 'caption', 'hashtags', 'link'] as const) {
         const text = cell(column);
-        if (text !== undefined) into[column] = text.replace(/\r\n?/g, '\n');
+        if (text !== undefined) into[column] = text;
       }
+      const read = readWords(into, channel!.sheet);
+      if (!read.ok) return read.refusal.message;
+      Object.assign(into, read.value);
       const formatText = trimmed('format');
       if (!formatText) return null;
       const format = guessFormat(formatText);

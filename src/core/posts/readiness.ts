@@ -6,6 +6,7 @@ import {
   typedText,
   type Words,
 } from '../captions/compose';
+import { unreadHashtags } from '../captions/hashtags';
 import { countText } from '../captions/count';
 import { lengthWords } from '../captions/spoken';
 import { isVideo, videoFaults } from '../media/video';
@@ -30,6 +31,7 @@ export interface Block {
     | 'noText'
     | 'tooLong'
     | 'tooManyHashtags'
+    | 'badHashtag'
     | 'badLink'
     | 'tooManyParts'
     | 'partNoPicture'
@@ -65,6 +67,7 @@ export interface PostContent extends Words {
 }
 
 const number = new Intl.NumberFormat('en-GB');
+const clip = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
 const megabytes = (bytes: number): string => `${number.format(Math.round(bytes / 100_000) / 10)} MB`;
 
 /** What stands between a post and its departure on a network with these rules; empty when it is fit to go. */
@@ -111,6 +114,14 @@ function* textBlocks(post: PostContent, sheet: RuleSheet): Generator<Block> {
         message: `Hashtags: ${sheet.name} takes ${hashtagLimit}, this has ${tags}.`,
       };
   }
+  const [unread, ...others] = hashtagLimit === 0 ? [] : unreadHashtags(post.hashtags);
+  if (unread !== undefined)
+    yield {
+      code: 'badHashtag',
+      field: 'hashtags',
+      short: 'hashtag broken',
+      message: `“${clip(unread)}”${others.length > 0 ? ` and ${others.length} more` : ''} cannot be a hashtag: letters, digits and _ only, and not digits alone.`,
+    };
   if (post.link.trim() !== '' && !isWebLink(post.link))
     yield {
       code: 'badLink',

@@ -20,7 +20,7 @@ describe('the shelf', () => {
     [{ text: ' ' }, 'emptyText', 'text'],
     [{ text: 'x'.repeat(10_001) }, 'longText', 'text'],
     [{ kind: 'link' as const, text: 'moor.example' }, 'badLink', 'text'],
-    [{ kind: 'hashtags' as const, text: '#1 #2' }, 'noHashtags', 'text'],
+    [{ kind: 'hashtags' as const, text: '#1 #2' }, 'badHashtag', 'text'],
   ])('refuses %j as %s', (change, code, field) =>
     expect(readShelfWords({ ...item, ...change })).toMatchObject({ ok: false, refusal: { code, field } }),
   );

@@ -1,5 +1,5 @@
 import { accept, refuse, type Result } from '../refusal';
-import { readHashtags } from '../captions/hashtags';
+import { readHashtags, unreadHashtags } from '../captions/hashtags';
 import { readHex } from '../brands/colours';
 import { readTitle } from '../pieces/piece';
 import { isWebLink } from '../posts/readiness';
@@ -49,6 +49,13 @@ export function readShelfWords({ kind, title, text, source }: ShelfWords): Resul
   if (kind === 'link' && !isWebLink(text))
     return refuse('badLink', 'A link begins with http:// or https:// and names a host.', 'text');
   const tags = readHashtags(text);
+  const [unread] = kind === 'hashtags' ? unreadHashtags(text) : [];
+  if (unread !== undefined)
+    return refuse(
+      'badHashtag',
+      `“${unread.slice(0, 40)}” cannot be a hashtag: letters, digits and _ only, and not digits alone.`,
+      'text',
+    );
   if (kind === 'hashtags' && tags.length === 0)
     return refuse('noHashtags', 'Write at least one hashtag, for example #NightSky.', 'text');
   return accept({

@@ -42,7 +42,7 @@ const schema = fields({
     .required('No post is named.'),
   change: lazy((value: unknown) => {
     const asked = (value as { kind?: string } | undefined)?.kind ?? '';
-    return asked in CHANGES
+    return Object.hasOwn(CHANGES, asked)
       ? CHANGES[asked as keyof typeof CHANGES]
       : mixed().test('kind', 'There is no such change.', () => false);
   }),

@@ -1,6 +1,5 @@
 import { door } from '@/app/server/door';
 import { ICAL_LIMIT_BYTES } from '@/core/exchange/calendarFile';
-import { decodeText } from '@/core/exchange/csvText';
 import { bringDates, removeDates } from '@/usecases/knownDates';
 import { fields, id } from '@/app/server/fields';
 import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
@@ -14,7 +13,7 @@ export const POST = door('importAndExport', async (request, _context, { work }) 
   if (!upload.ok) return refusal(upload.refusal);
   const { bytes, fileName, field } = upload.value;
   if (!isId(field('brandId'))) return nothingThere('brand');
-  return answer(await bringDates(work, field('brandId'), decodeText(bytes), fileName, field('name')));
+  return answer(await bringDates(work, field('brandId'), bytes, fileName, field('name')));
 });
 
 /** Takes a file of dates out again. */

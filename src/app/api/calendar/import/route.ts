@@ -1,6 +1,7 @@
 import { door } from '@/app/server/door';
 import { mixed, number, object, string, ValidationError } from 'yup';
-import { CSV_LIMIT_BYTES, decodeText, readCsv } from '@/core/exchange/csvText';
+import { CSV_LIMIT_BYTES } from '@/core/exchange/csvText';
+import { readCsvFile } from '@/data/pool/readFiles';
 import { COLUMNS } from '@/core/exchange/columns';
 import type { ImportMapping } from '@/core/exchange/planImport';
 import { ALL_STAGES } from '@/core/stages/stages';
@@ -25,6 +26,9 @@ const mapping = object({
   past: string().oneOf(['publishedElsewhere', 'setAside']).nullable().defined(),
 }).noUnknown();
 
+/** Rows from which on the database's plans may rest on what is not so any more. */
+const MANY_ROWS = 200;
+
 /**
  * Brings a CSV file of posts in: `file`, `brandId`, and `mapping` as JSON. With `apply` empty it only shows what would come;
  * `apply` is `whole` or `good`.
@@ -37,7 +41,7 @@ export const POST = door('importAndExport', async (request, _context, { app, wor
   if (!isId(brandId) || !(await maybeBrandById(app.db, brandId))) return nothingThere('brand');
   const allowed = await mayRead(work, 'importAndExport', brandId);
   if (!allowed.ok) return refusal(allowed.refusal);
-  const table = readCsv(decodeText(bytes));
+  const table = await readCsvFile(bytes);
   if (!table.ok) return refusal(table.refusal);
   const tried = readMapping(field('mapping'));
   if (!tried.ok) return refusal(tried.refusal);
@@ -47,7 +51,9 @@ export const POST = door('importAndExport', async (request, _context, { app, wor
   if (extent !== 'whole' && extent !== 'good')
     return refusal({ code: 'badField', field: 'apply', message: 'Whole, or only the good rows?' });
   if (!tried.value) return refusal({ code: 'badField', field: 'mapping', message: 'The mapping is missing.' });
-  return answer(await bringIn(work, brandId, table.value, fileName, tried.value, extent));
+  const outcome = await bringIn(work, brandId, table.value, fileName, tried.value, extent);
+  if (outcome.ok && outcome.value.made + outcome.value.changed >= MANY_ROWS) await app.jobs.runSoon('statistics');
+  return answer(outcome);
 });
 
 function readMapping(text: string): Result<ImportMapping | null> {

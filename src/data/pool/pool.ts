@@ -1,0 +1,57 @@
+import { join } from 'node:path';
+import { Piscina } from 'piscina';
+
+/** Megabytes a thread of the pool may take for what it holds. */
+const HEAP_MB = 512;
+/** How long an idle thread stays, in milliseconds. */
+const IDLE_MS = 60_000;
+
+const PROGRAM = join(/* turbopackIgnore: true */ process.cwd(), 'src/data/pool/thread.mjs');
+
+// Next gives pages and routes a copy of each module of their own; the threads are had once.
+const PLACE = Symbol.for('bimlo.pool');
+const shared = globalThis as { [PLACE]?: Piscina };
+
+const pool = (): Piscina =>
+  (shared[PLACE] ??= new Piscina({
+    filename: PROGRAM,
+    // What the server is started with is for its own thread.
+    execArgv: [],
+    minThreads: 0,
+    maxThreads: 2,
+    maxQueue: 64,
+    idleTimeout: IDLE_MS,
+    resourceLimits: { maxOldGenerationSizeMb: HEAP_MB },
+  }));
+
+/** Work on a thread took longer, or more memory, than it may. Its thread was ended; nothing else was touched. */
+export class TooMuchWorkError extends Error {
+  constructor(readonly kind: 'time' | 'memory') {
+    super(kind === 'time' ? 'the work took too long' : 'the work took too much memory');
+  }
+}
+
+/**
+ * Does heavy pure work on a thread of its own, so that nobody else waits for it.
+ *
+ * @param task the name of a function in `tasks.ts`
+ * @throws TooMuchWorkError when it takes longer than `limitMs`, or more memory than a thread has
+ */
+export async function inPool<T>(task: 'csvFile' | 'calendarFile', given: object, limitMs: number): Promise<T> {
+  const signal = AbortSignal.timeout(limitMs);
+  try {
+    return (await pool().run(given, { name: task, signal })) as T;
+  } catch (error) {
+    if (signal.aborted) throw new TooMuchWorkError('time');
+    if (error instanceof Error && 'code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY')
+      throw new TooMuchWorkError('memory');
+    throw error;
+  }
+}
+
+/** Ends the threads. */
+export async function closePool(): Promise<void> {
+  const present = shared[PLACE];
+  delete shared[PLACE];
+  await present?.destroy();
+}

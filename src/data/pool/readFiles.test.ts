@@ -1,0 +1,62 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { closePool } from './pool';
+import { readCsvFile, readDatesFile } from './readFiles';
+
+const bytes = (text: string) => new TextEncoder().encode(text);
+const SPAN = { from: '2026-01-01', to: '2028-12-31' };
+const event = (...lines: string[]) => ['BEGIN:VEVENT', ...lines, 'END:VEVENT'];
+const calendar = (...events: string[][]) => bytes(['BEGIN:VCALENDAR', ...events.flat(), 'END:VCALENDAR'].join('\r\n'));
+const dates = async (file: Uint8Array) => {
+  const read = await readDatesFile(file, SPAN, 'Europe/Lisbon');
+  if (!read.ok) throw new Error(read.refusal.message);
+  return read.value;
+};
+
+// The first thread takes its time to start.
+beforeAll(async () => void (await readCsvFile(bytes('a,b\n1,2'))));
+afterAll(closePool);
+
+/** The longest the event loop was away while something was awaited, in milliseconds. */
+async function longestWait(work: Promise<unknown>): Promise<number> {
+  let longest = 0;
+  let last = performance.now();
+  const timer = setInterval(() => {
+    longest = Math.max(longest, performance.now() - last - 5);
+    last = performance.now();
+  }, 5);
+  await work;
+  clearInterval(timer);
+  return longest;
+}
+
+describe('files that would take for ever', () => {
+  const feast = event('SUMMARY:Feast', 'DTSTART;VALUE=DATE:20261208');
+  it.each([
+    ['a day that its month never has', 'FREQ=DAILY;BYMONTH=2;BYMONTHDAY=30', /no month it names has/],
+    ['an interval of ages', 'FREQ=DAILY;INTERVAL=999999999', /too seldom/],
+    ['steps that never meet their weekday', 'FREQ=DAILY;INTERVAL=7;BYDAY=MO', /too long|too often/],
+  ])(
+    '%s spoils its own event only',
+    async (_name, rule, reason) => {
+      const file = calendar(event('SUMMARY:Odd', 'DTSTART;VALUE=DATE:20260101', `RRULE:${rule}`), feast);
+      const reading = dates(file);
+      expect(await longestWait(reading)).toBeLessThan(1_000);
+      const read = await reading;
+      expect(read.dates.map(({ title }) => title)).toEqual(['Feast']);
+      expect(read.bad).toMatchObject([{ line: 2, reason: expect.stringMatching(reason) }]);
+    },
+    30_000,
+  );
+
+  it('a quarter of a million exceptions, and quotes without end, keep nobody waiting', async () => {
+    const day = (n: number) => new Date(Date.UTC(2026, 0, 1 + n)).toISOString().slice(0, 10).replaceAll('-', '');
+    const exdates = Array.from(
+      { length: 250 },
+      (_, row) => `EXDATE;VALUE=DATE:${Array.from({ length: 1_000 }, (_, n) => day(row * 1_000 + n)).join(',')}`,
+    );
+    const file = calendar(event('SUMMARY:Odd', 'DTSTART;VALUE=DATE:20260101', 'RRULE:FREQ=DAILY', ...exdates), feast);
+    const all = Promise.all([readDatesFile(file, SPAN, 'Europe/Lisbon'), readCsvFile(bytes('"a'.repeat(1_000_000)))]);
+    expect(await longestWait(all)).toBeLessThan(1_000);
+    for (const read of await all) expect(read.ok || read.refusal.field === 'file').toBe(true);
+  }, 60_000);
+});

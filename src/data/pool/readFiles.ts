@@ -1,0 +1,53 @@
+import type { CalendarFile, DaySpan } from '@/core/exchange/calendarFile';
+import type { CsvTable } from '@/core/exchange/csvText';
+import { refuse, type Result } from '@/core/refusal';
+import type { Zone } from '@/core/time/plan';
+import { inPool, TooMuchWorkError } from './pool';
+
+/** How long a file may take to be read, in milliseconds. */
+export const READ_LIMIT_MS = 10_000;
+/** How long the first reading of a calendar file may take before the event it is at is left out, a cold thread's start counted in. */
+const FIRST_READING_MS = 5_000;
+/** How long the next readings may take, and how many there are at most. */
+const NEXT_READING_MS = 2_000;
+const EVENTS_LEFT_OUT = 2;
+
+const tooMuch = ({ kind }: TooMuchWorkError): Result<never> =>
+  refuse(
+    'tooMuchWork',
+    kind === 'time'
+      ? `The file takes longer than ${READ_LIMIT_MS / 1_000} seconds to read, so it was left alone. Split it, or save it anew.`
+      : 'The file takes more memory to read than Bimlo gives it, so it was left alone. Split it, or save it anew.',
+    'file',
+  );
+
+/** Reads a CSV file on a thread of the pool. */
+export async function readCsvFile(bytes: Uint8Array): Promise<Result<CsvTable>> {
+  try {
+    return await inPool<Result<CsvTable>>('csvFile', { bytes }, READ_LIMIT_MS);
+  } catch (error) {
+    if (error instanceof TooMuchWorkError) return tooMuch(error);
+    throw error;
+  }
+}
+
+/**
+ * Reads a calendar file on a thread of the pool. An event whose rule takes too long to follow is left out and named; the
+ * others are read.
+ */
+export async function readDatesFile(bytes: Uint8Array, span: DaySpan, zone: Zone): Promise<Result<CalendarFile>> {
+  const at = new Int32Array(new SharedArrayBuffer(4));
+  const leftOut: number[] = [];
+  for (;;) {
+    at[0] = -1;
+    try {
+      const given = { bytes, span, zone, leftOut, at };
+      const limitMs = leftOut.length === 0 ? FIRST_READING_MS : NEXT_READING_MS;
+      return await inPool<Result<CalendarFile>>('calendarFile', given, limitMs);
+    } catch (error) {
+      if (!(error instanceof TooMuchWorkError)) throw error;
+      if (at[0] < 0 || leftOut.includes(at[0]) || leftOut.length >= EVENTS_LEFT_OUT) return tooMuch(error);
+      leftOut.push(at[0]);
+    }
+  }
+}

@@ -1,0 +1,25 @@
+/** What the threads of the pool can do: pure work of core, on plain values. Loaded in each thread by `thread.mjs`. */
+import { readCalendarFile, type CalendarFile, type DaySpan } from '@/core/exchange/calendarFile';
+import { decodeText, readCsv, type CsvTable } from '@/core/exchange/csvText';
+import type { Result } from '@/core/refusal';
+import type { Zone } from '@/core/time/plan';
+
+/** Reads a CSV file. */
+export const csvFile = ({ bytes }: { bytes: Uint8Array }): Result<CsvTable> => readCsv(decodeText(bytes));
+
+/** Reads a calendar file; `at` always holds the place of the event that is being read. */
+export const calendarFile = ({
+  bytes,
+  span,
+  zone,
+  leftOut,
+  at,
+}: {
+  bytes: Uint8Array;
+  span: DaySpan;
+  zone: Zone;
+  /** Places of events that took too long before. */
+  leftOut: readonly number[];
+  at: Int32Array;
+}): Result<CalendarFile> =>
+  readCalendarFile(decodeText(bytes), span, zone, { leftOut, onEvent: (index) => (at[0] = index) });
