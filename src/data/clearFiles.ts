@@ -1,4 +1,4 @@
-import { readdir, rm, stat } from 'node:fs/promises';
+import { readdir, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { msBetween, type Instant } from '@/core/time/plan';
 import type { Db } from './db';
@@ -7,6 +7,21 @@ import { picturePath } from './mediaFiles';
 
 /** How old a file has to be before it is cleared: whoever took it in has written its row by then. */
 const LOOSE_AFTER_MS = 24 * 60 * 60_000;
+
+/**
+ * Clears a file that nothing pointed to, unless it was taken in again since: whoever does that lets it look new. It is put
+ * aside first, so that nobody finds it while it goes.
+ */
+async function clear(path: string, isOld: (path: string) => Promise<boolean>): Promise<boolean> {
+  const aside = `${path}.clearing`;
+  await rename(path, aside);
+  if (await isOld(aside)) {
+    await rm(aside);
+    return true;
+  }
+  await rename(aside, path);
+  return false;
+}
 
 /** Clears media files that no row points to any more, and uploads that broke off, a day after. @returns how many went */
 export async function clearLooseFiles(db: Db, folder: string, now: Instant): Promise<number> {
@@ -24,11 +39,11 @@ export async function clearLooseFiles(db: Db, folder: string, now: Instant): Pro
     const old: string[] = [];
     for (const name of names) if (await isOld(join(path, name))) old.push(name);
     const known = await listKnownContents(db, old);
-    for (const sha256 of old.filter((name) => !known.has(name))) {
-      await rm(picturePath(folder, sha256, 'original'), { force: true });
-      await rm(picturePath(folder, sha256, 'thumb'), { force: true });
-      cleared++;
-    }
+    for (const sha256 of old.filter((name) => !known.has(name)))
+      if (await clear(picturePath(folder, sha256, 'original'), isOld)) {
+        await rm(picturePath(folder, sha256, 'thumb'), { force: true });
+        cleared++;
+      }
   }
   return cleared;
 }

@@ -104,13 +104,15 @@ export async function deleteUnusedLibraryFile(tx: Queryable, brandId: string, sh
   return taken === 1;
 }
 
-/** Which of these contents some row still points to: a library, a post, a brand sheet, or a copy that waits to leave. */
+/** Which of these contents some row still points to: a library, a post, what a post did not send, a brand sheet, or a copy that waits to leave. */
 export async function listKnownContents(db: Queryable, hashes: readonly string[]): Promise<Set<string>> {
   const rows = await db.rows<{ sha256: string }>(
     `select h.sha256 from unnest($1::text[]) as h (sha256)
      where exists (select 1 from library_files f where f.sha256 = h.sha256)
        or exists (select 1 from media m where m.sha256 = h.sha256)
        or exists (select 1 from brand_assets b where b.sha256 = h.sha256)
+       or exists (select 1 from posts p where p.not_sent is not null
+         and p.not_sent -> 'copy' -> 'pictures' @> jsonb_build_array(jsonb_build_object('sha256', h.sha256)))
        or exists (select 1 from deliveries d where (d.state in ('waiting', 'sending', 'held', 'failed', 'unknown') or d.unsure_since is not null)
          and d.parcel -> 'pictures' @> jsonb_build_array(jsonb_build_object('sha256', h.sha256)))`,
     [hashes],

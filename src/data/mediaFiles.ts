@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, existsSync } from 'node:fs';
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, rename, rm, utimes, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -165,9 +165,22 @@ async function keep(
     await rename(`${temporary}.thumb`, thumb);
   }
   const target = picturePath(folder, file.sha256, 'original');
-  if (!existsSync(target)) await rename(temporary, target);
+  // One that lies there already looks new from now on, so that it is not cleared before its row is written.
+  if (!(await touch(target))) await rename(temporary, target);
   const { width, height, durationMs } = measures;
   return accept({ ...file, width, height, durationMs });
+}
+
+/** Lets a file look new. @returns whether it is there */
+async function touch(path: string): Promise<boolean> {
+  try {
+    const now = new Date();
+    await utimes(path, now, now);
+    return true;
+  } catch (error) {
+    if (error instanceof Error && 'code' in error && error.code === 'ENOENT') return false;
+    throw error;
+  }
 }
 
 /** SHA-256 of a file's bytes, hex. */

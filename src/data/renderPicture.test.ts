@@ -90,6 +90,46 @@ describe('a picture on its way out', () => {
     expect(width / height).toBeCloseTo(1.5, 1);
     await expect(render(large, 'image/png', { ...AS_IT_IS, toBytes: 10 })).rejects.toThrow(/10 bytes/);
   });
+  it('keeps the frames of an animated WebP, also when it becomes a GIF', async () => {
+    const frames = await Promise.all(
+      ['#ff0000', '#00ff00'].map((background) =>
+        sharp({ create: { width: 40, height: 30, channels: 3, background } })
+          .png()
+          .toBuffer(),
+      ),
+    );
+    const moving = await sharp(frames, { join: { animated: true } })
+      .webp()
+      .toBuffer();
+    for (const toMime of [null, 'image/gif']) {
+      const out = await render(moving, 'image/webp', { ...AS_IT_IS, toMime });
+      expect([out.width, out.height, (await sharp(out.bytes).metadata()).pages]).toEqual([40, 30, 2]);
+    }
+  });
+  it('of a drawing is what it was drawn to, and said to be that', async () => {
+    const drawing = Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="30"><rect width="9" height="9"/></svg>',
+    );
+    const stored = await takeMedia(folder, drawing, 'dome.svg');
+    if (!stored.ok) throw new Error(stored.refusal.message);
+    const out = await renderPicture(folder, { ...stored.value, alt: '', recipe: AS_IT_IS });
+    expect([out.picture.mime, (await sharp(out.bytes).metadata()).format]).toEqual(['image/png', 'png']);
+  });
+  it('that was taken in can leave: data about it that is broken is no reason', async () => {
+    const whole = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#336699' } })
+      .withExif({ IFD0: { Artist: 'Ines' } })
+      .jpeg()
+      .toBuffer();
+    const at = whole.indexOf('Exif');
+    const broken = Buffer.from(whole);
+    broken.fill(0xff, at + 8, at + 20);
+    const taken = await takeMedia(folder, broken, 'broken.jpg');
+    if (taken.ok)
+      expect((await renderPicture(folder, { ...taken.value, alt: '', recipe: AS_IT_IS })).bytes.length).toBeGreaterThan(
+        0,
+      );
+    else expect(taken.refusal.code).toBe('brokenPicture');
+  });
   it('is known by the content of what leaves, the same each time', async () => {
     const stored = await takeMedia(folder, await sideways(), 'moor.jpg');
     if (!stored.ok) throw new Error(stored.refusal.message);

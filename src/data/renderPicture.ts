@@ -13,7 +13,7 @@ const QUALITY = 88;
 
 /**
  * Makes the picture that leaves out of a stored one: upright, cropped, converted and scaled down as its recipe says, and
- * without place, camera or any other data about it. An animation keeps its frames while its type stays.
+ * without place, camera or any other data about it. An animation keeps its frames in every type that can move.
  *
  * @throws when the file is not there, or cannot be brought under the bytes asked for
  */
@@ -25,10 +25,17 @@ export async function renderPicture(
 
   const original = await readPictureFile(folder, stored.sha256);
   const { bytes, width, height } = await render(original, stored.mime, recipe);
-  const mime = recipe.toMime ?? stored.mime;
+  const mime = leavingMime(stored.mime, recipe);
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   return { bytes, picture: { ...kept, mime, width, height, bytes: bytes.length, sha256 } };
 }
+
+/** The types that can move. */
+const MOVING = ['image/gif', 'image/webp'];
+
+/** The type a picture leaves as: its own, or the one it is converted to; a drawing as the picture it is drawn to. */
+const leavingMime = (mime: string, { toMime }: Recipe): string =>
+  toMime ?? (mime === 'image/svg+xml' ? 'image/png' : mime);
 
 /** A picture after its recipe: its bytes, and its size in pixels. */
 export async function render(
@@ -36,12 +43,14 @@ export async function render(
   mime: string,
   recipe: Recipe,
 ): Promise<{ bytes: Buffer; width: number; height: number }> {
-  const to = recipe.toMime ?? mime;
-  const animated = mime === 'image/gif' && to === 'image/gif';
-  const { autoOrient } = await sharp(original).metadata();
+  const to = leavingMime(mime, recipe);
+  // As strict as when it was taken in, and no stricter: what is taken in can leave.
+  const strictness = { failOn: 'error', limitInputPixels: PICTURE_LIMIT_PIXELS } as const;
+  const { autoOrient, pages = 1 } = await sharp(original, strictness).metadata();
+  const animated = pages > 1 && MOVING.includes(to);
   let width = recipe.crop ? cropPixels(autoOrient, recipe.crop).width : autoOrient.width;
   for (let attempt = 0; attempt < TRIES; attempt++) {
-    const upright = sharp(original, { animated, limitInputPixels: PICTURE_LIMIT_PIXELS }).autoOrient();
+    const upright = sharp(original, { animated, ...strictness }).autoOrient();
     const cropped = recipe.crop ? upright.extract(cropPixels(autoOrient, recipe.crop)) : upright;
     const sized = attempt === 0 ? cropped : cropped.resize({ width });
     const { data, info } = await write(sized, to).toBuffer({ resolveWithObject: true });

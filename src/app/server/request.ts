@@ -1,7 +1,7 @@
 import { ValidationError, type ObjectSchema, type AnyObject } from 'yup';
 import { cleanDeep, cleanText } from '@/core/text/clean';
 import { refuse, type Refusal, type Result } from '@/core/refusal';
-import { readAsOf } from '@/data/asOf';
+import { readReached } from '@/data/asOf';
 import { bimlo } from '@/runtime/bimlo';
 import { AS_OF_HEADER } from '@/ui/api';
 
@@ -32,7 +32,7 @@ export const refusal = (reason: Refusal, current?: unknown): Promise<Response> =
 
 /** A header says how far the database had got, so that a view from before is known to be from before. */
 async function respond(content: unknown, status: number): Promise<Response> {
-  const asOf = await readAsOf((await bimlo()).db);
+  const asOf = await readReached((await bimlo()).db);
   return Response.json(content, { status, headers: { [AS_OF_HEADER]: String(asOf) } });
 }
 

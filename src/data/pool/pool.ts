@@ -6,6 +6,9 @@ const HEAP_MB = 512;
 /** How long an idle thread stays, in milliseconds. */
 const IDLE_MS = 60_000;
 
+/** How often it is looked how long work takes, in milliseconds. */
+const WATCH_EVERY_MS = 50;
+
 const PROGRAM = join(/* turbopackIgnore: true */ process.cwd(), 'src/data/pool/thread.mjs');
 
 // Next gives pages and routes a copy of each module of their own; the threads are had once.
@@ -38,14 +41,23 @@ export class TooMuchWorkError extends Error {
  * @throws TooMuchWorkError when it takes longer than `limitMs`, or more memory than a thread has
  */
 export async function inPool<T>(task: 'csvFile' | 'calendarFile', given: object, limitMs: number): Promise<T> {
-  const signal = AbortSignal.timeout(limitMs);
+  // Set by the thread when it begins: what it takes to start one, or to wait for one, is not the work's.
+  const begun = new Int32Array(new SharedArrayBuffer(4));
+  const ending = new AbortController();
+  let beganAt: number | null = null;
+  const watch = setInterval(() => {
+    if (begun[0] === 1) beganAt ??= performance.now();
+    if (beganAt !== null && performance.now() - beganAt > limitMs) ending.abort();
+  }, WATCH_EVERY_MS);
   try {
-    return (await pool().run(given, { name: task, signal })) as T;
+    return (await pool().run({ given, begun }, { name: task, signal: ending.signal })) as T;
   } catch (error) {
-    if (signal.aborted) throw new TooMuchWorkError('time');
+    if (ending.signal.aborted) throw new TooMuchWorkError('time');
     if (error instanceof Error && 'code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY')
       throw new TooMuchWorkError('memory');
     throw error;
+  } finally {
+    clearInterval(watch);
   }
 }
 
