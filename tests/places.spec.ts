@@ -116,7 +116,7 @@ test('brand and person are switched, and what is made belongs to that person', a
   await page.getByRole('button', { name: /^Ines/ }).click();
   await expect(page.getByRole('button', { name: /You are Ines/ })).toBeVisible();
   await expect(page.locator('[data-post]').first()).toBeVisible();
-  await page.getByRole('button', { name: /^Brand/ }).click();
+  await page.getByRole('button', { name: /^Brand: / }).click();
   await page.getByRole('link', { name: 'Fennel Moor' }).click();
   await expect(page).toHaveURL(/fennel-moor/);
 });
