@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { makeParcel } from '@/core/delivery/parcel';
 import { listBrands } from '@/data/brands';
 import { listChannels } from '@/data/channels';
@@ -7,6 +9,7 @@ import { takeFolder } from '@/data/folder';
 import { listPeopleOfBrand } from '@/data/people';
 import { insertPiece } from '@/data/pieces';
 import { insertPosts } from '@/data/posts';
+import type { AcceptedPost } from '@/standins/network/store';
 import { openFolderDb } from '@/runtime/bimlo';
 import { NOW, type TestServer } from '../tests/support/server';
 
@@ -83,3 +86,11 @@ export async function statesOf(server: TestServer, keys: ReadonlySet<string>): P
   await folder.release();
   return new Map(rows.map(({ key, state }) => [key, state]));
 }
+
+/** What the networks hold under these keys, by their own journal. */
+export const acceptedOf = (server: TestServer, keys: ReadonlySet<string>): AcceptedPost[] =>
+  readFileSync(join(server.data, 'networks', 'accepted.jsonl'), 'utf8')
+    .split('\n')
+    .filter(Boolean)
+    .map((line) => JSON.parse(line) as AcceptedPost)
+    .filter(({ key }) => keys.has(key));

@@ -13,6 +13,7 @@ import { benchCounting } from './counting';
 import { benchDelivery } from './delivery';
 import { benchMaking } from './making';
 import { benchPages } from './pages';
+import { benchWriting } from './writing';
 import { benchQueries } from './queries';
 
 const root = mkdtempSync(join(tmpdir(), 'bimlo-bench-'));
@@ -25,6 +26,7 @@ const BENCHES = {
   answers: () => benchAnswers(root),
   arrangements: () => benchArrangements(root),
   making: () => benchMaking(root),
+  writing: () => benchWriting(root),
   delivery: benchDelivery,
 };
 

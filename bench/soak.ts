@@ -3,13 +3,10 @@
  * the middle of it, and the networks, which live on, asked in the end what they have: `npm run soak [posts] [kills] [seed]`.
  * Ends with 1 where something is out twice, was lost, or is shown otherwise than the networks have it.
  */
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { addMs } from '@/core/time/plan';
-import type { AcceptedPost } from '@/standins/network/store';
 import prepare from '../tests/support/prepare';
 import { startServer } from '../tests/support/server';
-import { DUE, plant, statesOf } from './planted';
+import { acceptedOf, DUE, plant, statesOf } from './planted';
 
 const [posts = 2_000, kills = 20, seed = 1] = process.argv.slice(2).map(Number);
 /** Three in ten calls misbehave: a tenth is put off, a tenth gets no answer and was not taken, a tenth gets none and was. */
@@ -41,11 +38,7 @@ await server.faults({ tryLater: 0, timeOutBefore: 0, timeOutAfter: 0, slowMs: 0 
 for (const minutes of SETTLING_MINUTES) await server.goTo(addMs(DUE, minutes * 60_000));
 await server.kill();
 
-const held = readFileSync(join(server.data, 'networks', 'accepted.jsonl'), 'utf8')
-  .split('\n')
-  .filter(Boolean)
-  .map((line) => JSON.parse(line) as AcceptedPost)
-  .filter(({ key }) => keys.has(key));
+const held = acceptedOf(server, keys);
 const states = await statesOf(server, keys);
 await server.end();
 

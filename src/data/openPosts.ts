@@ -42,19 +42,30 @@ export function lockDeliveriesOf(tx: Queryable, postIds: readonly string[]): Pro
   );
 }
 
+/** What decides about a post, its brand and channel by their ids. */
+type Row = Omit<PostSurroundings, 'brand' | 'channel'> & {
+  brandId: string;
+  channelId: string;
+  /** With the first of its posts only: a rule sheet is long. */
+  brand: Brand | null;
+  channel: Channel | null;
+};
+
 /** Reads what decides about posts beside themselves, in one statement for all of them. */
-export function readSurroundings(
+export async function readSurroundings(
   tx: Queryable,
   postIds: readonly string[],
   personId: string | null,
 ): Promise<PostSurroundings[]> {
-  return tx.rows<PostSurroundings>(
-    `select p.id,
-       jsonb_build_object('id', b.id, 'slug', b.slug, 'name', b.name, 'zone', b.zone, 'weekStart', b.week_start,
-         'weekdays', b.weekdays, 'wordsPerMinute', b.words_per_minute, 'asksSignOff', b.asks_sign_off) as brand,
-       jsonb_build_object('id', c.id, 'brandId', c.brand_id, 'name', c.name, 'callSign', c.call_sign, 'color', c.color,
-         'account', c.account, 'ruleSheetId', c.rule_sheet_id, 'aimDays', c.aim_days,
-         'archived', c.archived_at is not null, 'sheet', r.rules) as channel,
+  const rows = await tx.rows<Row>(
+    `select p.id, p.brand_id as "brandId", p.channel_id as "channelId",
+       case when row_number() over (partition by p.brand_id) = 1 then
+         jsonb_build_object('id', b.id, 'slug', b.slug, 'name', b.name, 'zone', b.zone, 'weekStart', b.week_start,
+           'weekdays', b.weekdays, 'wordsPerMinute', b.words_per_minute, 'asksSignOff', b.asks_sign_off) end as brand,
+       case when row_number() over (partition by p.channel_id) = 1 then
+         jsonb_build_object('id', c.id, 'brandId', c.brand_id, 'name', c.name, 'callSign', c.call_sign, 'color', c.color,
+           'account', c.account, 'ruleSheetId', c.rule_sheet_id, 'aimDays', c.aim_days,
+           'archived', c.archived_at is not null, 'sheet', r.rules) end as channel,
        coalesce((select jsonb_agg(to_jsonb(x) order by x.position, x.id)
          from (select ${PICTURE} from media where post_id = p.id) x), '[]') as pictures,
        coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'needed', s.needed, 'lead', s.lead,
@@ -66,4 +77,11 @@ export function readSurroundings(
      where p.id = any($1::uuid[])`,
     [postIds, personId],
   );
+  const brands = new Map(rows.flatMap(({ brand }) => (brand ? [[brand.id, brand] as const] : [])));
+  const channels = new Map(rows.flatMap(({ channel }) => (channel ? [[channel.id, channel] as const] : [])));
+  return rows.map(({ brandId, channelId, ...row }) => ({
+    ...row,
+    brand: brands.get(brandId)!,
+    channel: channels.get(channelId)!,
+  }));
 }

@@ -18,8 +18,8 @@ import type { JobKind } from './jobs';
 const MINUTE_MS = 60_000;
 const HOUR_MS = 60 * MINUTE_MS;
 const DAY_MS = 24 * HOUR_MS;
-/** No snapshot is begun when a departure is nearer than this. */
-const SNAPSHOT_CLEARANCE_MS = MINUTE_MS;
+/** Nothing that holds up the database is begun when a departure is nearer than this. */
+const CLEARANCE_MS = MINUTE_MS;
 
 /** How long it is known what a write was answered: browsers keep a change until they reach Bimlo again. */
 const ANSWERED_KEPT_MS = 14 * DAY_MS;
@@ -57,7 +57,10 @@ export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Recor
   statistics: {
     everyMs: DAY_MS,
     retryMs: HOUR_MS,
+    firstMs: 10 * MINUTE_MS,
     run: async () => {
+      const now = work.clock.now();
+      if (await isDepartureNear(work.db, now)) return waits(now);
       await gatherStatistics(work.db);
       return { result: 'gathered' };
     },
@@ -74,14 +77,20 @@ async function keepSeriesAhead({ db, clock, ids }: DeliveryWork): Promise<number
   return made;
 }
 
+/** Whether something leaves within a minute, or is late and may still go: then nothing is begun that holds up the database. */
+async function isDepartureNear(db: Db, now: string): Promise<boolean> {
+  const nextDue = await maybeNextDue(db);
+  const untilDueMs = nextDue ? msBetween(now, nextDue) : Infinity;
+  return untilDueMs < CLEARANCE_MS && untilDueMs > -HOLD_AFTER_MS;
+}
+
+const waits = (now: string) => ({ result: 'waits for a departure', dueAt: addMs(now, MINUTE_MS) });
+
 /** Takes the day's snapshot when it is due and nothing leaves within a minute. One that breaks off leaves nothing behind. */
 async function takeDueSnapshot(db: Db, folder: DataFolder, now: string): Promise<{ result: string; dueAt?: string }> {
   const dueAt = snapshotDueAt((await listSnapshots(folder)).at(-1), now);
   if (dueAt > now) return { result: 'not due yet', dueAt };
-  const nextDue = await maybeNextDue(db);
-  const untilDueMs = nextDue ? msBetween(now, nextDue) : Infinity;
-  if (untilDueMs < SNAPSHOT_CLEARANCE_MS && untilDueMs > -HOLD_AFTER_MS)
-    return { result: 'waits for a departure', dueAt: addMs(now, MINUTE_MS) };
+  if (await isDepartureNear(db, now)) return waits(now);
   try {
     return { result: await takeSnapshot(db, folder, now) };
   } catch (error) {
