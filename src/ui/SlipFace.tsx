@@ -7,6 +7,9 @@ import { Progress } from './Progress';
 /** The facts a slip shows where nobody chose. */
 const USUAL: ReadonlySet<string> = new Set(['time', 'title', 'stage', 'picture', 'missing', 'prep']);
 
+/** What a slip says of a delivery that a person should look at. */
+const TROUBLE: Partial<Record<string, string>> = { failed: 'failed', held: 'on hold', unknown: 'perhaps out' };
+
 /** UTF-16 units of a title that two lines of a slip hold as a rule. */
 const SHORT_TITLE = 30;
 
@@ -33,7 +36,7 @@ export function SlipFace({
   more?: readonly string[];
 }) {
   const failed = slip.delivery?.state === 'failed';
-  const held = slip.delivery?.state === 'held';
+  const trouble = TROUBLE[slip.delivery?.state ?? ''];
   const isLine = density === 'line';
   const facts = more.filter(Boolean).map((fact) => (fact === 'format' ? FORMAT_LABELS[slip.format] : fact));
   return (
@@ -61,8 +64,8 @@ export function SlipFace({
           draggable={false}
         />
       )}
-      {(failed || held) && <span className="slip-missing is-wrong">{failed ? 'failed' : 'held'}</span>}
-      {!isLine && shows.has('missing') && slip.missing && !failed && !held && (
+      {trouble && <span className="slip-missing is-wrong">{trouble}</span>}
+      {!isLine && shows.has('missing') && slip.missing && !trouble && (
         <span className="slip-missing">{slip.missing}</span>
       )}
       {!isLine && shows.has('prep') && isUnderWay(slip) && <Progress progress={slip.progress} />}

@@ -48,7 +48,8 @@ describe('a slip', () => {
     expect(failed).toContain('>failed<');
     expect(failed).toContain('aria-label="scheduled, delivery failed"');
     expect(failed).not.toContain('no picture');
-    expect(face({ stage: 'scheduled', delivery: { ...delivery, state: 'held' } })).toContain('>held<');
+    expect(face({ stage: 'scheduled', delivery: { ...delivery, state: 'held' } })).toContain('>on hold<');
+    expect(face({ stage: 'scheduled', delivery: { ...delivery, state: 'unknown' } })).toContain('>perhaps out<');
   });
 
   it('shows progress until it is ready', () => {
