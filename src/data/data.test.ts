@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
-import { mkdir, mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
+import { cp, mkdir, mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
@@ -15,8 +15,15 @@ import {
   UnreadableDbError,
 } from './migrate';
 import { readAsOf } from './asOf';
-import { listSnapshots, restoreSnapshot, snapshotDueAt, SNAPSHOTS_KEPT, takeSnapshot } from './snapshots';
+import { readPictureFile, takeMedia } from './mediaFiles';
+import { afterRestore, listSnapshots, restoreSnapshot, snapshotDueAt, SNAPSHOTS_KEPT, takeSnapshot } from './snapshots';
 import { openTestDb } from './testDb';
+
+/** The smallest PNG there is. */
+const PIXEL = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);
 
 describe('the database', () => {
   let db: Db;
@@ -177,6 +184,33 @@ describe('the data folder', () => {
     await expect(restoreSnapshot(folder, '../../etc')).rejects.toThrow(/There is no snapshot/);
     expect(await readdir(root)).toContain('db.aside-1');
     await folder.release();
+  });
+
+  it('comes back from a snapshot and a copied media folder alone, and is told once that it did', async () => {
+    const folder = await takeFolder(root);
+    const db = await openDb(folder.db);
+    await db.run('create table files (sha256 text)');
+    const taken = await takeMedia(folder.media, PIXEL, 'dome.png');
+    if (!taken.ok) throw new Error(taken.refusal.message);
+    await db.run('insert into files values ($1)', [taken.value.sha256]);
+    const name = await takeSnapshot(db, folder, '2026-11-23T10:00:00.000Z');
+
+    const elsewhere = await mkdtemp(join(tmpdir(), 'bimlo-restored-'));
+    await cp(folder.media, join(elsewhere, 'media'), { recursive: true });
+    await cp(join(folder.snapshots, name), join(elsewhere, 'snapshots', name), { recursive: true });
+    await db.close();
+    await folder.release();
+    const restored = await takeFolder(elsewhere);
+    await restoreSnapshot(restored, name);
+    const again = await openDb(restored.db);
+    const [row] = await again.rows<{ sha256: string }>('select sha256 from files');
+    expect((await readPictureFile(restored.media, row!.sha256)).equals(PIXEL)).toBe(true);
+    let told = 0;
+    for (let start = 0; start < 2; start++) await afterRestore(restored, async () => void told++);
+    expect(told).toBe(1);
+    await again.close();
+    await restored.release();
+    await rm(elsewhere, { recursive: true });
   });
 
   it('wants a snapshot once a day', () => {

@@ -14,6 +14,15 @@ import { must, refused, type Acting } from './work';
 /** A post to be made, with the pictures it shares with others. */
 export type NewPost = Parameters<typeof insertPosts>[1][number] & { pictures?: readonly Picture[] };
 
+/** What a post made of another does not take over: what became of that one, and what it was signed off as. */
+export const NOT_TAKEN_OVER = {
+  publishedAt: null,
+  address: '',
+  seriesId: null,
+  seriesNumber: null,
+  signOff: null,
+} as const;
+
 /**
  * Adds posts with the prep of their formats, counted back from their days. What is published already gets none. What must
  * hold of a post holds from the first: texts that can be kept, a time that exists, fit where it is called ready.

@@ -17,7 +17,7 @@ import {
 } from '@/data/changes';
 import { listChannelsById, type Channel } from '@/data/channels';
 import { listVersions } from '@/data/posts';
-import { addPosts, type NewPost } from './adding';
+import { addPosts, NOT_TAKEN_OVER, type NewPost } from './adding';
 import { moving, type Move } from './planning';
 import { factsOf, takePosts, type OpenPost } from './posts';
 import { settingAside } from './stages';
@@ -279,11 +279,7 @@ function copy(act: Doing, open: OpenPost, change: Extract<Change, { kind: 'copy'
       format,
       date,
       stage: 'drafting',
-      publishedAt: null,
-      address: '',
-      seriesId: null,
-      seriesNumber: null,
-      signOff: null,
+      ...NOT_TAKEN_OVER,
       createdAt: act.now,
       pictures,
     };

@@ -2,7 +2,7 @@ import { blocksOf } from '@/core/posts/readiness';
 import { refuse, type Result } from '@/core/refusal';
 import { localOf } from '@/core/time/plan';
 import { maybeChannel } from '@/data/channels';
-import { addPosts, type NewPost } from './adding';
+import { addPosts, NOT_TAKEN_OVER, type NewPost } from './adding';
 import { takePostAt, type OpenPost } from './posts';
 import { pictureOf } from './publishing';
 import { doing, must, notFound, refused, type Work } from './work';
@@ -43,11 +43,7 @@ export function sendAnew(work: Work, postId: string, version: number): Promise<R
       date: isToCome ? date : null,
       time: isToCome ? time : null,
       stage: isFit ? 'ready' : 'making',
-      publishedAt: null,
-      address: '',
-      seriesId: null,
-      seriesNumber: null,
-      signOff: null,
+      ...NOT_TAKEN_OVER,
       createdAt: act.now,
       pictures,
     };

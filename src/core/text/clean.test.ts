@@ -8,9 +8,9 @@ describe('text as it is kept', () => {
     ['a bell and an escape', '\u0007a\u001b[31m', 'a[31m'],
     ['tab and line breaks', 'a\tb\r\nc', 'a\tb\r\nc'],
     ['a lone high surrogate', 'a\ud83d', 'a\ufffd'],
-    ['a lone low surrogate', '\ude00b', '\ufffdb'],
+    ['a lone low surrogate', '\ude00 x', '\ufffd x'],
     ['an emoji', '👩‍🚀', '👩‍🚀'],
-    ['direction marks', 'a\u200fb', 'a\u200fb'],
+    ['direction marks', 'a\u200f c', 'a\u200f c'],
   ])('%s', (_name, typed, kept) => expect(cleanText(typed)).toBe(kept));
 
   it('is well-formed whatever comes, and stays as it is the second time', () => {

@@ -11,6 +11,7 @@ import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell, type Shell } from '@/ui/shell';
 import type { ChangedPost } from '../calendar/changed';
+import { usePostDeed } from './usePostDeed';
 import type { PostEditor } from './usePostEditor';
 
 type Asked = 'address' | 'reason' | null;
@@ -36,23 +37,17 @@ export function Deeds({
   const say = useSay();
   const [asked, setAsked] = useState<Asked>(null);
   const [typed, setTyped] = useState('');
-  const [busy, setBusy] = useState(false);
+  const deeds = usePostDeed(editor, sheet.id);
+  const { busy } = deeds;
   const { brand } = useShell();
 
   async function doIt(deed: string, more: object = {}): Promise<ChangedPost | null> {
-    setBusy(true);
-    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({
-      deed,
-      version,
-      ...more,
-    }));
-    setBusy(false);
-    const problem = problemOf(answer);
-    if (problem) say({ text: problem, wrong: true });
-    if (answer.kind !== 'done') return null;
-    setAsked(null);
-    setTyped('');
-    return answer.value;
+    const changed = await deeds.doIt(deed, more);
+    if (changed) {
+      setAsked(null);
+      setTyped('');
+    }
+    return changed;
   }
 
   async function reportUndoable(text: string, deed: string, more: object, undoDeed: string, leaves: boolean) {

@@ -1,13 +1,11 @@
 'use client';
 
 import Button from 'react-bootstrap/Button';
-import { useState } from 'react';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import type { PostSheet } from '@/core/posts/sheet';
-import { problemOf } from '@/ui/api';
 import { dayAndTime } from '@/ui/format';
 import { useSay } from '@/ui/messages';
-import type { ChangedPost } from '../calendar/changed';
+import { usePostDeed } from './usePostDeed';
 import type { PostEditor } from './usePostEditor';
 
 /** What nobody knows of a post that may be out, and what went out otherwise than its sheet showed: both want a decision. */
@@ -24,21 +22,7 @@ export function WhatBecameOfIt({
   onOpen: (postId: string) => void;
 }) {
   const say = useSay();
-  const [busy, setBusy] = useState(false);
-
-  async function doIt(deed: string, more: object = {}): Promise<ChangedPost | null> {
-    setBusy(true);
-    const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({
-      deed,
-      version,
-      ...more,
-    }));
-    setBusy(false);
-    const problem = problemOf(answer);
-    if (problem) say({ text: problem, wrong: true });
-    return answer.kind === 'done' ? answer.value : null;
-  }
-
+  const { doIt, busy } = usePostDeed(editor, sheet.id);
   const [unsure] = sheet.maybeOut;
   const isSending = sheet.stage === 'scheduled' && ['waiting', 'sending'].includes(sheet.delivery?.state ?? '');
   return (

@@ -48,7 +48,7 @@ describe('an item of the shelf', () => {
     ['of no kind', { kind: 'song' }, 'badField', 'kind'],
     ['without a title', { title: '' }, 'emptyTitle', 'title'],
     ['without a text', { text: ' ' }, 'emptyText', 'text'],
-    ['without a hashtag', { text: '# !' }, 'noHashtags', 'text'],
+    ['without a hashtag', { text: '# !' }, 'badHashtag', 'text'],
     ['that is no link', { kind: 'link', text: 'moor' }, 'badLink', 'text'],
     ['of another brand', { brandId: NOBODY }, 'notYours', undefined],
   ])('%s is refused', async (_name, change, code, field) => {
