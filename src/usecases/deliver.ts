@@ -233,10 +233,10 @@ async function settle(work: DeliveryWork, delivery: Claimed, { outcome, unsureSi
       outcome.kind === 'answered'
         ? afterTry(outcome.answer, delivery.attempts, unsureSince, act.now, work.chance())
         : {
-            state: outcome.kind === 'held' ? ('held' as const) : ('waiting' as const),
+            state: outcome.kind === 'held' ? ('held' as const) : atRest(unsureSince),
             unsureSince,
             nextTryAt: null,
-            askAt: outcome.kind === 'held' && unsureSince !== null ? act.now : null,
+            askAt: unsureSince === null ? null : act.now,
             words,
           };
     if (!(await settleDelivery(tx, delivery.id, after))) return;
@@ -250,6 +250,9 @@ async function settle(work: DeliveryWork, delivery: Claimed, { outcome, unsureSi
     }
   });
 }
+
+/** How a copy stands that is not sent since an earlier one is out: so that it can be withdrawn, and is asked about if it may be out as well. */
+const atRest = (unsureSince: Instant | null) => (unsureSince === null ? ('waiting' as const) : ('unknown' as const));
 
 /** About when a copy left that turned out to be out: at the try nobody heard of again, or when it was due. */
 export const leftAt = ({ attempts, unsureSince, dueAt }: Delivery): Instant =>

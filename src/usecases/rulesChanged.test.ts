@@ -75,6 +75,13 @@ describe('a channel that goes by another rule sheet', () => {
   });
 });
 
+it('a rule sheet that is saved as it was lets everything wait as it did', async () => {
+  const id = await scheduled();
+  const before = await delivery(id);
+  expect(await changeRules('pithline', (sheet) => sheet)).toMatchObject({ held: 0, tookBack: 0, copiedAnew: 0 });
+  expect(await delivery(id)).toEqual(before);
+});
+
 describe('a rule sheet that was made stricter', () => {
   it('holds what is scheduled, and takes back what is ready', async () => {
     const id = await scheduled();

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { isLeaving } from '@/core/delivery/delivery';
 import type { Parcel } from '@/core/delivery/network';
 import { makeParcel, measuresOf } from '@/core/delivery/parcel';
@@ -48,7 +49,7 @@ async function followScheduled(act: Acting, open: readonly OpenPost[], outcome: 
       continue;
     }
     const mode = channel.sheet.automatic ? 'automatic' : 'byHand';
-    if (mode === delivery.mode && JSON.stringify(parcel) === JSON.stringify(delivery.parcel)) continue;
+    if (mode === delivery.mode && isSame(parcel, delivery.parcel)) continue;
     withdraws.push(delivery.id);
     copies.push({ ...newDelivery(act, { brandId: post.brandId, postId: post.id }, channel, delivery.dueAt), parcel });
   }
@@ -73,6 +74,9 @@ async function followScheduled(act: Acting, open: readonly OpenPost[], outcome: 
   outcome.held += held.length;
   outcome.copiedAnew += copies.length;
 }
+
+/** Whether two parcels are the same as they are kept, whatever the order of their fields. */
+const isSame = (one: Parcel, kept: Parcel): boolean => isDeepStrictEqual(JSON.parse(JSON.stringify(one)), kept);
 
 /** The same words and pictures as they would be sent by the rules of a channel. */
 const copiedAnew = ({ words, format, pictures }: Parcel, channel: Channel): Parcel =>

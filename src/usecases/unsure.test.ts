@@ -277,3 +277,18 @@ it('after a restore nothing that may have been sent since is sent unasked', asyn
   await deliver();
   expect([network.calls, (await world.post(post.id)).stage]).toEqual([0, 'published']);
 });
+
+it('after a restore an earlier copy that is out is published once, though the newer one is in doubt as well', async () => {
+  const id = await outUnknown();
+  valueOf(await movePost(world.work, id, await versionOf(id), { date: '2026-11-27', time: '10:00' }));
+  await doubtAllUnsent(world.db, world.work.clock.now());
+  network.isMute = false;
+  world.goTo('2026-11-27T10:00:00.000Z');
+  const calls = network.calls;
+  expect(await deliver()).toBe(1);
+  expect([network.calls - calls, (await world.post(id)).stage, (await world.post(id)).date]).toEqual([
+    0,
+    'published',
+    '2026-11-26',
+  ]);
+});
