@@ -78,7 +78,8 @@ export function setRecipe(
     if (recipe.toBytes !== null && (!Number.isInteger(recipe.toBytes) || recipe.toBytes < LEAST_BYTES))
       refused({ code: 'badBytes', field: 'toBytes', message: 'A picture is not scaled down below 20 kB.' });
     const { crop, toMime, toBytes } = recipe;
-    const fitted = { crop, toMime: toMime === picture.mime ? null : toMime, toBytes };
+    // What it came to before it was fitted says nothing of what it comes to now.
+    const fitted = { crop, toMime: toMime === picture.mime ? null : toMime, toBytes, rendered: null };
     return changePictures(act, open, withPicture(open, pictureId, fitted), 'picture fitted', { pictureId, ...recipe });
   });
 }

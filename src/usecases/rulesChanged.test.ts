@@ -3,11 +3,12 @@ import { listRuleSheets, oneChannel } from '@/data/channels';
 import { maybeDeliveryOfPost } from '@/data/deliveries';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import { deliverDue } from './deliver';
-import { attachPicture, removePicture } from './pictures';
+import { insertRenditions } from '@/data/renditions';
+import { attachPicture, removePicture, setRecipe } from './pictures';
 import { schedulePost, tryAgain } from './scheduling';
 import { saveChannel, saveRuleSheet } from './settings';
 import { bringPostBack, putAtStage, setPostAside } from './stages';
-import { deliveryWork, fakeNetwork, makeWorld, valueOf, type FakeNetwork, type TestWorld } from './testWorld';
+import { codeOf, deliveryWork, fakeNetwork, makeWorld, valueOf, type FakeNetwork, type TestWorld } from './testWorld';
 
 let world: TestWorld;
 let network: FakeNetwork;
@@ -140,4 +141,44 @@ it('the bytes that leave are the bytes that are checked: a picture that is not w
   });
   expect([network.accepted.size, await delivery(post.id)]).toMatchObject([0, { state: 'held' }]);
   expect((await delivery(post.id)).words).toContain('takes pictures of');
+});
+
+describe('pictures are checked by what they came to', () => {
+  const file = { sha256: 'a'.repeat(64), mime: 'image/png', width: 1_200, height: 1_200, bytes: 90_000 };
+  const attached = async () => {
+    const post = await world.makePost('glassrow');
+    const { pictureId } = valueOf(
+      await attachPicture(world.work, post.id, { ...file, fileName: 'a.png', durationMs: null }, 'A dome'),
+    );
+    return { id: post.id, pictureId };
+  };
+  /** Making ready that finds pictures of so many bytes. */
+  const madeReady = (bytes: number) => async (postIds: readonly string[]) => {
+    const rows = await world.db.rows<{ sha256: string; recipe: string }>(
+      'select distinct sha256, recipe from media where post_id = any($1::uuid[])',
+      [postIds],
+    );
+    await insertRenditions(
+      world.db,
+      rows.map((row) => ({ ...row, mime: 'image/jpeg', width: 1_200, height: 1_200, bytes })),
+    );
+  };
+
+  it('one that came out larger than its network takes is not scheduled', async () => {
+    const { id } = await attached();
+    const work = { ...world.work, measurePictures: madeReady(900_000_000) };
+    expect(codeOf(await schedulePost(work, id, (await world.post(id)).version))).toBe('blocked');
+  });
+
+  it('one that was never made ready is not scheduled, and after it is fitted it is made ready anew', async () => {
+    const { id, pictureId } = await attached();
+    const never = { ...world.work, measurePictures: async () => undefined };
+    expect(codeOf(await schedulePost(never, id, (await world.post(id)).version))).toBe('notMeasured');
+    const work = { ...world.work, measurePictures: madeReady(90_000) };
+    valueOf(await schedulePost(work, id, (await world.post(id)).version));
+    const crop = { x: 0, y: 0, width: 1, height: 0.9 };
+    valueOf(await setRecipe(world.work, id, pictureId, { crop, toMime: 'image/jpeg', toBytes: null }));
+    expect(codeOf(await schedulePost(never, id, (await world.post(id)).version))).toBe('notMeasured');
+    valueOf(await schedulePost(work, id, (await world.post(id)).version));
+  });
 });

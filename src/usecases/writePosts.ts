@@ -115,8 +115,8 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   if (!write.out) mustBeOfItsBrand(open, change, channel, ground);
   const read = write.out ? { ...change } : { ...change, ...must(readWords(change, channel.sheet)) };
   if (change.title !== undefined) read.title = must(readTitle(change.title));
-  const { pictures = open.pictures, ...fields } = read;
-  if (change.pictures && !write.out) must(readPictures(change.pictures));
+  const { pictures: given, ...fields } = read;
+  const pictures = given === undefined ? open.pictures : write.out ? given : must(readPictures(given));
   const after: Post = { ...post, ...fields };
   if (change.parts && !write.out) mustShowOwnPictures(after, pictures);
   if (
@@ -319,7 +319,6 @@ async function writePictures(act: Acting, checked: readonly CheckedWrite[]): Pro
       isNew: !was.has(picture.id),
       picture: {
         ...picture,
-        alt: picture.alt.trim(),
         postId: after.id,
         position: index + 1,
         brandId: after.brandId,
