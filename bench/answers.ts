@@ -4,7 +4,7 @@ import { noteSetUp, takeFolder } from '@/data/folder';
 import { openFolderDb } from '@/runtime/bimlo';
 import config from '../playwright.config';
 import { startServer } from '../tests/support/server';
-import { BRAND, fill } from './data';
+import { AS_PERSON, BRAND, fill } from './data';
 import { compare, figureLine, percentile, ratioLine, type Line } from './figures';
 
 const FEW = 5_000;
@@ -24,11 +24,12 @@ const ASKED = [
 /** The server's answers with 100,000 posts (in `root/data`) against those with 5,000, and scrolling a list of 10,000 rows. */
 export async function benchAnswers(root: string): Promise<Line[]> {
   await makeFolder(join(root, 'few'), FEW);
-  const many = await startServer({}, join(root, 'data'));
-  const few = await startServer({}, join(root, 'few'));
+  const many = await startServer(AS_PERSON, join(root, 'data'));
+  const few = await startServer(AS_PERSON, join(root, 'few'));
   const lines: Line[] = [];
   for (const [name, query] of ASKED) {
-    const ask = (url: string) => async () => (await fetch(`${url}/${BRAND}/calendar?${query}`)).text();
+    const ask = (url: string) => async () =>
+      (await fetch(`${url}/${BRAND}/calendar?${query}`, { redirect: 'error' })).text();
     const { workMs, floorMs } = await compare(ask(many.url), ask(few.url), { warmUps: 4, rounds: 21 });
     lines.push(ratioLine(`server answer, ${name}, with 100,000 posts, to that with 5,000`, workMs, floorMs, 1.5));
   }
@@ -51,7 +52,7 @@ async function makeFolder(path: string, count: number, shown?: number): Promise<
 export async function benchScrolling(root: string): Promise<Line> {
   const folder = join(root, 'long');
   await makeFolder(folder, LIST_ROWS, LIST_ROWS);
-  const server = await startServer({}, folder);
+  const server = await startServer(AS_PERSON, folder);
   const browser = await chromium.launch(config.use!.launchOptions);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${server.url}/${BRAND}/calendar?as=list&date=2026-11-25&group=none`);

@@ -14,6 +14,9 @@ export const MONTH: LocalDate = '2026-11-01';
 export const POSTS = 100_000;
 export const POSTS_OF_MONTH = 700;
 export const BRAND = 'bench';
+/** Who works there: a server that is told so is looked at as this person. */
+const PERSON = 'bea';
+export const AS_PERSON = { BIMLO_DEMO_PERSON: PERSON };
 
 const COLORS = ['#2E7D50', '#27508F', '#7A3B69', '#B4531F', '#3B6E7A', '#4A4E8C', '#94304B', '#6B5B2A'];
 const BATCH = 2_000;
@@ -44,7 +47,7 @@ export async function fill(db: Db, count = POSTS, shown = POSTS_OF_MONTH): Promi
       weekStart: 1,
       position: 0,
     });
-    await insertPerson(tx, { id: personId, slug: 'bea', name: 'Bea', role: 'manager', position: 0 }, [brandId]);
+    await insertPerson(tx, { id: personId, slug: PERSON, name: 'Bea', role: 'manager', position: 0 }, [brandId]);
     for (const [position, sheet] of SHIPPED_RULE_SHEETS.slice(0, 8).entries()) {
       const id = randomUUID();
       channelIds.push(id);

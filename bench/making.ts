@@ -21,7 +21,7 @@ import { takeMedia } from '@/data/mediaFiles';
 import { insertSteps } from '@/data/steps';
 import config from '../playwright.config';
 import { startServer } from '../tests/support/server';
-import { BRAND, fill } from './data';
+import { AS_PERSON, BRAND, fill } from './data';
 import { compare, figureLine, percentile, ratioLine, type Line } from './figures';
 
 const POSTS = 1_000;
@@ -165,8 +165,8 @@ async function benchScreens(root: string): Promise<Line[]> {
   const [few, many] = [join(root, 'desk-few'), join(root, 'desk-many')];
   const pieceId = await makeDesk(few, 50);
   await makeDesk(many, 2_000);
-  const [fewServer, manyServer] = [await startServer({}, few), await startServer({}, many)];
-  const ask = (url: string) => async () => (await fetch(`${url}/${BRAND}/desk`)).text();
+  const [fewServer, manyServer] = [await startServer(AS_PERSON, few), await startServer(AS_PERSON, many)];
+  const ask = (url: string) => async () => (await fetch(`${url}/${BRAND}/desk`, { redirect: 'error' })).text();
   const { workMs, floorMs } = await compare(ask(manyServer.url), ask(fewServer.url), { warmUps: 4, rounds: 21 });
   const keystrokesMs = await typeBesideSiblings(`${fewServer.url}/${BRAND}/pieces/${pieceId}/words`);
   await fewServer.end();

@@ -3,7 +3,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { chromium, type Page } from '@playwright/test';
 import config from '../playwright.config';
 import { startServer } from '../tests/support/server';
-import { BRAND } from './data';
+import { AS_PERSON, BRAND } from './data';
 import { figureLine, percentile, ratioLine, timed, type Line } from './figures';
 
 const REQUESTS = 60;
@@ -12,10 +12,11 @@ const IDLE_MS = 30_000;
 
 /** The calendar page with 700 slips of 100,000 posts: its server answer, its scripts, typing beside it, and memory. */
 export async function benchPages(root: string): Promise<Line[]> {
-  const server = await startServer({ BIMLO_BENCH: '1' }, join(root, 'data'));
+  const server = await startServer({ ...AS_PERSON, BIMLO_BENCH: '1' }, join(root, 'data'));
   const process = async () =>
     (await (await fetch(`${server.url}/bench/process`)).json()) as { residentBytes: number; delayP99Ms: number };
-  const read = (path: string) => async () => (await fetch(`${server.url}/${BRAND}/${path}`)).text();
+  const read = (path: string) => async () =>
+    (await fetch(`${server.url}/${BRAND}/${path}`, { redirect: 'error' })).text();
   const [page, constant] = [read('calendar?as=month&date=2026-11-01'), read('bench?date=2026-11-01')];
   for (let n = 0; n < 8; n++) {
     await page();

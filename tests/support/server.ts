@@ -61,7 +61,7 @@ export async function startServer(env: Record<string, string> = {}, template = T
         ...common,
         PORT: String(port),
         BIMLO_NOW: now,
-        BIMLO_DEMO_PERSON: 'ines',
+        BIMLO_DEMO_PERSON: env.BIMLO_DEMO_PERSON ?? 'ines',
         BIMLO_NETWORK_URL: networkUrl,
         BIMLO_SEND_TIMEOUT_MS: env.BIMLO_SEND_TIMEOUT_MS ?? '2000',
         BIMLO_LOG: 'warn',
