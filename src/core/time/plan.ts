@@ -75,6 +75,20 @@ export function readZone(name: string, field = 'zone'): Result<Zone> {
  * placePlan('2026-10-25', '01:30', 'Europe/Lisbon') // real 2026-10-25T00:30:00.000Z, repeated: the summer one of the two
  */
 export function placePlan(date: LocalDate, time: LocalTime, zone: Zone): Placement {
+  const asked = `${date} ${time} ${zone}`;
+  const known = placed.get(asked);
+  if (known) return known;
+  const placement = workOut(date, time, zone);
+  if (placed.size >= PLACED_KEPT) placed.clear();
+  placed.set(asked, placement);
+  return placement;
+}
+
+/** Plans that were placed before: one change of a post asks three times, and posts share their times. */
+const placed = new Map<string, Placement>();
+const PLACED_KEPT = 4_000;
+
+function workOut(date: LocalDate, time: LocalTime, zone: Zone): Placement {
   const plain = Temporal.PlainDateTime.from(`${date}T${time}`);
   const earlier = plain.toZonedDateTime(zone, { disambiguation: 'earlier' });
   const later = plain.toZonedDateTime(zone, { disambiguation: 'later' });
@@ -89,12 +103,12 @@ export function placePlan(date: LocalDate, time: LocalTime, zone: Zone): Placeme
 
 /** The due instant of a plan, or the refusal that names the next real time. */
 export function dueInstant(date: LocalDate, time: LocalTime, zone: Zone): Result<Instant> {
-  const placed = placePlan(date, time, zone);
-  if (placed.kind === 'real') return accept(placed.instant);
-  const day = placed.next.date === date ? '' : ` on ${placed.next.date}`;
+  const place = placePlan(date, time, zone);
+  if (place.kind === 'real') return accept(place.instant);
+  const day = place.next.date === date ? '' : ` on ${place.next.date}`;
   return refuse(
     'skippedTime',
-    `The clocks in ${zone} jump over ${time} on ${date}. The next real time is ${placed.next.time}${day}.`,
+    `The clocks in ${zone} jump over ${time} on ${date}. The next real time is ${place.next.time}${day}.`,
     'time',
   );
 }
