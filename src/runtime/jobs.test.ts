@@ -77,6 +77,7 @@ describe('jobs', () => {
     await look();
     await runner!.stop();
     const run = vi.fn(async () => {
+      now = '2026-11-23T09:09:00.000Z';
       await runner!.runSoon('tidy');
       return { result: 'twice' };
     });
@@ -84,11 +85,6 @@ describe('jobs', () => {
     await look();
     expect(run).not.toHaveBeenCalled();
     now = '2026-11-23T09:10:00.000Z';
-    run.mockImplementationOnce(async () => {
-      now = '2026-11-23T09:09:00.000Z';
-      await runner!.runSoon('tidy');
-      return { result: 'twice' };
-    });
     await look();
     expect((await job('tidy')).dueAt).toBe('2026-11-23T09:09:00.000Z');
   });

@@ -1,4 +1,4 @@
-import { isLeaving, mayBeOut } from '@/core/delivery/delivery';
+import { isLeaving } from '@/core/delivery/delivery';
 import { blocksOf } from '@/core/posts/readiness';
 import { may } from '@/core/rights/may';
 import { signOffState } from '@/core/posts/signOff';
@@ -115,10 +115,6 @@ export function factsOf(
     leaving: isLeaving(delivery ?? null),
   };
 }
-
-/** Whether a network may have taken a copy of the post, though nobody was told. */
-export const perhapsOut = ({ delivery, maybeOut }: Pick<OpenPost, 'delivery' | 'maybeOut'>): boolean =>
-  [...(delivery ? [delivery] : []), ...maybeOut].some(mayBeOut);
 
 /** The refusal of a change to what is leaving right now. */
 export const LEAVING: Refusal = {
