@@ -18,7 +18,7 @@ export interface Job {
 const COLUMNS = 'j.id, j.kind, j.subject, j.due_at as "dueAt", j.tries, j.result, j.last_run_at as "lastRunAt"';
 
 /** How long a run may take before another takes it up, in milliseconds. */
-export const JOB_LEASE_MS = 30 * 60_000;
+const JOB_LEASE_MS = 30 * 60_000;
 
 /** Adds jobs that are not there yet. */
 export async function insertJobs(

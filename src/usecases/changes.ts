@@ -232,7 +232,7 @@ export function movingToChannel(act: Pick<Doing, 'now'>, open: OpenPost, to: Mov
 }
 
 /** What putting a taken post at a stage writes, scheduling it where that is the stage. */
-export function puttingAt(open: OpenPost, to: Extract<Change, { kind: 'stage' }>['stage']): PostWrite {
+function puttingAt(open: OpenPost, to: Extract<Change, { kind: 'stage' }>['stage']): PostWrite {
   if (to === 'scheduled') {
     const dueAt = must(maySchedule(open.facts));
     return { open, change: { stage: to }, leavesAt: dueAt, deed: 'scheduled', detail: { dueAt } };

@@ -29,12 +29,12 @@ export async function publishCopy(
   if (post.stage === 'published')
     await act.note({ brandId: post.brandId, subject: 'delivery', subjectId: id, deed: 'out besides', detail: out });
   else {
-    const isMoved = localOf(left.dueAt, open.brand.zone);
+    const placeLeft = localOf(left.dueAt, open.brand.zone);
     await changePost(act, {
       open,
       change: {
         ...whatLeft(act, open, left),
-        ...isMoved,
+        ...placeLeft,
         stage: 'published',
         stageBefore: null,
         setAsideReason: '',

@@ -24,7 +24,7 @@ export const RETRY_DELAYS_MS = [60_000, 5 * 60_000, 15 * 60_000] as const;
 export const JITTER_SHARE = 0.2;
 
 /** Waits before a network is asked by itself whether something is out: three times within the hour and a half, then daily for a week. */
-export const ASK_DELAYS_MS: readonly number[] = [
+const ASK_DELAYS_MS: readonly number[] = [
   5 * 60_000,
   15 * 60_000,
   60 * 60_000,
@@ -34,7 +34,7 @@ export const ASK_DELAYS_MS: readonly number[] = [
  * A network's word that it has nothing under a key counts for good only this long after the call that got no answer:
  * until then that call may still be on its way.
  */
-export const SETTLED_AFTER_MS = 60_000;
+const SETTLED_AFTER_MS = 60_000;
 
 /** A delivery as far as the next step depends on it. */
 export interface DeliveryFacts {

@@ -6,14 +6,14 @@ import { cleanText } from '../text/clean';
 import { WRITTEN_FIELDS, WRITTEN_LABELS, type WrittenField, type WrittenWords } from './written';
 
 /** Parts a post keeps at the most. */
-export const PARTS_OF_POST = 100;
+const PARTS_OF_POST = 100;
 /** Pictures a post keeps at the most. */
-export const PICTURES_OF_POST = 40;
+const PICTURES_OF_POST = 40;
 
 const number = new Intl.NumberFormat('en-GB');
 
 /** What a field is called on a channel with that rule sheet. */
-export const fieldLabel = (sheet: RuleSheet, field: WrittenField): string =>
+const fieldLabel = (sheet: RuleSheet, field: WrittenField): string =>
   sheet.fields.find(({ name }) => name === field)?.label ?? WRITTEN_LABELS[field];
 
 /**

@@ -5,7 +5,7 @@ import type { Zone } from '@/core/time/plan';
 import { inPool, TooMuchWorkError } from './pool';
 
 /** How long a file may take to be read, in milliseconds. */
-export const READ_LIMIT_MS = 10_000;
+const READ_LIMIT_MS = 10_000;
 /** How long the first reading of a calendar file may take before the event it is at is left out. */
 const FIRST_READING_MS = 5_000;
 /** How long the next readings may take, and how many there are at most. */
