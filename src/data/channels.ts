@@ -85,7 +85,7 @@ export function channelsOfSheet(db: Queryable, ruleSheetId: string): Promise<{ i
 
 /** Writes the rules of a rule sheet. */
 export async function updateRuleSheet(tx: Queryable, id: string, sheet: RuleSheet): Promise<void> {
-  await tx.run('update rule_sheets set name = $2, rules = $3::jsonb, version = version + 1 where id = $1', [
+  await tx.run('update rule_sheets set name = $2, rules = $3::jsonb where id = $1', [
     id,
     sheet.name,
     JSON.stringify(sheet),

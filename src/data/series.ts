@@ -23,12 +23,11 @@ export interface Series {
   lastRound: LocalDate | null;
   ownerId: string;
   endedAt: Instant | null;
-  version: number;
 }
 
 const COLUMNS = `id, brand_id as "brandId", piece_id as "pieceId", channel_id as "channelId", name, format, recurrence,
   at_time as time, from_date as "from", to_date as "to", ahead, next_number as "nextNumber", last_round as "lastRound", owner_id as "ownerId",
-  ended_at as "endedAt", version`;
+  ended_at as "endedAt"`;
 
 /** The series of a brand that have not ended, by name. */
 export function listSeries(db: Queryable, brandId: string): Promise<Series[]> {
@@ -54,7 +53,7 @@ export async function saveSeries(tx: Queryable, series: Series): Promise<void> {
        next_number, owner_id, ended_at, last_round)
      values ($1, $2, $3, $4, $5, $6, $7::jsonb, $8, $9, $10, $11, $12, $13, $14, $15)
      on conflict (id) do update set name = $5, format = $6, recurrence = $7::jsonb, at_time = $8, from_date = $9,
-       to_date = $10, ahead = $11, next_number = $12, ended_at = $14, last_round = $15, version = series.version + 1`,
+       to_date = $10, ahead = $11, next_number = $12, ended_at = $14, last_round = $15`,
     [
       series.id,
       series.brandId,

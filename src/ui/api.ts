@@ -21,6 +21,9 @@ export const asOfLatestAnswer = (): number => latest;
 /** The header by which the server knows a write that is sent again. */
 export const REQUEST_KEY_HEADER = 'idempotency-key';
 
+/** The header by which a change of a setting says which version it is based on, as an entity tag (RFC 9110, 13.1.1). */
+export const SEEN_HEADER = 'if-match';
+
 /** What people read when the server broke. */
 const BROKEN = 'Bimlo had an error of its own, so this was not done. What you typed is kept here; its log says more.';
 
@@ -37,20 +40,23 @@ const wordsOf = (body: object | File | undefined): string =>
  * same write while it is under way, or after it got no answer, has the same key.
  *
  * @param key of a write that is kept and sent again by whoever calls; then nothing else is taken for the same write
+ * @param seen the version of the setting it changes
  */
 export function call<T>(
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
   path: string,
   body?: object | File,
-  key?: string,
+  { key, seen }: { key?: string; seen?: number } = {},
 ): Promise<Answer<T>> {
-  if (method === 'GET') return send<T>(method, path, body, null);
-  if (key !== undefined) return send<T>(method, path, body, key);
-  const said = `${method} ${path} ${wordsOf(body)}`;
+  const headers: Record<string, string> = seen === undefined ? {} : { [SEEN_HEADER]: `"${seen}"` };
+  if (method === 'GET') return send<T>(method, path, body, headers);
+  const withKey = (own: string) => ({ ...headers, [REQUEST_KEY_HEADER]: own });
+  if (key !== undefined) return send<T>(method, path, body, withKey(key));
+  const said = `${method} ${path} ${seen} ${wordsOf(body)}`;
   const present = underWay.get(said);
   if (present) return present as Promise<Answer<T>>;
   const own = unanswered.get(said) ?? crypto.randomUUID();
-  const sent = send<T>(method, path, body, own).then((answer) => {
+  const sent = send<T>(method, path, body, withKey(own)).then((answer) => {
     underWay.delete(said);
     if (answer.kind === 'unreachable') unanswered.set(said, own);
     else unanswered.delete(said);
@@ -64,7 +70,7 @@ function send<T>(
   method: string,
   path: string,
   body: object | File | undefined,
-  key: string | null,
+  headers: Record<string, string>,
 ): Promise<Answer<T>> {
   const isFile = body instanceof File;
   return answerOf<T>(() =>
@@ -75,7 +81,7 @@ function send<T>(
         ...(isFile
           ? { 'content-type': 'application/octet-stream', 'x-file-name': encodeURIComponent(body.name) }
           : { 'content-type': 'application/json' }),
-        ...(key === null ? {} : { [REQUEST_KEY_HEADER]: key }),
+        ...headers,
       },
     }),
   );

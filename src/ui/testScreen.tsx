@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { vi } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import type { Refusal } from '@/core/refusal';
-import { AS_OF_HEADER, asOfLatestAnswer } from './api';
+import { AS_OF_HEADER, asOfLatestAnswer, SEEN_HEADER } from './api';
 import { MessagesProvider } from './messages';
 import { ShellProvider, type Shell } from './shell';
 
@@ -68,6 +68,8 @@ export interface Call {
   method: string;
   path: string;
   body: Record<string, unknown>;
+  /** The version it says it is based on, as an entity tag. */
+  seen: string | null;
 }
 
 /** What the server answers: a value, a refusal with what stands now, or nothing at all. */
@@ -78,7 +80,8 @@ export function fakeServer(answer: (call: Call) => Reply): { calls: Call[]; answ
   const server = { calls: [] as Call[], answer };
   vi.stubGlobal('fetch', async (path: string, init: RequestInit = {}) => {
     const body = typeof init.body === 'string' ? (JSON.parse(init.body) as Record<string, unknown>) : {};
-    const call = { method: init.method ?? 'GET', path, body };
+    const seen = new Headers(init.headers).get(SEEN_HEADER);
+    const call = { method: init.method ?? 'GET', path, body, seen };
     server.calls.push(call);
     const reply = server.answer(call);
     if (reply === 'gone') throw new TypeError('fetch failed');

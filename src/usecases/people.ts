@@ -24,6 +24,7 @@ import { mustMay } from './door';
 import { handOver } from './prep';
 import { readSpans } from './rhythms';
 import { freeSlug } from './slugs';
+import { takeSetting } from './takeSetting';
 import { doing, must, notFound, refused, type Doing, type Work } from './work';
 
 /** What can be set of a person. */
@@ -62,6 +63,7 @@ export function savePerson(work: Work, id: string | null, input: PersonInput): P
       return { id: person.id };
     }
     const before = (await maybePerson(act.tx, id)) ?? refused(notFound('person'));
+    await takeSetting(act, 'person', id);
     if (before.role === 'manager' && fields.role !== 'manager') await mustNotBeLastManager(act);
     const left = (await listBrandIdsOf(act.tx, id)).filter(
       (brandId) => mine.includes(brandId) && !brandIds.includes(brandId),

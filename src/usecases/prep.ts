@@ -1,11 +1,13 @@
 import { groupBy } from '@/core/group';
 import { readPrep, readStep, STEPS_LIMIT, type PrepLine } from '@/core/prep/step';
+import { SHIPPED_PREP } from '@/core/prep/shipped';
 import { PREP_SUBJECTS, type PrepSubject } from '@/core/prep/subject';
 import type { Result } from '@/core/refusal';
 import { localOf, readDate, type LocalDate } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands';
 import { maybePerson, worksForBrand } from '@/data/people';
 import { deletePrepSheet, replacePrepSheet } from '@/data/prepSheets';
+import { prepSheetKey } from '@/data/settingVersions';
 import {
   deleteStep,
   handSteps,
@@ -22,6 +24,7 @@ import { prepOfPiece, prepOfPost, replacePrep, type Unprepared } from './givingP
 import { mustMay } from './door';
 import { ownPiece } from './pieces';
 import { takePost } from './posts';
+import { takeSetting } from './takeSetting';
 import { doing, must, notFound, refused, STALE, type Doing, type Work } from './work';
 
 /** What can be changed of a step. What is absent stays. */
@@ -163,26 +166,32 @@ export function setPrepSheet(
   brandId: string,
   subject: PrepSubject,
   lines: readonly PrepLine[],
-): Promise<Result<true>> {
+): Promise<Result<{ lines: readonly PrepLine[] }>> {
   return doing(work, async (act) => {
     await mustMay(act, 'manageBrand', brandId);
     mustBeSubject(subject);
     const read = must(readPrep(lines));
     const owners = new Set(read.flatMap(({ ownerId }) => ownerId ?? []));
     for (const ownerId of owners) await mustBeHand(act, ownerId, brandId);
+    await takeSetting(act, 'prep sheet', prepSheetKey(brandId, subject));
     await replacePrepSheet(act.tx, brandId, subject, read);
     await act.note({ brandId, subject: 'brand', subjectId: brandId, deed: 'prep sheet set', detail: { of: subject } });
-    return true as const;
+    return { lines: read };
   });
 }
 
 /** Lets the prep sheet that ships hold again. */
-export function forgetPrepSheet(work: Work, brandId: string, subject: PrepSubject): Promise<Result<true>> {
+export function forgetPrepSheet(
+  work: Work,
+  brandId: string,
+  subject: PrepSubject,
+): Promise<Result<{ lines: readonly PrepLine[] }>> {
   return doing(work, async (act) => {
     await mustMay(act, 'manageBrand', brandId);
     mustBeSubject(subject);
+    await takeSetting(act, 'prep sheet', prepSheetKey(brandId, subject));
     await deletePrepSheet(act.tx, brandId, subject);
-    return true as const;
+    return { lines: SHIPPED_PREP[subject] };
   });
 }
 

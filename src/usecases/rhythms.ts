@@ -5,6 +5,7 @@ import { maybeChannel } from '@/data/channels';
 import { replacePauses, replaceRhythm } from '@/data/rhythms';
 import { existsTheme } from '@/data/themes';
 import { mustMay } from './door';
+import { takeSetting } from './takeSetting';
 import { doing, must, notFound, refused, type Doing, type Work } from './work';
 
 /** Pauses a channel may have. */
@@ -24,6 +25,7 @@ export function setRhythm(
     const whole = must(readRhythm(entries.map((entry) => ({ ...entry, theme: entry.theme.trim(), id: act.ids() }))));
     for (const entry of whole) await mustBePillar(act, channel.brandId, entry.pillarId);
     must(readSpans(pauses, 'pauses'));
+    await takeSetting(act, 'rhythm', channelId);
     await replaceRhythm(act.tx, channel, whole);
     await replacePauses(act.tx, channel, pauses);
     await act.note({

@@ -3,7 +3,7 @@ import { archiveChannel } from '@/data/channels';
 import { listRunningSeries, listSeriesPosts } from '@/data/series';
 import { movePost } from './planning';
 import { changeSeries, keepAhead, startSeries, type SeriesInput } from './series';
-import { makeWorld, valueOf, type TestWorld } from './testWorld';
+import { codeOf, makeWorld, valueOf, type TestWorld } from './testWorld';
 
 let world: TestWorld;
 beforeEach(async () => void (world = await makeWorld()));
@@ -53,5 +53,25 @@ describe('a series', () => {
     valueOf(await keepAhead(world.work, id));
     expect(await datesOf(id)).toEqual(['2026-11-23', '2026-11-30', '2026-12-07', '2026-12-14', '2026-12-21']);
     expect((await listRunningSeries(world.db))[0]!.lastRound).toBe('2026-12-21');
+  });
+
+  it('is refused a time that the clocks jump over on one of its rounds, and gets none on a later such round', async () => {
+    const sundays = {
+      recurrence: { kind: 'weekly', every: 1, weekday: 7 },
+      time: '01:30',
+      from: '2027-03-14',
+    } as const;
+    expect(codeOf(await start(sundays))).toBe('skippedTime');
+    const { id } = valueOf(await start({ ...sundays, ahead: 2 }));
+    expect(codeOf(await changeSeries(world.work, id, { ...FRIDAYS, ...sundays }))).toBe('skippedTime');
+    world.goTo('2027-03-22T09:00:00.000Z');
+    valueOf(await keepAhead(world.work, id));
+    const posts = await listSeriesPosts(world.db, id, 1);
+    expect(posts.map(({ date, time }) => [date, time])).toEqual([
+      ['2027-03-14', '01:30'],
+      ['2027-03-21', '01:30'],
+      ['2027-03-28', null],
+      ['2027-04-04', '01:30'],
+    ]);
   });
 });

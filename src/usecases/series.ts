@@ -4,7 +4,7 @@ import { nextRounds, roundTitle } from '@/core/rhythm/series';
 import { FORMAT_LABELS, formatRule, type Format } from '@/core/rulesheets/types';
 import type { Result } from '@/core/refusal';
 import { addDays } from '@/core/time/days';
-import { localOf, placePlan, readDate, type LocalDate, type LocalTime } from '@/core/time/plan';
+import { dueInstant, localOf, readDate, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands';
 import { maybeChannel } from '@/data/channels';
 import { insertPiece } from '@/data/pieces';
@@ -13,6 +13,7 @@ import { addPosts } from './adding';
 import { channelsOfBrand } from './pieces';
 import { moving } from './planning';
 import { takePosts } from './posts';
+import { takeSetting } from './takeSetting';
 import { mustMay } from './door';
 import { attempt, doing, must, notFound, refused, type Doing, type Work } from './work';
 import { writeWhatMayBe, type PostWrite } from './writePosts';
@@ -62,11 +63,10 @@ export function startSeries(
       lastRound: null,
       ownerId: act.actorId,
       endedAt: null,
-      version: 1,
     };
     await saveSeries(act.tx, series);
     await act.note({ brandId, subject: 'series', subjectId: series.id, deed: 'started' });
-    return { id: series.id, made: await makeAhead(act, series) };
+    return { id: series.id, made: await makeAhead(act, series, 'refuse') };
   });
 }
 
@@ -81,6 +81,7 @@ export function changeSeries(
 ): Promise<Result<{ moved: number; kept: number }>> {
   return doing(work, async (act) => {
     const before = await takeSeries(act, id);
+    await takeSetting(act, 'series', id);
     const fields = await checkSeries(act, before.brandId, before.channelId, input);
     const series = { ...before, ...fields };
     const brand = await oneBrand(act.tx, series.brandId);
@@ -94,13 +95,14 @@ export function changeSeries(
       free.map((post) => post.id),
     );
     const places = rounds.filter((date) => !taken.has(date));
+    for (const date of places) must(dueInstant(date, series.time, brand.zone));
     const writes: PostWrite[] = [];
     for (const [index, post] of free.entries()) {
       const date = places[index] ?? null;
       const write = await attempt(async () =>
         moving(act, must(open.get(post.id)!), {
           date,
-          time: date === null ? null : realTime(date, series.time, brand.zone),
+          time: date === null ? null : series.time,
         }),
       );
       if (!write.ok) continue;
@@ -109,7 +111,7 @@ export function changeSeries(
     }
     const moved = (await writeWhatMayBe(act, writes)).filter(({ ok }) => ok).length;
     await saveSeries(act.tx, { ...series, lastRound: rounds.at(-1) ?? series.lastRound });
-    await makeAhead(act, (await maybeSeriesForUpdate(act.tx, id))!);
+    await makeAhead(act, (await maybeSeriesForUpdate(act.tx, id))!, 'refuse');
     await act.note({ brandId: series.brandId, subject: 'series', subjectId: id, deed: 'changed' });
     return { moved, kept: posts.length - moved };
   });
@@ -129,7 +131,7 @@ export function endSeries(work: Work, id: string): Promise<Result<true>> {
 export function keepAhead(work: Work, id: string): Promise<Result<number>> {
   return doing(work, async (act) => {
     const series = await maybeSeriesForUpdate(act.tx, id);
-    return series && series.endedAt === null ? makeAhead(act, series) : 0;
+    return series && series.endedAt === null ? makeAhead(act, series, 'leaveOpen') : 0;
   });
 }
 
@@ -154,8 +156,13 @@ async function checkSeries(act: Doing, brandId: string, channelId: string, input
   return { ...input, name: must(readTitle(input.name, 'name')) };
 }
 
-/** Makes the posts a series lacks ahead, on the rounds after the last it made one for; none on an archived channel. */
-async function makeAhead(act: Doing, series: Series): Promise<number> {
+/**
+ * Makes the posts a series lacks ahead, on the rounds after the last it made one for; none on an archived channel.
+ *
+ * @param skipped what is done where the clocks jump over the series' time on a round: whoever sets it is refused; a post
+ *   that is made by itself gets its day and no time, so that it leaves at no time nobody chose
+ */
+async function makeAhead(act: Doing, series: Series, skipped: 'refuse' | 'leaveOpen'): Promise<number> {
   const brand = await oneBrand(act.tx, series.brandId);
   if (!(await maybeChannel(act.tx, series.channelId))) return 0;
   const today = localOf(act.now, brand.zone).date;
@@ -166,6 +173,11 @@ async function makeAhead(act: Doing, series: Series): Promise<number> {
   const yesterday = addDays(today, -1);
   const { lastRound } = series;
   const rounds = nextRounds(series, lastRound !== null && lastRound > yesterday ? lastRound : yesterday, lacking);
+  const timeOn = (date: LocalDate): LocalTime | null => {
+    const due = dueInstant(date, series.time, brand.zone);
+    if (!due.ok && skipped === 'refuse') refused(due.refusal);
+    return due.ok ? series.time : null;
+  };
   await addPosts(
     act,
     rounds.map((date, index) => ({
@@ -180,7 +192,7 @@ async function makeAhead(act: Doing, series: Series): Promise<number> {
       hashtags: '',
       link: '',
       date,
-      time: realTime(date, series.time, brand.zone),
+      time: timeOn(date),
       stage: 'drafting' as const,
       ownerId: series.ownerId,
       publishedAt: null,
@@ -196,10 +208,4 @@ async function makeAhead(act: Doing, series: Series): Promise<number> {
     lastRound: rounds.at(-1) ?? lastRound,
   });
   return rounds.length;
-}
-
-/** The time itself, or the next real one where the clock jumps over it. */
-function realTime(date: LocalDate, time: LocalTime, zone: string): LocalTime {
-  const placed = placePlan(date, time, zone);
-  return placed.kind === 'real' ? time : placed.next.time;
 }

@@ -31,6 +31,7 @@ import { mustMay } from './door';
 import { readSpans } from './rhythms';
 import { followRules } from './rulesChanged';
 import { freeSlug } from './slugs';
+import { takeSetting } from './takeSetting';
 import { moveScheduledToZone, type ScheduledKeeps } from './zoneChange';
 import { attempt, doing, must, notFound, refused, type Doing, type Work } from './work';
 
@@ -76,6 +77,7 @@ export function editBrand(
     await mustMay(act, 'manageBrand', id);
     const before = await maybeBrandById(act.tx, id);
     if (!before) refused(notFound('brand'));
+    await takeSetting(act, 'brand', id);
     const fields = checkBrand(input);
     if (before.zone !== fields.zone) await moveScheduledToZone(act, id, fields.zone, scheduled);
     await updateBrand(act.tx, id, fields);
@@ -174,6 +176,7 @@ export function saveChannel(
       await act.note({ brandId, subject: 'channel', subjectId: channel.id, deed: 'made' });
       return { id: channel.id };
     }
+    await takeSetting(act, 'channel', id);
     const before = await maybeChannel(act.tx, id);
     if (!(await updateChannel(act.tx, brandId, id, { ...fields, ruleSheetId: sheet.id }))) refused(notFound('channel'));
     await act.note({ brandId, subject: 'channel', subjectId: id, deed: 'changed' });
@@ -241,6 +244,7 @@ export function saveRuleSheet(
     }
     const before = all.find((other) => other.id === id);
     if (!before) refused(notFound('rule sheet'));
+    await takeSetting(act, 'rule sheet', id);
     if (before.slug !== read.slug)
       refused({ code: 'fixedSlug', field: 'slug', message: 'The short name stands in addresses and stays as it is.' });
     await updateRuleSheet(act.tx, id, read);
@@ -280,6 +284,7 @@ export function keepPillar(
       name: must(readTitle(input.name, 'name')),
       color: must(readHex(input.color)),
     };
+    if (id !== null) await takeSetting(act, 'pillar', id);
     must(await attempt(() => tellSameName(pillar.name, () => savePillar(act.tx, pillar))));
     return { id: pillar.id };
   });
@@ -310,6 +315,7 @@ export function keepCampaign(
       from,
       to,
     };
+    if (id !== null) await takeSetting(act, 'campaign', id);
     must(await attempt(() => tellSameName(campaign.name, () => saveCampaign(act.tx, campaign))));
     return { id: campaign.id };
   });

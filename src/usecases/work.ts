@@ -14,6 +14,8 @@ export interface Work {
   ids: Ids;
   /** The person who does it. */
   actorId: string;
+  /** The version of the setting it changes, as its sender saw it; `any` changes whatever is there. */
+  seen?: number | 'any';
   /** Makes the pictures of posts ready as they would leave, so that they are checked by that; absent where no files are. */
   measurePictures?: (postIds: readonly string[]) => Promise<void>;
   /** By what its sender knows this request; a request that is sent again has the same and is answered as the first was. */
@@ -35,6 +37,7 @@ export interface Acting {
 /** A use case in its transaction: somebody does it. */
 export interface Doing extends Acting {
   actorId: string;
+  seen: Work['seen'];
 }
 
 /** Carries a refusal out of a transaction, which is rolled back by it. */
@@ -92,7 +95,7 @@ export async function doing<T>(work: Work, act: (doing: Doing) => Promise<T>): P
       if (before) return { ok: true, value: before.value as T };
     }
     const value = await work.db.transaction(async (tx) => {
-      const own = acting(tx, work, work.actorId);
+      const own = { ...acting(tx, work, work.actorId), seen: work.seen };
       const done = await act(own);
       if (write && !(await noteAnswered(tx, write, done, own.now))) throw new AnsweredBefore();
       return done;

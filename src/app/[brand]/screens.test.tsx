@@ -305,8 +305,8 @@ describe('prep sheets', () => {
     renderScreen(
       <PrepSheets
         sheets={[
-          { subject: 'photo', isOwn: false, lines: [...SHIPPED_PREP.photo] },
-          { subject: 'piece:talk', isOwn: true, lines: [...SHIPPED_PREP['piece:talk']] },
+          { subject: 'photo', isOwn: false, lines: [...SHIPPED_PREP.photo], version: 4 },
+          { subject: 'piece:talk', isOwn: true, lines: [...SHIPPED_PREP['piece:talk']], version: 0 },
         ]}
       />,
     );
@@ -324,10 +324,29 @@ describe('prep sheets', () => {
     fill('What the step is', 'Write it');
     press('Change the step');
     expect(server.calls).toEqual([]);
+    server.answer = ({ body }) => ({ value: body });
     press('Keep these steps');
     await screen.findByText('Kept. New posts get these steps.');
     expect(server.calls[0]).toMatchObject({ path: '/api/settings/prep', body: { brandId: 'b', subject: 'photo' } });
     expect((server.calls[0]!.body.lines as { title: string }[])[0]!.title).toBe('Write it');
+  });
+
+  it('that somebody else kept meanwhile are shown, or replaced when one keeps one’s own once more', async () => {
+    const { rerender } = draw();
+    press(SHIPPED_PREP.photo[0]!.title);
+    press('take away');
+    server.answer = () => ({ refusal: { code: 'stale', message: 'Somebody else saved this.' } });
+    press('Keep these steps');
+    await screen.findByText(/Somebody else saved this/);
+    rerender(
+      <PrepSheets sheets={[{ subject: 'photo', isOwn: true, lines: SHIPPED_PREP.photo.slice(0, 1), version: 5 }]} />,
+    );
+    press('Keep these steps');
+    await waitFor(() => expect(server.calls.map(({ seen }) => seen)).toEqual(['"4"', '"5"']));
+    await screen.findByText(/Somebody else saved this/);
+    press('Show theirs instead of mine');
+    expect(screen.getAllByRole('listitem')).toHaveLength(1);
+    expect(screen.queryByText(/Somebody else saved this/)).toBeNull();
   });
 
   it('go back to what they were, before they are kept or after', async () => {
@@ -337,6 +356,7 @@ describe('prep sheets', () => {
     press('never mind');
     expect(screen.getByRole('button', { name: SHIPPED_PREP.photo[0]!.title })).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: /^talk/ }));
+    server.answer = () => ({ value: { lines: [...SHIPPED_PREP['piece:talk']] } });
     press('Go back to those that ship with Bimlo');
     await waitFor(() =>
       expect(server.calls[0]).toMatchObject({ method: 'DELETE', body: { brandId: 'b', subject: 'piece:talk' } }),

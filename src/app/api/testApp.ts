@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { Bimlo } from '@/runtime/bimlo';
 import { cookieJar } from '@/app/server/testHeaders';
 import { PERSON_COOKIE } from '@/app/server/who';
+import { SEEN_HEADER } from '@/ui/api';
 import { makeWorld, type TestWorld } from '@/usecases/testWorld';
 
 /** A test world that route handlers find as their Bimlo. */
@@ -82,11 +83,18 @@ export async function send(
 /** Asks a route with a JSON body, or none, and reads the JSON it answers with. */
 export async function ask<T = { refusal?: { code: string; field?: string; message: string } }>(
   handler: Handler,
-  given: { body?: unknown; params?: Record<string, string>; query?: string } = {},
+  given: {
+    body?: unknown;
+    params?: Record<string, string>;
+    query?: string;
+    /** The version of the setting it changes; null where it says none. */
+    seen?: number | null;
+  } = {},
 ): Promise<Answered<T>> {
   const response = await send(handler, {
     ...given,
     body: given.body === undefined ? undefined : JSON.stringify(given.body),
+    headers: given.seen === null ? {} : { [SEEN_HEADER]: `"${given.seen ?? 0}"` },
   });
   return { status: response.status, body: (await response.json()) as T };
 }

@@ -5,7 +5,7 @@ import { whyForeign } from '@/app/server/foreign';
 import { bimlo, type Bimlo } from '@/runtime/bimlo';
 import { log } from '@/runtime/log';
 import type { Work } from '@/usecases/work';
-import { REQUEST_KEY_HEADER } from '@/ui/api';
+import { REQUEST_KEY_HEADER, SEEN_HEADER } from '@/ui/api';
 import { refusal } from './request';
 import { whoAsks } from './who';
 
@@ -26,6 +26,9 @@ export interface Door<P> {
 
 /** A key of a request: what our pages make, a UUID. */
 const KEY = /^[0-9a-f-]{36}$/;
+
+/** A version as an entity tag (RFC 9110, 8.8.3). */
+const VERSION = /^"\d{1,9}"$/;
 
 /** What every answer of a route says of itself, unless it says otherwise. */
 const ANSWER_HEADERS: Record<string, string> = {
@@ -50,7 +53,12 @@ export function door<P = Record<string, never>>(deed: Deed, route: Route<P, Visi
         const { db, clock, ids, measurePictures } = app;
         const key = request.headers.get(REQUEST_KEY_HEADER);
         const own = key !== null && KEY.test(key) ? { request: { key, parts: 0 } } : {};
-        return route(request, context, { app, work: { db, clock, ids, measurePictures, actorId: who.id, ...own } });
+        const version = request.headers.get(SEEN_HEADER);
+        const seen = version !== null && VERSION.test(version) ? { seen: Number(version.slice(1, -1)) } : {};
+        return route(request, context, {
+          app,
+          work: { db, clock, ids, measurePictures, actorId: who.id, ...seen, ...own },
+        });
       }),
     { deed },
   );

@@ -19,6 +19,7 @@ const STATUS: Record<string, number> = {
   notYours: 403,
   foreign: 403,
   stale: 409,
+  noVersion: 428,
   tooBig: 413,
   diskFull: 507,
 };

@@ -100,7 +100,7 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
         '/api/calendar/undo',
         { brandId, changeId },
         // Pressed twice, it undoes two changes.
-        crypto.randomUUID(),
+        { key: crypto.randomUUID() },
       );
       const problem = problemOf(answer);
       if (problem) return say({ text: `Not undone. ${problem}`, wrong: true });
@@ -156,7 +156,7 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
     busy.current = true;
     const { key, brandId: ofBrand, change } = next;
     const posts = next.targets.map(present);
-    const sent = call<CalendarAnswer>('POST', '/api/calendar/changes', { brandId: ofBrand, posts, change }, key);
+    const sent = call<CalendarAnswer>('POST', '/api/calendar/changes', { brandId: ofBrand, posts, change }, { key });
     void sent.then((answer) => {
       busy.current = false;
       setMarked(answer.kind === 'unreachable');

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
 import { listDaysOff } from '@/data/rhythms';
+import { listSettingVersions } from '@/data/settingVersions';
 import { BrandForm } from './BrandForm';
 
 export const metadata: Metadata = { title: 'Brand settings' };
@@ -8,17 +9,20 @@ export const metadata: Metadata = { title: 'Brand settings' };
 /** A brand's zone, week and days off; and a place to make another brand. */
 export default async function BrandSettings({ params }: { params: Promise<{ brand: string }> }) {
   const { db, brand } = await brandOfPage((await params).brand);
-  const daysOff = await listDaysOff(db, brand.id);
+  const [daysOff, versions] = await Promise.all([
+    listDaysOff(db, brand.id),
+    listSettingVersions(db, 'brand', [brand.id]),
+  ]);
   return (
     <div className="two-columns">
       <section>
         <h2>{brand.name}</h2>
-        <BrandForm brand={brand} daysOff={daysOff} />
+        <BrandForm brand={brand} daysOff={daysOff} version={versions.get(brand.id) ?? 0} />
       </section>
       <section>
         <h2>Another brand</h2>
         <p className="soft">It begins without channels; give it some under Channels.</p>
-        <BrandForm brand={null} daysOff={[]} />
+        <BrandForm brand={null} daysOff={[]} version={0} />
       </section>
     </div>
   );

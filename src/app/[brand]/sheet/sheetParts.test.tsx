@@ -372,6 +372,10 @@ describe('the deeds of a post', () => {
     await waitFor(() =>
       expect(asked[0]?.body).toMatchObject({ deed: 'declareOut', address: 'https://pithline.example/1' }),
     );
+    // The deeds are shut until the one before is answered.
+    await waitFor(() =>
+      expect(screen.getByRole('button', { name: 'set aside…' }).hasAttribute('disabled')).toBe(false),
+    );
     press('set aside…');
     fireEvent.change(screen.getByLabelText('Why it is set aside'), { target: { value: 'Rain' } });
     press('Set it aside');

@@ -203,7 +203,7 @@ describe('a prep sheet', () => {
       'photo',
       'piece:talk',
     ]);
-    await ask(forgetPrep, { body: { brandId: app.brandId, subject: 'piece:talk' } });
+    await ask(forgetPrep, { body: { brandId: app.brandId, subject: 'piece:talk' }, seen: 1 });
     expect((await listPrepSheets(app.db, app.brandId)).map(({ subject }) => subject)).toEqual(['photo']);
   });
 
@@ -230,10 +230,9 @@ describe('a rule sheet', () => {
     await ask(saveSheet, { body: { id: body.id, sheet: { ...own, hashtagLimit: 3 } } });
     const stored = (await listRuleSheets(app.db)).find(({ id }) => id === body.id)!;
     expect(stored).toMatchObject({ slug: 'harbour-talk', rules: { hashtagLimit: 3 } });
-    expect(refusalIn(await ask(saveSheet, { body: { id: body.id, sheet: { ...own, slug: 'other' } } }))).toEqual([
-      'fixedSlug',
-      'slug',
-    ]);
+    expect(
+      refusalIn(await ask(saveSheet, { body: { id: body.id, sheet: { ...own, slug: 'other' } }, seen: 1 })),
+    ).toEqual(['fixedSlug', 'slug']);
     expect(refusalIn(await ask(saveSheet, { body: { id: null, sheet: own } }))).toEqual(['sameSlug', 'slug']);
   });
 

@@ -9,6 +9,8 @@ import { call, problemOf } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { Problem } from '../Problem';
+import { useSetting } from '../useSetting';
 
 interface ChannelFields {
   id: string | null;
@@ -25,7 +27,7 @@ export function ChannelSettings({
   channels,
   sheets,
 }: {
-  channels: readonly (ChannelFields & { id: string })[];
+  channels: readonly (ChannelFields & { id: string; version: number })[];
   sheets: readonly { id: string; name: string }[];
 }) {
   const fresh: ChannelFields = {
@@ -53,25 +55,28 @@ export function ChannelSettings({
         </tr>
       </thead>
       <tbody>
-        {channels.map((channel) => (
+        {channels.map(({ version, ...channel }) => (
           <ChannelRow
             key={channel.id}
+            version={version}
             channel={channel}
             others={channels.filter(({ id }) => id !== channel.id)}
             sheets={sheets}
           />
         ))}
-        <ChannelRow key={`new ${channels.length}`} channel={fresh} others={channels} sheets={sheets} />
+        <ChannelRow key={`new ${channels.length}`} version={0} channel={fresh} others={channels} sheets={sheets} />
       </tbody>
     </table>
   );
 }
 
 function ChannelRow({
+  version,
   channel,
   others,
   sheets,
 }: {
+  version: number;
   channel: ChannelFields;
   others: readonly ChannelFields[];
   sheets: readonly { id: string; name: string }[];
@@ -80,6 +85,7 @@ function ChannelRow({
   const router = useRouter();
   const say = useSay();
   const [fields, setFields] = useState(channel);
+  const setting = useSetting(version);
   const [problem, setProblem] = useState<string | null>(null);
   const isNew = channel.id === null;
   const isChanged = JSON.stringify(fields) !== JSON.stringify(channel);
@@ -90,18 +96,17 @@ function ChannelRow({
 
   async function save(event: FormEvent) {
     event.preventDefault();
-    const answer = await call<Partial<RulesOutcome>>('POST', '/api/settings/channels', {
+    const answer = await setting.save<Partial<RulesOutcome>>('POST', '/api/settings/channels', {
       brandId: brand.id,
       ...fields,
     });
-    setProblem(problemOf(answer));
+    setProblem(null);
     if (answer.kind !== 'done') return;
     say({
       text: [isNew ? `Made ${fields.name.trim()}.` : `Saved ${fields.name.trim()}.`, ...rulesWords(answer.value)].join(
         ' ',
       ),
     });
-    router.refresh();
   }
 
   async function archive() {
@@ -197,6 +202,13 @@ function ChannelRow({
           )}
         </td>
       </tr>
+      {setting.problem !== null && (
+        <tr>
+          <td colSpan={7}>
+            <Problem of={setting} onTheirs={() => setFields(channel)} />
+          </td>
+        </tr>
+      )}
       {(problem || (isChanged && !colour.ok)) && (
         <tr>
           <td colSpan={7} className="field-refusal" role="alert">

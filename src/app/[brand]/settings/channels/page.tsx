@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
 import { listRuleSheets } from '@/data/channels';
+import { listSettingVersions } from '@/data/settingVersions';
 import { ChannelSettings } from './ChannelSettings';
 
 export const metadata: Metadata = { title: 'Channels' };
@@ -8,7 +9,14 @@ export const metadata: Metadata = { title: 'Channels' };
 /** The channels of a brand. */
 export default async function ChannelsPage({ params }: { params: Promise<{ brand: string }> }) {
   const { db, channels } = await brandOfPage((await params).brand);
-  const sheets = await listRuleSheets(db);
+  const [sheets, versions] = await Promise.all([
+    listRuleSheets(db),
+    listSettingVersions(
+      db,
+      'channel',
+      channels.map(({ id }) => id),
+    ),
+  ]);
   return (
     <ChannelSettings
       channels={channels.map(({ id, name, callSign, color, account, aimDays, ruleSheetId }) => ({
@@ -19,6 +27,7 @@ export default async function ChannelsPage({ params }: { params: Promise<{ brand
         account,
         aimDays,
         ruleSheetId,
+        version: versions.get(id) ?? 0,
       }))}
       sheets={sheets.map(({ id, name }) => ({ id, name }))}
     />

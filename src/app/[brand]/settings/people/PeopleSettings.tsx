@@ -14,12 +14,15 @@ import { weekdayWord } from '@/core/rhythm/entry';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { Weekdays } from '@/ui/Weekdays';
+import { Problem } from '../Problem';
 import { SpanList, type Span } from '../SpanList';
+import { useSetting } from '../useSetting';
 
 interface PersonRow extends Person {
   brandIds: string[];
   daysOff: readonly Span[];
   openSteps: number;
+  version: number;
 }
 
 const ROLES: Record<Role, string> = { manager: 'manager', maker: 'maker', reviewer: 'reviewer' };
@@ -105,9 +108,8 @@ function PersonForm({
   brandId: string;
   zone: string;
 }) {
-  const router = useRouter();
   const say = useSay();
-  const [fields, setFields] = useState({
+  const kept = {
     name: person?.name ?? '',
     role: person?.role ?? ('maker' as Role),
     zone: person?.zone ?? zone,
@@ -117,23 +119,22 @@ function PersonForm({
     color: person?.color ?? '#5C6470',
     brandIds: person?.brandIds.filter((id) => brands.some((brand) => brand.id === id)) ?? [brandId],
     daysOff: person?.daysOff ?? ([] as readonly Span[]),
-  });
-  const [problem, setProblem] = useState<string | null>(null);
+  };
+  const [fields, setFields] = useState(kept);
+  const setting = useSetting(person?.version ?? 0);
   const set = (part: Partial<typeof fields>) => setFields((now) => ({ ...now, ...part }));
   const toggle = <T,>(list: readonly T[], value: T): T[] =>
     list.includes(value) ? list.filter((one) => one !== value) : [...list, value];
 
   async function save(event: FormEvent) {
     event.preventDefault();
-    const answer = await call('POST', '/api/settings/people', {
+    const answer = await setting.save('POST', '/api/settings/people', {
       ...fields,
       id: person?.id ?? null,
       daysOff: fields.daysOff.map(({ name, from, to }) => ({ name, from, to })),
     });
-    setProblem(problemOf(answer));
     if (answer.kind !== 'done') return;
     say({ text: person ? 'Saved. Open steps are counted anew.' : `${fields.name.trim()} works here now.` });
-    router.refresh();
   }
 
   return (
@@ -205,11 +206,7 @@ function PersonForm({
         </fieldset>
       )}
       <SpanList legend="Days off" spans={fields.daysOff} onChange={(daysOff) => set({ daysOff })} />
-      {problem && (
-        <div className="field-refusal" role="alert">
-          {problem}
-        </div>
-      )}
+      <Problem of={setting} onTheirs={() => setFields(kept)} />
       <Button type="submit" variant={person ? 'primary' : 'outline'} className="mt-2">
         {person ? `Save ${person.name}` : 'Add them'}
       </Button>

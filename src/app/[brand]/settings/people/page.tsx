@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { brandIdsOfPeople, listPeopleDaysOff } from '@/data/people';
+import { listSettingVersions } from '@/data/settingVersions';
 import { countOpenSteps } from '@/data/steps';
 import { brandOfPage } from '@/app/server/brand';
 import { PeopleSettings } from './PeopleSettings';
@@ -10,10 +11,11 @@ export const metadata: Metadata = { title: 'People' };
 export default async function PeoplePage({ params }: { params: Promise<{ brand: string }> }) {
   const { db, brand, brands, people, me } = await brandOfPage((await params).brand);
   const ids = people.map(({ id }) => id);
-  const [brandIds, daysOff, openSteps] = await Promise.all([
+  const [brandIds, daysOff, openSteps, versions] = await Promise.all([
     brandIdsOfPeople(db, ids),
     listPeopleDaysOff(db, ids),
     countOpenSteps(db, ids),
+    listSettingVersions(db, 'person', ids),
   ]);
   const mine = brandIds.get(me.id) ?? [];
   const rows = people.map((person) => ({
@@ -21,6 +23,7 @@ export default async function PeoplePage({ params }: { params: Promise<{ brand: 
     brandIds: brandIds.get(person.id) ?? [],
     daysOff: daysOff.filter(({ personId }) => personId === person.id),
     openSteps: openSteps.get(person.id) ?? 0,
+    version: versions.get(person.id) ?? 0,
   }));
   return (
     <PeopleSettings

@@ -1,6 +1,5 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { withNeighbour } from '@/core/group';
@@ -8,9 +7,10 @@ import { withArticle } from '@/core/words';
 import { BLANK_STEP, CRAFT_LABELS, leadWords, WORK_LABELS, type PrepLine } from '@/core/prep/step';
 import { minutesWords } from '@/core/prep/load';
 import { PIECE_SUBJECTS, SUBJECT_LABELS, type PrepSubject } from '@/core/prep/subject';
-import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { Problem } from '../Problem';
+import { useSetting } from '../useSetting';
 import { StepForm, StepPlace } from '../../sheet/StepForm';
 
 interface Sheet {
@@ -18,6 +18,7 @@ interface Sheet {
   /** The brand set it; otherwise it is the one that ships. */
   isOwn: boolean;
   lines: PrepLine[];
+  version: number;
 }
 
 const isOfPiece = (subject: PrepSubject): boolean => PIECE_SUBJECTS.includes(subject);
@@ -48,26 +49,28 @@ export function PrepSheets({ sheets }: { sheets: readonly Sheet[] }) {
           </div>
         ))}
       </nav>
-      <OneSheet key={`${sheet.subject} ${JSON.stringify(sheet.lines)}`} sheet={sheet} />
+      <OneSheet key={sheet.subject} sheet={sheet} />
     </div>
   );
 }
 
 function OneSheet({ sheet }: { sheet: Sheet }) {
   const { brand, people } = useShell();
-  const router = useRouter();
   const say = useSay();
   const [lines, setLines] = useState<readonly PrepLine[]>(sheet.lines);
   const [open, setOpen] = useState<number | 'new' | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const isChanged = lines !== sheet.lines;
+  const setting = useSetting(sheet.version);
+  const isChanged = JSON.stringify(lines) !== JSON.stringify(sheet.lines);
 
   async function write(method: 'POST' | 'DELETE', body: object, done: string) {
-    const answer = await call(method, '/api/settings/prep', { brandId: brand.id, subject: sheet.subject, ...body });
-    setProblem(problemOf(answer));
+    const answer = await setting.save<{ lines: PrepLine[] }>(method, '/api/settings/prep', {
+      brandId: brand.id,
+      subject: sheet.subject,
+      ...body,
+    });
     if (answer.kind !== 'done') return;
+    setLines(answer.value.lines);
     say({ text: done });
-    router.refresh();
   }
   const change = (next: readonly PrepLine[]) => {
     setLines(next);
@@ -147,11 +150,7 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
           Add a step
         </button>
       )}
-      {problem && (
-        <div className="field-refusal" role="alert">
-          {problem}
-        </div>
-      )}
+      <Problem of={setting} onTheirs={() => change(sheet.lines)} />
       {isChanged && (
         <p className="mt-2">
           <Button

@@ -3,6 +3,7 @@ import { SHIPPED_PREP } from '@/core/prep/shipped';
 import { PIECE_SUBJECTS } from '@/core/prep/subject';
 import { FORMATS } from '@/core/rulesheets/types';
 import { listPrepSheets } from '@/data/prepSheets';
+import { listSettingVersions, prepSheetKey } from '@/data/settingVersions';
 import { brandOfPage } from '@/app/server/brand';
 import { PrepSheets } from './PrepSheets';
 
@@ -14,6 +15,11 @@ export default async function PrepPage({ params }: { params: Promise<{ brand: st
   const own = new Map((await listPrepSheets(db, brand.id)).map(({ subject, lines }) => [subject, lines]));
   const taken = new Set(channels.flatMap(({ sheet }) => sheet.formats.map(({ format }) => format)));
   const subjects = [...FORMATS.filter((format) => taken.has(format)), ...PIECE_SUBJECTS];
+  const versions = await listSettingVersions(
+    db,
+    'prep sheet',
+    subjects.map((subject) => prepSheetKey(brand.id, subject)),
+  );
   return (
     <PrepSheets
       key={brand.id}
@@ -21,6 +27,7 @@ export default async function PrepPage({ params }: { params: Promise<{ brand: st
         subject,
         isOwn: own.has(subject),
         lines: [...(own.get(subject) ?? SHIPPED_PREP[subject])],
+        version: versions.get(prepSheetKey(brand.id, subject)) ?? 0,
       }))}
     />
   );

@@ -1,21 +1,22 @@
 'use client';
 
 import { useState, type FormEvent } from 'react';
-import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import { readRhythm, recurrenceWords, weekdayWord, type Recurrence, type RhythmEntry } from '@/core/rhythm/entry';
 import type { Habit, Practised } from '@/core/rhythm/propose';
 import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
 import { readTypedTime } from '@/core/time/typed';
-import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { Problem } from '../Problem';
+import { useSetting } from '../useSetting';
 import { SpanList, type Span } from '../SpanList';
 import { PracticeGrid } from './PracticeGrid';
 
 /** A channel's rhythm: its entries, its pauses, and what was done beside it. Saved as a whole. */
 export function RhythmEditor({
   channelId,
+  version,
   entries: kept,
   pauses: keptPauses,
   practice,
@@ -26,6 +27,7 @@ export function RhythmEditor({
   others,
 }: {
   channelId: string;
+  version: number;
   entries: readonly RhythmEntry[];
   pauses: readonly Span[];
   practice: readonly (Practised & { title: string })[];
@@ -37,12 +39,11 @@ export function RhythmEditor({
 }) {
   const { channels, pillars } = useShell();
   const channel = channels.find(({ id }) => id === channelId)!;
-  const router = useRouter();
   const say = useSay();
   const [entries, setEntries] = useState<readonly RhythmEntry[]>(kept);
   const [pauses, setPauses] = useState<readonly Span[]>(keptPauses);
-  const [problem, setProblem] = useState<string | null>(null);
-  const isChanged = JSON.stringify([entries, pauses]) !== JSON.stringify([kept, keptPauses]);
+  const setting = useSetting(version);
+  const isChanged = JSON.stringify([withoutIds(entries), pauses]) !== JSON.stringify([withoutIds(kept), keptPauses]);
   const check = readRhythm(entries);
 
   const set = (index: number, part: Partial<RhythmEntry>) =>
@@ -51,14 +52,12 @@ export function RhythmEditor({
 
   async function save(event: FormEvent) {
     event.preventDefault();
-    const answer = await call('POST', `/api/channels/${channelId}/rhythm`, {
-      entries: entries.map(({ id: _id, ...entry }) => entry),
+    const answer = await setting.save('POST', `/api/channels/${channelId}/rhythm`, {
+      entries: withoutIds(entries),
       pauses,
     });
-    setProblem(problemOf(answer));
     if (answer.kind !== 'done') return;
     say({ text: `${channel.name} has its rhythm: ${entries.length === 1 ? '1 entry' : `${entries.length} entries`}.` });
-    router.refresh();
   }
 
   function propose() {
@@ -237,9 +236,17 @@ export function RhythmEditor({
         )}
       </div>
       <SpanList legend="Pauses: spans of days that ask for nothing" spans={pauses} onChange={setPauses} />
-      {(problem ?? (check.ok ? null : check.refusal.message)) && (
+      {check.ok ? (
+        <Problem
+          of={setting}
+          onTheirs={() => {
+            setEntries(kept);
+            setPauses(keptPauses);
+          }}
+        />
+      ) : (
         <div className="field-refusal" role="alert">
-          {check.ok ? problem : check.refusal.message}
+          {check.refusal.message}
         </div>
       )}
       <Button type="submit" disabled={!isChanged || !check.ok}>
@@ -248,6 +255,10 @@ export function RhythmEditor({
     </form>
   );
 }
+
+/** Entries as they are saved: they get their ids anew each time. */
+const withoutIds = (entries: readonly RhythmEntry[]): Omit<RhythmEntry, 'id'>[] =>
+  entries.map(({ id: _id, ...entry }) => entry);
 
 const FRESH: Omit<RhythmEntry, 'id'> = {
   recurrence: { kind: 'weekly', weekday: 1, every: 1 },

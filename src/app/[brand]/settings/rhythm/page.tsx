@@ -5,6 +5,7 @@ import { proposeRhythm, type Practised } from '@/core/rhythm/propose';
 import { addDays, startOfWeek } from '@/core/time/days';
 import { brandOfPage } from '@/app/server/brand';
 import { listPauses, listPractice, listRhythms } from '@/data/rhythms';
+import { listSettingVersions } from '@/data/settingVersions';
 import { CallSign } from '@/ui/CallSign';
 import { RhythmEditor } from './RhythmEditor';
 
@@ -26,10 +27,11 @@ export default async function RhythmPage({ params, searchParams }: Props) {
   if (!channel) return <p className="soft">No channel yet. Make one under Channels; then it can have a rhythm.</p>;
   const until = startOfWeek(today, brand.weekStart);
   const since = addDays(until, -7 * WEEKS);
-  const [rhythms, pauses, practice] = await Promise.all([
+  const [rhythms, pauses, practice, versions] = await Promise.all([
     listRhythms(db, [brand.id]),
     listPauses(db, channel.id),
     listPractice(db, channel.id, since),
+    listSettingVersions(db, 'rhythm', [channel.id]),
   ]);
   const rhythmOf = groupBy(rhythms, (rhythm) => rhythm.channelId);
   const entries = rhythmOf.get(channel.id)?.[0]?.entries ?? [];
@@ -51,6 +53,7 @@ export default async function RhythmPage({ params, searchParams }: Props) {
       <RhythmEditor
         key={channel.id}
         channelId={channel.id}
+        version={versions.get(channel.id) ?? 0}
         entries={entries}
         pauses={pauses.map(({ name, from, to }) => ({ name, from, to }))}
         practice={practice.map((post) => ({ ...post, format: post.format as Practised['format'] }))}

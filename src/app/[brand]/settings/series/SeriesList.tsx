@@ -12,10 +12,12 @@ import { call, problemOf } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { Problem } from '../Problem';
+import { useSetting } from '../useSetting';
 import { RecurrenceFields } from '../rhythm/RhythmEditor';
 
 /** Every series in its row, to be changed from here on, and a row to start one. */
-export function SeriesList({ series, today }: { series: readonly Series[]; today: string }) {
+export function SeriesList({ series, today }: { series: readonly (Series & { version: number })[]; today: string }) {
   return (
     <>
       <p className="soft">
@@ -23,39 +25,48 @@ export function SeriesList({ series, today }: { series: readonly Series[]; today
         writes them. Changing a series changes the posts nobody wrote yet; each can be changed on its own as well.
       </p>
       {series.map((one) => (
-        <SeriesForm key={`${one.id} ${one.version}`} series={one} today={today} />
+        <SeriesForm key={one.id} series={one} version={one.version} today={today} />
       ))}
-      <SeriesForm key={`new ${series.length}`} series={null} today={today} />
+      <SeriesForm key={`new ${series.length}`} series={null} version={0} today={today} />
     </>
   );
 }
 
-function SeriesForm({ series, today }: { series: Series | null; today: string }) {
+function SeriesForm({ series, version, today }: { series: Series | null; version: number; today: string }) {
   const { brand, channels } = useShell();
   const router = useRouter();
   const say = useSay();
-  const [name, setName] = useState(series?.name ?? '');
   const [channelId, setChannelId] = useState(series?.channelId ?? channels[0]?.id ?? '');
   const channel = channels.find(({ id }) => id === channelId);
-  const [format, setFormat] = useState<Format>(series?.format ?? channel?.sheet.formats[0]?.format ?? 'text');
-  const [recurrence, setRecurrence] = useState<Recurrence>(
-    series?.recurrence ?? { kind: 'weekly', weekday: 5, every: 1 },
-  );
-  const [time, setTime] = useState(series?.time ?? '10:00');
-  const [from, setFrom] = useState(series?.from ?? today);
-  const [to, setTo] = useState(series?.to ?? '');
-  const [ahead, setAhead] = useState(series?.ahead ?? DEFAULT_AHEAD);
+  const kept = {
+    name: series?.name ?? '',
+    format: series?.format ?? channel?.sheet.formats[0]?.format ?? ('text' as Format),
+    recurrence: series?.recurrence ?? ({ kind: 'weekly', weekday: 5, every: 1 } as Recurrence),
+    time: series?.time ?? '10:00',
+    from: series?.from ?? today,
+    to: series?.to ?? '',
+    ahead: series?.ahead ?? DEFAULT_AHEAD,
+  };
+  const [fields, setFields] = useState(kept);
+  const { name, format, recurrence, time, from, to, ahead } = fields;
+  const set = (part: Partial<typeof kept>) => setFields((now) => ({ ...now, ...part }));
   const [firstNumber, setFirstNumber] = useState(1);
+  const setting = useSetting(version);
   const [problem, setProblem] = useState<string | null>(null);
   const whose = series?.name ?? 'the new series';
 
   async function save(event: FormEvent) {
     event.preventDefault();
-    const fields = { name, format, recurrence, time: readTypedTime(time) ?? time, from, to: to || null, ahead };
+    const typed = { ...fields, time: readTypedTime(time) ?? time, to: to || null };
     const answer = series
-      ? await call<{ moved: number; kept: number }>('POST', `/api/series/${series.id}`, fields)
-      : await call<{ made: number }>('POST', '/api/series', { brandId: brand.id, channelId, firstNumber, ...fields });
-    setProblem(problemOf(answer));
+      ? await setting.save<{ moved: number; kept: number }>('POST', `/api/series/${series.id}`, typed)
+      : await setting.save<{ made: number }>('POST', '/api/series', {
+          brandId: brand.id,
+          channelId,
+          firstNumber,
+          ...typed,
+        });
+    setProblem(null);
     if (answer.kind !== 'done') return;
     say({
       text:
@@ -63,7 +74,6 @@ function SeriesForm({ series, today }: { series: Series | null; today: string })
           ? `Started “${name.trim()}”: ${answer.value.made} posts ahead.`
           : `Changed from here on: ${answer.value.moved} posts follow, ${answer.value.kept} keep what they are.`,
     });
-    router.refresh();
   }
 
   async function end() {
@@ -90,7 +100,7 @@ function SeriesForm({ series, today }: { series: Series | null; today: string })
         aria-label={`Name of ${whose}`}
         placeholder="A question every Friday"
         value={name}
-        onChange={(event) => setName(event.target.value)}
+        onChange={(event) => set({ name: event.target.value })}
       />
       {!series && (
         <select
@@ -100,7 +110,7 @@ function SeriesForm({ series, today }: { series: Series | null; today: string })
             setChannelId(event.target.value);
             const next = channels.find(({ id }) => id === event.target.value);
             if (next && !next.sheet.formats.some((rule) => rule.format === format))
-              setFormat(next.sheet.formats[0]!.format);
+              set({ format: next.sheet.formats[0]!.format });
           }}
         >
           {channels.map(({ id, name: channelName }) => (
@@ -113,7 +123,7 @@ function SeriesForm({ series, today }: { series: Series | null; today: string })
       <select
         aria-label={`Format of ${whose}`}
         value={format}
-        onChange={(event) => setFormat(event.target.value as Format)}
+        onChange={(event) => set({ format: event.target.value as Format })}
       >
         {channel?.sheet.formats.map((rule) => (
           <option key={rule.format} value={rule.format}>
@@ -121,7 +131,7 @@ function SeriesForm({ series, today }: { series: Series | null; today: string })
           </option>
         ))}
       </select>
-      <RecurrenceFields name={whose} recurrence={recurrence} onChange={setRecurrence} />
+      <RecurrenceFields name={whose} recurrence={recurrence} onChange={(next) => set({ recurrence: next })} />
       <label>
         at{' '}
         <input
@@ -129,7 +139,7 @@ function SeriesForm({ series, today }: { series: Series | null; today: string })
           className="figures"
           aria-label={`Time of ${whose}`}
           value={time}
-          onChange={(event) => setTime(event.target.value)}
+          onChange={(event) => set({ time: event.target.value })}
         />
       </label>
       <label>
@@ -138,7 +148,7 @@ function SeriesForm({ series, today }: { series: Series | null; today: string })
           type="date"
           aria-label={`First day of ${whose}`}
           value={from}
-          onChange={(event) => setFrom(event.target.value)}
+          onChange={(event) => set({ from: event.target.value })}
         />
       </label>
       <label>
@@ -147,7 +157,7 @@ function SeriesForm({ series, today }: { series: Series | null; today: string })
           type="date"
           aria-label={`Last day of ${whose}`}
           value={to}
-          onChange={(event) => setTo(event.target.value)}
+          onChange={(event) => set({ to: event.target.value })}
         />
       </label>
       <label>
@@ -157,7 +167,7 @@ function SeriesForm({ series, today }: { series: Series | null; today: string })
           max={26}
           aria-label={`Posts ahead of ${whose}`}
           value={ahead}
-          onChange={(event) => setAhead(Number(event.target.value))}
+          onChange={(event) => set({ ahead: Number(event.target.value) })}
         />{' '}
         ahead
       </label>
@@ -181,6 +191,7 @@ function SeriesForm({ series, today }: { series: Series | null; today: string })
           end
         </button>
       )}
+      <Problem of={setting} onTheirs={() => setFields(kept)} />
       {problem && (
         <span className="field-refusal" role="alert">
           {problem}

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
 import { listSeries } from '@/data/series';
+import { listSettingVersions } from '@/data/settingVersions';
 import { SeriesList } from './SeriesList';
 
 export const metadata: Metadata = { title: 'Series' };
@@ -8,5 +9,11 @@ export const metadata: Metadata = { title: 'Series' };
 /** The series of a brand: recurring themes that make their next posts ahead. */
 export default async function SeriesPage({ params }: { params: Promise<{ brand: string }> }) {
   const { db, brand, today } = await brandOfPage((await params).brand);
-  return <SeriesList series={await listSeries(db, brand.id)} today={today} />;
+  const series = await listSeries(db, brand.id);
+  const versions = await listSettingVersions(
+    db,
+    'series',
+    series.map(({ id }) => id),
+  );
+  return <SeriesList series={series.map((one) => ({ ...one, version: versions.get(one.id) ?? 0 }))} today={today} />;
 }

@@ -16,10 +16,11 @@ import {
   type TextFieldName,
   type TextFieldRule,
 } from '@/core/rulesheets/types';
-import { call, problemOf } from '@/ui/api';
 import { Marked } from '@/ui/MarkedText';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { Problem } from '../Problem';
+import { useSetting } from '../useSetting';
 import { FormatRules } from './FormatRules';
 import { Whole } from './Whole';
 
@@ -44,11 +45,13 @@ const NEW_FIELD: Omit<TextFieldRule, 'name' | 'label'> = {
 export function SheetEditor({
   id,
   sheet: kept,
+  version,
   channels,
 }: {
   /** Null makes a new one. */
   id: string | null;
   sheet: RuleSheet;
+  version: number;
   channels: number;
 }) {
   const { brand } = useShell();
@@ -56,7 +59,7 @@ export function SheetEditor({
   const say = useSay();
   const [sheet, setSheet] = useState(kept);
   const [pasted, setPasted] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
+  const setting = useSetting(version);
   const isChanged = id === null || JSON.stringify(sheet) !== JSON.stringify(kept);
   const check = readRuleSheet(sheet);
   const set = (part: Partial<RuleSheet>) => setSheet({ ...sheet, ...part });
@@ -82,14 +85,15 @@ export function SheetEditor({
 
   async function save(event: FormEvent) {
     event.preventDefault();
-    const answer = await call<{ id: string } & Partial<RulesOutcome>>('POST', '/api/settings/sheets', { id, sheet });
-    setProblem(problemOf(answer));
+    const answer = await setting.save<{ id: string } & Partial<RulesOutcome>>('POST', '/api/settings/sheets', {
+      id,
+      sheet,
+    });
     if (answer.kind !== 'done') return;
     const saved =
       id === null ? `Made the rule sheet ${sheet.name}.` : `Saved. Channels that go by it now: ${channels}.`;
     say({ text: [saved, ...rulesWords(answer.value)].join(' ') });
     router.push(`/${brand.slug}/settings/sheets?sheet=${answer.value.id}`);
-    router.refresh();
   }
 
   return (
@@ -235,10 +239,14 @@ export function SheetEditor({
           </label>
         </p>
         <FormatRules formats={sheet.formats} onSet={setFormat} />
-        {(problem !== null || !check.ok) && isChanged && (
-          <div className="field-refusal" role="alert">
-            {check.ok ? problem : check.refusal.message}
-          </div>
+        {check.ok ? (
+          <Problem of={setting} onTheirs={() => setSheet(kept)} />
+        ) : (
+          isChanged && (
+            <div className="field-refusal" role="alert">
+              {check.refusal.message}
+            </div>
+          )
         )}
         <Button type="submit" disabled={!isChanged || !check.ok}>
           {id === null ? 'Make this rule sheet' : `Save for ${channels === 1 ? '1 channel' : `${channels} channels`}`}

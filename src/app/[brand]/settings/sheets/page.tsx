@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { brandOfPage } from '@/app/server/brand';
 import { listRuleSheets } from '@/data/channels';
+import { listSettingVersions } from '@/data/settingVersions';
 import { SheetEditor } from './SheetEditor';
 
 export const metadata: Metadata = { title: 'Rule sheets' };
@@ -18,6 +19,7 @@ export default async function SheetsPage({ params, searchParams }: Props) {
   const sheets = await listRuleSheets(db);
   const chosen = sheets.find(({ id }) => id === (copy ?? asked)) ?? sheets[0];
   if (!chosen) return <p className="soft">There is no rule sheet.</p>;
+  const versions = await listSettingVersions(db, 'rule sheet', [chosen.id]);
   const isCopy = copy !== undefined;
   const href = `/${brand.slug}/settings/sheets`;
   return (
@@ -47,6 +49,7 @@ export default async function SheetsPage({ params, searchParams }: Props) {
         key={`${chosen.id} ${isCopy}`}
         id={isCopy ? null : chosen.id}
         sheet={isCopy ? { ...chosen.rules, name: '', slug: '', automatic: false } : chosen.rules}
+        version={isCopy ? 0 : (versions.get(chosen.id) ?? 0)}
         channels={isCopy ? 0 : chosen.channels}
       />
     </>

@@ -6,6 +6,8 @@ import Button from 'react-bootstrap/Button';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { Problem } from '../Problem';
+import { useSetting } from '../useSetting';
 
 interface Theme {
   id: string | null;
@@ -27,24 +29,25 @@ export function ThemeSettings({
   kind: 'pillars' | 'campaigns';
   title: string;
   about: string;
-  themes: readonly Theme[];
+  themes: readonly (Theme & { version: number })[];
 }) {
   return (
     <section>
       <h2>{title}</h2>
       <p className="soft">{about}</p>
-      {[...themes, FRESH].map((theme) => (
-        <ThemeRow key={theme.id ?? `new ${themes.length}`} kind={kind} theme={theme} />
+      {[...themes, { ...FRESH, version: 0 }].map(({ version, ...theme }) => (
+        <ThemeRow key={theme.id ?? `new ${themes.length}`} kind={kind} theme={theme} version={version} />
       ))}
     </section>
   );
 }
 
-function ThemeRow({ kind, theme }: { kind: 'pillars' | 'campaigns'; theme: Theme }) {
+function ThemeRow({ kind, theme, version }: { kind: 'pillars' | 'campaigns'; theme: Theme; version: number }) {
   const { brand } = useShell();
   const router = useRouter();
   const say = useSay();
   const [fields, setFields] = useState(theme);
+  const setting = useSetting(version);
   const [problem, setProblem] = useState<string | null>(null);
   const isNew = theme.id === null;
   const isChanged = JSON.stringify(fields) !== JSON.stringify(theme);
@@ -54,14 +57,12 @@ function ThemeRow({ kind, theme }: { kind: 'pillars' | 'campaigns'; theme: Theme
   async function save(event: FormEvent) {
     event.preventDefault();
     const { from, to, ...rest } = fields;
-    const answer = await call('POST', '/api/settings/themes', {
+    await setting.save('POST', '/api/settings/themes', {
       kind,
       brandId: brand.id,
       ...rest,
       ...(kind === 'campaigns' ? { from, to } : {}),
     });
-    setProblem(problemOf(answer));
-    if (answer.kind === 'done') router.refresh();
   }
 
   async function archive() {
@@ -112,6 +113,7 @@ function ThemeRow({ kind, theme }: { kind: 'pillars' | 'campaigns'; theme: Theme
           archive
         </button>
       )}
+      <Problem of={setting} onTheirs={() => setFields(theme)} />
       {problem && (
         <span className="field-refusal" role="alert">
           {problem}

@@ -1,25 +1,52 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
+import { listSettingVersions } from '@/data/settingVersions';
 import { ThemeSettings } from './ThemeSettings';
 
 export const metadata: Metadata = { title: 'Pillars and campaigns' };
 
 /** The pillars and campaigns of a brand as bare lists. */
 export default async function ThemesPage({ params }: { params: Promise<{ brand: string }> }) {
-  const { pillars, campaigns } = await brandOfPage((await params).brand);
+  const { db, pillars, campaigns } = await brandOfPage((await params).brand);
+  const [ofPillars, ofCampaigns] = await Promise.all([
+    listSettingVersions(
+      db,
+      'pillar',
+      pillars.map(({ id }) => id),
+    ),
+    listSettingVersions(
+      db,
+      'campaign',
+      campaigns.map(({ id }) => id),
+    ),
+  ]);
   return (
     <div className="two-columns">
       <ThemeSettings
         kind="pillars"
         title="Pillars"
         about="The themes of the brand. A post belongs to one."
-        themes={pillars.map(({ id, name, color }) => ({ id, name, color, from: null, to: null }))}
+        themes={pillars.map(({ id, name, color }) => ({
+          id,
+          name,
+          color,
+          from: null,
+          to: null,
+          version: ofPillars.get(id) ?? 0,
+        }))}
       />
       <ThemeSettings
         kind="campaigns"
         title="Campaigns"
         about="What the brand pushes for a while."
-        themes={campaigns.map(({ id, name, color, from, to }) => ({ id, name, color, from, to }))}
+        themes={campaigns.map(({ id, name, color, from, to }) => ({
+          id,
+          name,
+          color,
+          from,
+          to,
+          version: ofCampaigns.get(id) ?? 0,
+        }))}
       />
     </div>
   );

@@ -1,0 +1,70 @@
+import { afterEach, beforeEach, expect, it } from 'vitest';
+import { listChannels, listRuleSheets } from '@/data/channels';
+import { POST as setRhythm } from '../channels/[id]/rhythm/route';
+import { POST as changeSeries } from '../series/[id]/route';
+import { POST as startSeries } from '../series/route';
+import { ask, makeApp, type TestApp } from '../testApp';
+import { POST as saveBrand } from './brands/route';
+import { POST as saveChannel } from './channels/route';
+import { POST as savePerson } from './people/route';
+import { POST as setPrep } from './prep/route';
+import { POST as saveSheet } from './sheets/route';
+import { POST as saveTheme } from './themes/route';
+
+let app: TestApp;
+beforeEach(async () => void (app = await makeApp()));
+afterEach(() => app.close());
+
+const BRAND = { name: 'Heron', zone: 'Europe/Lisbon', weekStart: 1, daysOff: [] };
+const SERIES = {
+  name: 'Friday question',
+  format: 'text',
+  recurrence: { kind: 'weekly', weekday: 5, every: 1 },
+  time: '10:00',
+  from: '2026-11-27',
+  to: null,
+  ahead: 3,
+};
+const THEME = { name: 'More', color: '#27508F' };
+const WORKER = {
+  name: 'Maki',
+  role: 'maker',
+  zone: 'UTC',
+  crafts: [],
+  weekdays: [1],
+  minutesPerDay: 60,
+  color: '#27508F',
+};
+
+type Handler = Parameters<typeof ask>[0];
+
+/** Everything that can be set and is there, each with how it is changed. */
+async function settings(): Promise<[string, Handler, object, Record<string, string>?][]> {
+  const { brandId } = app;
+  const made = async (handler: Handler, body: object) => (await ask<{ id: string }>(handler, { body })).body.id;
+  const kept = async (kind: string) => made(saveTheme, { kind, brandId, id: null, name: kind, color: '#27508F' });
+  const channel = (await listChannels(app.db, brandId)).find(({ id }) => id === app.channels.pithline)!;
+  const { name, callSign, account, aimDays, ruleSheetId } = channel;
+  const fields = { name, callSign, color: '#27508F', account, aimDays, ruleSheetId };
+  const sheet = (await listRuleSheets(app.db)).find(({ slug }) => slug === 'corkwall')!;
+  const series = await made(startSeries, { ...SERIES, brandId, channelId: channel.id, firstNumber: 1 });
+  return [
+    ['brand', saveBrand, { ...BRAND, id: brandId }],
+    ['channel', saveChannel, { ...fields, brandId, id: channel.id }],
+    ['rhythm', setRhythm, { entries: [], pauses: [] }, { id: channel.id }],
+    ['rule sheet', saveSheet, { id: sheet.id, sheet: sheet.rules }],
+    ['person', savePerson, { ...WORKER, id: app.otherWork.actorId, brandIds: [brandId], daysOff: [] }],
+    ['pillar', saveTheme, { ...THEME, kind: 'pillars', brandId, id: await kept('pillars') }],
+    ['campaign', saveTheme, { ...THEME, kind: 'campaigns', brandId, id: await kept('campaigns') }],
+    ['prep sheet', setPrep, { brandId, subject: 'text', lines: [] }],
+    ['series', changeSeries, SERIES, { id: series }],
+  ];
+}
+
+it('is kept once by two who set it at once: one who saw an older state, or does not say which, is refused', async () => {
+  for (const [what, handler, body, params = {}] of await settings()) {
+    const statuses = [];
+    for (const seen of [null, 1, 0, 0, 1]) statuses.push((await ask(handler, { body, params, seen })).status);
+    expect([what, statuses]).toEqual([what, [428, 409, 200, 409, 200]]);
+  }
+});
