@@ -181,13 +181,19 @@ async function bareInserts(db: Db): Promise<void> {
   });
 }
 
+async function written(texts: AsyncIterable<string>): Promise<number> {
+  let length = 0;
+  for await (const text of texts) length += text.length;
+  return length;
+}
+
 async function exporting(db: Db, brandId: string): Promise<Line[]> {
   const brand = (await listBrands(db)).find(({ id }) => id === brandId)!;
   const [channel] = await listChannels(db, brandId);
   const filter = { ...NO_FILTER, channels: [channel!.id] };
   const [out, floor]: number[][] = [[], []];
   for (let round = 0; round < ROUNDS; round++) {
-    out!.push(await timed(() => postsAsCsv(db, brand, filter, NOW)));
+    out!.push(await timed(() => written(postsAsCsv(db, brand, filter, NOW))));
     floor!.push(
       await timed(() =>
         db.rows(

@@ -4,7 +4,7 @@ import { NO_FILTER } from '@/core/calendar/filter';
 import { readCsv } from '@/core/exchange/csvText';
 import type { ImportMapping } from '@/core/exchange/planImport';
 import { oneBrand } from '@/data/brands';
-import { listAllPosts } from '@/data/postLines';
+import { partsOfAllPosts } from '@/data/postLines';
 import { listDateFiles, listKnownDates } from '@/data/knownDates';
 import { bringIn, previewImport, type ImportExtent } from './bringIn';
 import { bringDates, removeDates } from './knownDates';
@@ -29,12 +29,24 @@ async function bring(
   const { mapping } = await preview(text, null, name);
   return bringIn(world.work, world.brandId, tableOf(text), name, { ...mapping, ...change }, extent);
 }
+/** All that comes, part by part. */
+async function all<T>(parts: AsyncIterable<T>): Promise<T[]> {
+  const list: T[] = [];
+  for await (const part of parts) list.push(part);
+  return list;
+}
+const whole = async (texts: AsyncIterable<string>): Promise<string> => (await all(texts)).join('');
 const posts = async () =>
-  listAllPosts(
-    world.db,
-    { brandIds: [world.brandId], filter: { ...NO_FILTER, stages: [] }, today: '2026-11-23' },
-    1_000,
-  );
+  (
+    await all(
+      partsOfAllPosts(
+        world.db,
+        { brandIds: [world.brandId], filter: { ...NO_FILTER, stages: [] }, today: '2026-11-23' },
+        1_000,
+        2,
+      ),
+    )
+  ).flat();
 
 const FILE = `piece,title,channel,date,time,stage,caption
 Rings,Rings one,PL,2026-12-01,10:00,draft,Words one
@@ -128,7 +140,7 @@ describe('taking out', () => {
   const brand = () => oneBrand(world.db, world.brandId);
 
   it('as CSV, and in again, changes nothing', async () => {
-    const csv = await postsAsCsv(world.db, await brand(), NO_FILTER, START);
+    const csv = await whole(postsAsCsv(world.db, await brand(), NO_FILTER, START));
     expect(csv.split('\r\n')[0]).toBe(
       'id,piece,title,channel,format,date,time,zone,stage,headline,caption,hashtags,link,owner,pillar,campaign',
     );
@@ -140,14 +152,14 @@ describe('taking out', () => {
   });
 
   it('as CSV by filter', async () => {
-    const csv = await postsAsCsv(world.db, await brand(), { ...NO_FILTER, stages: ['scheduled'] }, START);
+    const csv = await whole(postsAsCsv(world.db, await brand(), { ...NO_FILTER, stages: ['scheduled'] }, START));
     expect(tableOf(csv).rows).toHaveLength(1);
-    const found = await postsAsCsv(world.db, await brand(), { ...NO_FILTER, words: 'quoted sec' }, START);
+    const found = await whole(postsAsCsv(world.db, await brand(), { ...NO_FILTER, words: 'quoted sec' }, START));
     expect(tableOf(found).rows).toHaveLength(1);
   });
 
   it('as iCalendar has the same UIDs, times and summaries for another parser', async () => {
-    const text = await postsAsCalendar(world.db, await brand(), NO_FILTER, START);
+    const text = await whole(postsAsCalendar(world.db, await brand(), NO_FILTER, START));
     const events = new ICAL.Component(ICAL.parse(text) as [string, [], []])
       .getAllSubcomponents('vevent')
       .map((component) => new ICAL.Event(component));

@@ -127,6 +127,15 @@ export const harmlessCell = (text: string): string => (RISKY.test(text.replace(/
 export const restoreCell = (cell: string): string =>
   cell.startsWith("'") && RISKY.test(cell.replace(/^'+/, '')) ? cell.slice(1) : cell;
 
-/** Writes rows as CSV (RFC 4180), cells made harmless. */
+/** Writes rows as CSV (RFC 4180), cells made harmless, each with its line break. */
+export const writeCsvRows = (rows: readonly (readonly string[])[]): string =>
+  rows.length === 0
+    ? ''
+    : Papa.unparse(
+        rows.map((row) => row.map(harmlessCell)),
+        { newline: '\r\n' },
+      ) + '\r\n';
+
+/** Writes a CSV file: its header and its rows. */
 export const writeCsv = (header: readonly string[], rows: readonly (readonly string[])[]): string =>
-  Papa.unparse({ fields: [...header], data: rows.map((row) => row.map(harmlessCell)) }, { newline: '\r\n' }) + '\r\n';
+  writeCsvRows([header]) + writeCsvRows(rows);

@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream';
 import { door } from '@/app/server/door';
 import { readFilter } from '@/core/calendar/filter';
 import { maybeBrandBySlug } from '@/data/brands';
@@ -15,9 +16,9 @@ export const GET = door('importAndExport', async (request, _context, { app, work
   const filter = readFilter((name) => query.get(name));
   const isCalendar = query.get('file') === 'ics';
   const now = app.clock.now();
-  const text = await (isCalendar ? postsAsCalendar : postsAsCsv)(app.db, brand, filter, now);
+  const texts = (isCalendar ? postsAsCalendar : postsAsCsv)(app.db, brand, filter, now);
   const name = `${brand.slug}-posts-${now.slice(0, 10)}.${isCalendar ? 'ics' : 'csv'}`;
-  return new Response(text, {
+  return new Response(Readable.toWeb(Readable.from(texts, { objectMode: false })) as ReadableStream<Uint8Array>, {
     headers: {
       'content-type': isCalendar ? 'text/calendar; charset=utf-8' : 'text/csv; charset=utf-8',
       'content-disposition': `attachment; filename="${name}"`,
