@@ -110,8 +110,8 @@ export async function retimeDeliveries(
     `update deliveries d set due_at = x."dueAt", next_try_at = x."dueAt", late_from = x."dueAt", state = 'waiting', attempts = 0,
        words = ''
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "dueAt" timestamptz)
-     where d.id = x.id and d.unsure_since is null and ${AT_REST} returning d.id`,
-    [JSON.stringify(times)],
+     where d.id = x.id and d.id = any($2::uuid[]) and d.unsure_since is null and ${AT_REST} returning d.id`,
+    [JSON.stringify(times), times.map(({ id }) => id)],
   );
   return rows.map(({ id }) => id);
 }
@@ -200,8 +200,8 @@ export async function holdDeliveries(tx: Queryable, held: readonly { id: string;
   if (held.length === 0) return;
   await tx.run(
     `update deliveries d set state = 'held', lease_until = null, words = x.why
-     from jsonb_to_recordset($1::jsonb) as x (id uuid, why text) where d.id = x.id`,
-    [JSON.stringify(held)],
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, why text) where d.id = x.id and d.id = any($2::uuid[])`,
+    [JSON.stringify(held), held.map(({ id }) => id)],
   );
 }
 

@@ -62,8 +62,8 @@ export async function updatePictures(
     `update media m set position = x.position, alt = x.alt, crop = nullif(x.crop, 'null'), to_mime = x."toMime", to_bytes = x."toBytes"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "postId" uuid, position int, alt text, crop jsonb, "toMime" text,
        "toBytes" bigint)
-     where m.id = x.id and m.post_id = x."postId"`,
-    [JSON.stringify(pictures)],
+     where m.id = x.id and m.post_id = x."postId" and m.id = any($2::uuid[])`,
+    [JSON.stringify(pictures), pictures.map(({ id }) => id)],
   );
 }
 

@@ -239,7 +239,8 @@ const COLUMN_OF: Record<keyof PostChange, readonly [column: string, type: string
 };
 
 /**
- * Writes posts as they are after a change, those that have the version given, and raises their versions by one.
+ * Writes posts as they are after a change, those that have the version given, and raises their versions by one. Their ids
+ * are said once more, since the database takes a list of records for a hundred rows and would read all posts.
  *
  * @param fields the fields that are written, the same for all
  * @returns the ids of those that were written
@@ -262,8 +263,8 @@ export async function updatePosts(
   const written = await tx.rows<{ id: string }>(
     `update posts p set ${assignments.join('')}version = p.version + 1
      from jsonb_to_recordset($1::jsonb) as x (id uuid, version int${columns.join('')})
-     where p.id = x.id and p.version = x.version returning p.id`,
-    [JSON.stringify(rows)],
+     where p.id = x.id and p.version = x.version and p.id = any($2::uuid[]) returning p.id`,
+    [JSON.stringify(rows), posts.map(({ id }) => id)],
   );
   return written.map(({ id }) => id);
 }
