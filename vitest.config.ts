@@ -13,7 +13,7 @@ export default defineConfig({
     // One process for many files: each would open a database of its own otherwise, which takes longer than its tests.
     isolate: false,
     maxWorkers: 2,
-    globalSetup: ['src/data/testTemplate.ts'],
+    globalSetup: ['src/data/database/testTemplate.ts'],
     testTimeout: 30_000,
     hookTimeout: 60_000,
   },

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { noteSetUp, takeFolder } from '@/data/folder';
+import { noteSetUp, takeFolder } from '@/data/folder/folder';
 import { openFolderDb } from '@/runtime/bimlo';
 import config from '../playwright.config';
 import { startServer } from '../tests/support/server';

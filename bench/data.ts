@@ -2,12 +2,12 @@ import { addDays } from '@/core/time/days';
 import { randomUUID } from 'node:crypto';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import { type LocalDate } from '@/core/time/plan';
-import { insertBrand } from '@/data/brands';
-import { insertChannel, insertRuleSheets } from '@/data/channels';
-import type { Db } from '@/data/db';
-import { insertPerson } from '@/data/people';
-import { insertPiece } from '@/data/pieces';
-import { insertPosts } from '@/data/posts';
+import { insertBrand } from '@/data/brands/brands';
+import { insertChannel, insertRuleSheets } from '@/data/brands/channels';
+import type { Db } from '@/data/database/db';
+import { insertPerson } from '@/data/people/people';
+import { insertPiece } from '@/data/pieces/pieces';
+import { insertPosts } from '@/data/posts/posts';
 
 /** The month that holds 700 posts, and how many posts there are in all. */
 export const MONTH: LocalDate = '2026-11-01';

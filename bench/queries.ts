@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { NO_FILTER } from '@/core/calendar/filter';
-import { listPostLines, listPostsBetween } from '@/data/postLines';
-import { noteSetUp, takeFolder } from '@/data/folder';
+import { listPostLines, listPostsBetween } from '@/data/posts/postLines';
+import { noteSetUp, takeFolder } from '@/data/folder/folder';
 import { openFolderDb } from '@/runtime/bimlo';
 import { fill, POSTS_OF_MONTH } from './data';
 import { compare, ratioLine, type Line } from './figures';

@@ -3,11 +3,11 @@ import { addDays, daysBetween } from '@/core/time/days';
 import { addMs, localOf, type Instant, type LocalDate } from '@/core/time/plan';
 import type { Stage } from '@/core/stages/stages';
 import type { Format } from '@/core/rulesheets/types';
-import type { Queryable } from '@/data/db';
-import { fillBatchDay, insertBatchDay } from '@/data/batchDays';
-import { listStepsOf, updateStep, updateStepDays, type Step } from '@/data/steps';
-import type { Piece } from '@/data/pieces';
-import { givePrep, prepOfPiece, prepOfPost } from '@/usecases/givingPrep';
+import type { Queryable } from '@/data/database/db';
+import { fillBatchDay, insertBatchDay } from '@/data/prep/batchDays';
+import { listStepsOf, updateStep, updateStepDays, type Step } from '@/data/prep/steps';
+import type { Piece } from '@/data/pieces/pieces';
+import { givePrep, prepOfPiece, prepOfPost } from '@/usecases/prep/givePrep';
 
 const DAY_MS = 86_400_000;
 /** Posts of the demo were planned this many days ago. */

@@ -4,14 +4,14 @@
  *
  * Environment: BIMLO_DATA, BIMLO_NETWORK_STORE, BIMLO_NOW.
  */
-import { gatherStatistics } from '@/data/statistics';
+import { gatherStatistics } from '@/data/database/statistics';
 import { existsSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { listBrands } from '@/data/brands';
-import { maybeFact } from '@/data/facts';
-import { takeFolder, type DataFolder } from '@/data/folder';
-import { existsDeedOfPerson } from '@/data/history';
+import { listBrands } from '@/data/brands/brands';
+import { maybeFact } from '@/data/folder/facts';
+import { takeFolder, type DataFolder } from '@/data/folder/folder';
+import { existsDeedOfPerson } from '@/data/posts/history';
 import { dataRoot, openFolderDb } from '@/runtime/bimlo';
 import { clockFrom } from '@/runtime/clock';
 import { openNetworkStore } from '@/standins/network/store';

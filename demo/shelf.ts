@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { hashtagKey, readHashtags } from '@/core/captions/hashtags';
 import type { Instant } from '@/core/time/plan';
-import { insertBrandAsset } from '@/data/brandAssets';
-import type { Queryable } from '@/data/db';
-import type { MediaFile } from '@/data/mediaFiles';
-import { insertNames, insertShelfItems, noteShelfUses } from '@/data/shelf';
+import { insertBrandAsset } from '@/data/brands/brandAssets';
+import type { Queryable } from '@/data/database/db';
+import type { MediaFile } from '@/data/media/mediaFiles';
+import { insertNames, insertShelfItems, noteShelfUses } from '@/data/shelf/shelf';
 import type { Scenario } from './read';
 
 /** Fills the shelf of a brand. A hashtag set counts as used in the posts that carry exactly its hashtags. */

@@ -1,6 +1,6 @@
 /** Puts a snapshot in the database's place: `npm run restore -- <name>`; without a name it lists what there is. */
-import { listSnapshots, restoreSnapshot } from '@/data/snapshots';
-import { takeFolder } from '@/data/folder';
+import { listSnapshots, restoreSnapshot } from '@/data/folder/snapshots';
+import { takeFolder } from '@/data/folder/folder';
 import { dataRoot } from '@/runtime/bimlo';
 
 try {

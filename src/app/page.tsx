@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
 import { connection } from 'next/server';
-import { listBrands } from '@/data/brands';
+import { listBrands } from '@/data/brands/brands';
 import { bimlo } from '@/runtime/bimlo';
 import { whoAsks } from './server/who';
 

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Db } from '@/data/db';
-import { claimJobs, listJobs } from '@/data/jobs';
-import { openTestDb } from '@/data/testDb';
+import type { Db } from '@/data/database/db';
+import { claimJobs, listJobs } from '@/data/jobs/jobs';
+import { openTestDb } from '@/data/database/testDb';
 import { startJobs, type JobKind, type JobRunner } from './jobs';
 
 let db: Db;

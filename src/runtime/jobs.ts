@@ -1,7 +1,7 @@
 import { addMs, type Instant } from '@/core/time/plan';
 import type { Clock, Ids } from '@/core/clock';
-import type { Db } from '@/data/db';
-import { bringForward, claimJobs, endRun, insertJobs, resetJobs, type Job } from '@/data/jobs';
+import type { Db } from '@/data/database/db';
+import { bringForward, claimJobs, endRun, insertJobs, resetJobs, type Job } from '@/data/jobs/jobs';
 import { log } from './log';
 
 /** What a kind of job does, and how often. */

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { troubleOf } from '@/data/diskFull';
-import { attachPicture } from '@/usecases/pictures';
-import { schedulePost } from '@/usecases/scheduling';
+import { troubleOf } from '@/data/database/diskFull';
+import { attachPicture } from '@/usecases/media/pictures';
+import { schedulePost } from '@/usecases/delivery/schedule';
 import { deliveryWork, fakeNetwork, makeWorld, START, valueOf, type TestWorld } from '@/usecases/testWorld';
 import { startWorker, type Worker } from './worker';
 

@@ -1,5 +1,5 @@
 import { LOOK_EVERY_MS } from '@/core/delivery/delivery';
-import { makeCourier, type DeliveryWork } from '@/usecases/deliver';
+import { makeCourier, type DeliveryWork } from '@/usecases/delivery/deliver';
 import { log } from './log';
 
 /** The loop that delivers what is due. */

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, expect, it } from 'vitest';
-import type { Work } from './work';
-import { changePosts } from './changes';
-import { catchIdea } from './pieces';
-import { planPiece } from './planning';
+import type { Work } from './useCase';
+import { changePosts } from './calendar/changePosts';
+import { catchIdea } from './pieces/pieces';
+import { planPiece } from './posts/planPosts';
 import { codeOf, makeWorld, valueOf, type TestWorld } from './testWorld';
 
 let world: TestWorld;

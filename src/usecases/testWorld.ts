@@ -3,17 +3,17 @@ import type { Format } from '@/core/rulesheets/types';
 import type { Network, Parcel, PublishAnswer } from '@/core/delivery/network';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import type { Instant } from '@/core/time/plan';
-import { insertBrand } from '@/data/brands';
-import { insertChannel, insertRuleSheets } from '@/data/channels';
-import type { Db } from '@/data/db';
-import { insertPerson } from '@/data/people';
-import { maybePost, type Post } from '@/data/posts';
-import { openTestDb } from '@/data/testDb';
-import type { DeliveryWork } from './deliver';
-import { catchIdea } from './pieces';
-import { planPiece } from './planning';
-import type { Work } from './work';
-import { editPost } from './writing';
+import { insertBrand } from '@/data/brands/brands';
+import { insertChannel, insertRuleSheets } from '@/data/brands/channels';
+import type { Db } from '@/data/database/db';
+import { insertPerson } from '@/data/people/people';
+import { maybePost, type Post } from '@/data/posts/posts';
+import { openTestDb } from '@/data/database/testDb';
+import type { DeliveryWork } from './delivery/deliver';
+import { catchIdea } from './pieces/pieces';
+import { planPiece } from './posts/planPosts';
+import type { Work } from './useCase';
+import { editPost } from './captions/editPost';
 
 /** A small made-up world: two brands, a manager of both, a maker of the first. */
 export interface TestWorld {

@@ -1,10 +1,10 @@
 // @vitest-environment jsdom
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { BatchStep } from '@/data/batchDays';
-import type { DeskStep } from '@/data/steps';
+import type { BatchStep } from '@/data/prep/batchDays';
+import type { DeskStep } from '@/data/prep/steps';
 import { SHIPPED_PREP } from '@/core/prep/shipped';
-import type { DeskSteps } from '@/usecases/deskSteps';
+import type { DeskSteps } from '@/usecases/desk/loadDeskSteps';
 import { claimDrafts, keepDraft, listDrafts } from '@/ui/drafts';
 import { fakeServer, renderScreen, router, SHELL } from '@/ui/testScreen';
 import { BatchDayScreen } from './batch/[id]/BatchDayScreen';

@@ -1,10 +1,10 @@
 import { cache } from 'react';
 import { notFound, redirect } from 'next/navigation';
 import { localOf } from '@/core/time/plan';
-import { listBrands } from '@/data/brands';
-import { listChannels } from '@/data/channels';
-import { listPeopleOfBrand } from '@/data/people';
-import { listCampaigns, listPillars } from '@/data/themes';
+import { listBrands } from '@/data/brands/brands';
+import { listChannels } from '@/data/brands/channels';
+import { listPeopleOfBrand } from '@/data/people/people';
+import { listCampaigns, listPillars } from '@/data/brands/themes';
 import { bimlo } from '@/runtime/bimlo';
 import { may } from '@/core/rights/may';
 import { whoAsks } from './who';

@@ -1,7 +1,7 @@
 import { cookies } from 'next/headers';
 import type { Actor } from '@/core/rights/may';
-import type { Db } from '@/data/db';
-import { maybeActor, maybePersonBySlug } from '@/data/people';
+import type { Db } from '@/data/database/db';
+import { maybeActor, maybePersonBySlug } from '@/data/people/people';
 import { isId } from './request';
 
 /** The cookie that says who one is. */

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
-import { listBrands, maybeBrandBySlug } from '@/data/brands';
-import { listPeopleOfBrand, type Person } from '@/data/people';
+import { listBrands, maybeBrandBySlug } from '@/data/brands/brands';
+import { listPeopleOfBrand, type Person } from '@/data/people/people';
 import { bimlo } from '@/runtime/bimlo';
 import { ChoosePerson } from './ChoosePerson';
 

@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
 import { brandsOfCalendar } from '@/app/server/calendar';
 import { NO_FILTER } from '@/core/calendar/filter';
-import { loadCalendar, type CalendarView } from '@/usecases/calendar';
+import { loadCalendar, type CalendarView } from '@/usecases/calendar/loadCalendar';
 import { CalendarScreen } from '../calendar/CalendarScreen';
 
 interface Props {

@@ -3,7 +3,7 @@
 import { memo, useMemo, useState } from 'react';
 import type { Slip } from '@/core/calendar/slip';
 import { byTimeOfDay } from '@/core/calendar/order';
-import type { TrayIdea } from '@/usecases/calendar';
+import type { TrayIdea } from '@/usecases/calendar/loadCalendar';
 import { CallSign } from '@/ui/CallSign';
 import { CalendarSlip } from './CalendarSlip';
 import { LIFT_HELP_ID } from './Carrier';

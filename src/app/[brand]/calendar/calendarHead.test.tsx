@@ -2,8 +2,8 @@
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { readFilter } from '@/core/calendar/filter';
-import type { Reading } from '@/data/readings';
-import type { CalendarView } from '@/usecases/calendar';
+import type { Reading } from '@/data/calendar/savedViews';
+import type { CalendarView } from '@/usecases/calendar/loadCalendar';
 import { fakeServer, renderScreen, router, SHELL } from '@/ui/testScreen';
 import { CalendarHead, type Query } from './CalendarHead';
 import type { BrandShown } from './makeTimetable';

@@ -1,7 +1,7 @@
 import type { Slip } from '@/core/calendar/slip';
 import type { WriteOutcome } from '@/core/posts/outcome';
 import type { PostSheet } from '@/core/posts/sheet';
-import type { ChangeOutcome } from '@/usecases/changes';
+import type { ChangeOutcome } from '@/usecases/calendar/changePosts';
 
 /** What the server answers to a change of one post on its sheet. */
 export interface ChangedPost {

@@ -3,7 +3,7 @@ import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-libra
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { testSlip } from '@/core/calendar/testSlip';
 import type { Opening } from '@/core/rhythm/openings';
-import type { TrayIdea } from '@/usecases/calendar';
+import type { TrayIdea } from '@/usecases/calendar/loadCalendar';
 import { fakeServer, renderOnScreen, renderScreen, type Reply } from '@/ui/testScreen';
 import { MoveDialog } from './MoveDialog';
 import { NewPostDialog } from './NewPostDialog';

@@ -10,7 +10,7 @@ import {
 import { whyNoDrop, type Dragged, type DropGround, type DropPlace } from '@/core/calendar/drop';
 import type { Slip } from '@/core/calendar/slip';
 import { STAGE_LABELS } from '@/core/stages/stages';
-import type { TrayIdea } from '@/usecases/calendar';
+import type { TrayIdea } from '@/usecases/calendar/loadCalendar';
 import { spokenDate } from '@/ui/format';
 import { nextStop, TRAY_ID, type PlaceGrid } from './places';
 

@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
 import { readFilter } from '@/core/calendar/filter';
 import { localOf, readDate } from '@/core/time/plan';
-import { listReadings } from '@/data/readings';
+import { listReadings } from '@/data/calendar/savedViews';
 import { brandOfPage } from '@/app/server/brand';
 import { brandsOfCalendar } from '@/app/server/calendar';
-import { ARRANGEMENTS, loadCalendar, type Arrangement, type CalendarAsk } from '@/usecases/calendar';
-import { loadSheet } from '@/usecases/views';
+import { ARRANGEMENTS, loadCalendar, type Arrangement, type CalendarAsk } from '@/usecases/calendar/loadCalendar';
+import { loadSheet } from '@/usecases/posts/loadPosts';
 import { CalendarScreen } from './CalendarScreen';
 import { readLook } from './view';
 

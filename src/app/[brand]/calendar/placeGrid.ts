@@ -1,7 +1,7 @@
 import type { Opening } from '@/core/rhythm/openings';
 import { STAGES } from '@/core/stages/stages';
 import type { LocalDate } from '@/core/time/plan';
-import type { CalendarView } from '@/usecases/calendar';
+import type { CalendarView } from '@/usecases/calendar/loadCalendar';
 import { dayId, hourId, laneId, openingId, stageId, type PlaceGrid } from './places';
 import type { ViewName } from './view';
 

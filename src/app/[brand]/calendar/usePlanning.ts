@@ -3,7 +3,7 @@
 import type { Slip } from '@/core/calendar/slip';
 import type { Opening } from '@/core/rhythm/openings';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
-import type { TrayIdea } from '@/usecases/calendar';
+import type { TrayIdea } from '@/usecases/calendar/loadCalendar';
 import { call, problemOf, type Answer } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
 import { addDays } from '@/core/time/days';
-import { listBatchDays } from '@/data/batchDays';
-import { loadDesk } from '@/usecases/desk';
-import { loadDeskSteps } from '@/usecases/deskSteps';
+import { listBatchDays } from '@/data/prep/batchDays';
+import { loadDesk } from '@/usecases/desk/loadDesk';
+import { loadDeskSteps } from '@/usecases/desk/loadDeskSteps';
 import { DeskScreen } from './DeskScreen';
 
 /** Days ahead that batch days are listed. */

@@ -2,8 +2,8 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { brandOfPage } from '@/app/server/brand';
 import { noWork, progressOf } from '@/core/prep/progress';
-import { listPieces } from '@/data/pieces';
-import { countWorkOfPieces } from '@/data/steps';
+import { listPieces } from '@/data/pieces/pieces';
+import { countWorkOfPieces } from '@/data/prep/steps';
 import { Progress, progressWords } from '@/ui/Progress';
 
 export const metadata: Metadata = { title: 'Pieces' };

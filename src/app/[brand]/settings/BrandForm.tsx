@@ -9,7 +9,7 @@ import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
 import { weekdayWord } from '@/core/rhythm/entry';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
-import type { ScheduledKeeps } from '@/usecases/zoneChange';
+import type { ScheduledKeeps } from '@/usecases/brands/zoneChange';
 import { ZoneChange } from './ZoneChange';
 import { Weekdays } from '@/ui/Weekdays';
 import { Problem } from './Problem';

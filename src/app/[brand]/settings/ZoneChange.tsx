@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import Form from 'react-bootstrap/Form';
-import type { ScheduledKeeps, ZoneMove } from '@/usecases/zoneChange';
+import type { ScheduledKeeps, ZoneMove } from '@/usecases/brands/zoneChange';
 import { call } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 

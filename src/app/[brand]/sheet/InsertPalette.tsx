@@ -7,7 +7,7 @@ import { insertedText, mentionOf, SHELF_KINDS, SHELF_LABELS, type ShelfItem } fr
 import { call, problemOf } from '@/ui/api';
 import { dayMonth } from '@/ui/format';
 import { useShell } from '@/ui/shell';
-import type { Shelf } from '@/usecases/shelf';
+import type { Shelf } from '@/usecases/shelf/shelf';
 
 /** The brand's shelf and names, found by a few letters and put into the text. */
 export function InsertPalette({

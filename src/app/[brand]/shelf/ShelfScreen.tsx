@@ -3,7 +3,7 @@
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useState } from 'react';
 import { SHELF_KINDS, SHELF_LABELS } from '@/core/shelf/shelf';
-import type { Shelf } from '@/usecases/shelf';
+import type { Shelf } from '@/usecases/shelf/shelf';
 import { BrandSheet } from './BrandSheet';
 import { ItemList } from './ItemList';
 import { NameList } from './NameList';

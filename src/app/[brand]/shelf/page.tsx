@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
-import { loadShelf } from '@/usecases/shelf';
+import { loadShelf } from '@/usecases/shelf/shelf';
 import { ShelfScreen } from './ShelfScreen';
 
 export const metadata: Metadata = { title: 'Shelf' };

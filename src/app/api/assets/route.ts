@@ -1,8 +1,8 @@
 import { door } from '@/app/server/door';
 import { accept, refuse } from '@/core/refusal';
 import { ASSET_KINDS } from '@/core/shelf/shelf';
-import { takeMedia } from '@/data/mediaFiles';
-import { dropAsset, keepAsset } from '@/usecases/shelf';
+import { takeMedia } from '@/data/media/mediaFiles';
+import { dropAsset, keepAsset } from '@/usecases/shelf/shelf';
 import { fields, id } from '@/app/server/fields';
 import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { fileNameOf } from '@/app/server/upload';

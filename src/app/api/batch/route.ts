@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { array, string } from 'yup';
-import { makeBatchDay, type BatchInput } from '@/usecases/batchDays';
+import { makeBatchDay, type BatchInput } from '@/usecases/prep/batchDays';
 import { fields, id, text } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 

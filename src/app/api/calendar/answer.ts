@@ -1,9 +1,9 @@
 import type { Result } from '@/core/refusal';
 import type { Bimlo } from '@/runtime/bimlo';
-import type { ChangeOutcome } from '@/usecases/changes';
-import type { Work } from '@/usecases/work';
-import { maybeActor } from '@/data/people';
-import { loadShownSlips } from '@/usecases/views';
+import type { ChangeOutcome } from '@/usecases/calendar/changePosts';
+import type { Work } from '@/usecases/useCase';
+import { maybeActor } from '@/data/people/people';
+import { loadShownSlips } from '@/usecases/posts/loadPosts';
 import { done, refusal } from '@/app/server/request';
 
 /** Answers a change on the calendar with its outcome and the slips as they are now, of the brands one works for; those no longer shown by their ids. */

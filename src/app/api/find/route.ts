@@ -1,7 +1,7 @@
 import { door } from '@/app/server/door';
-import { findByWords } from '@/data/find';
+import { findByWords } from '@/data/search/find';
 import { answer, askedFor, done, isId } from '@/app/server/request';
-import { ofBrand } from '@/usecases/reading';
+import { ofBrand } from '@/usecases/rights/readFor';
 
 /** Rows found of each kind. */
 const LIMIT = 8;

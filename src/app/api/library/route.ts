@@ -1,11 +1,11 @@
 import { door } from '@/app/server/door';
 import { LIBRARY_PAGE } from '@/core/media/libraryPage';
 import { accept, refuse } from '@/core/refusal';
-import { listLibrary } from '@/data/library';
+import { listLibrary } from '@/data/media/library';
 import { takeUpload } from '@/app/server/upload';
 import { answer, askedFor, isId, nothingThere, refusal } from '@/app/server/request';
-import { ofBrand } from '@/usecases/reading';
-import { dropFromLibrary, keepInLibrary } from '@/usecases/library';
+import { ofBrand } from '@/usecases/rights/readFor';
+import { dropFromLibrary, keepInLibrary } from '@/usecases/media/library';
 
 /** Files of a brand (`?brand=&words=`), the newest first; `before` and `beforeHash` name the last of the page before. */
 export const GET = door('look', async (request, _context, { work }) => {

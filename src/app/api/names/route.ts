@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { boolean, mixed, object, string } from 'yup';
-import { dropName, keepName } from '@/usecases/shelf';
+import { dropName, keepName } from '@/usecases/shelf/shelf';
 import { fields, id, text, version } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 

@@ -1,8 +1,8 @@
 import type { Result } from '@/core/refusal';
-import { maybePiece } from '@/data/pieces';
-import { listStepsOf } from '@/data/steps';
+import { maybePiece } from '@/data/pieces/pieces';
+import { listStepsOf } from '@/data/prep/steps';
 import type { Bimlo } from '@/runtime/bimlo';
-import { sheetStep } from '@/usecases/views';
+import { sheetStep } from '@/usecases/posts/loadPosts';
 import { done, refusal } from '@/app/server/request';
 
 /** Answers a change of a piece with what it is now, and its own prep; a refusal with the same beside it, but for those who may not look at it. */

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { Slip } from '@/core/calendar/slip';
 import type { SheetStep } from '@/core/posts/sheet';
 import { BLANK_STEP } from '@/core/prep/step';
-import type { Piece } from '@/data/pieces';
+import type { Piece } from '@/data/pieces/pieces';
 import { ask, makeApp, refusalIn, type TestApp } from '../testApp';
 import { POST as find } from '../calendar/undo/route';
 import { GET as search } from '../find/route';

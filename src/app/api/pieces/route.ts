@@ -1,5 +1,5 @@
 import { door } from '@/app/server/door';
-import { catchIdea } from '@/usecases/pieces';
+import { catchIdea } from '@/usecases/pieces/pieces';
 import { fields, id, ids, maybeText, text } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 

@@ -1,6 +1,6 @@
 import type { Result } from '@/core/refusal';
 import type { Bimlo } from '@/runtime/bimlo';
-import { loadSheet, loadSlip } from '@/usecases/views';
+import { loadSheet, loadSlip } from '@/usecases/posts/loadPosts';
 import { done, refusal } from '@/app/server/request';
 
 /**

@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { number } from 'yup';
-import { startSeries, type SeriesInput } from '@/usecases/series';
+import { startSeries, type SeriesInput } from '@/usecases/rhythm/series';
 import { fields, id } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 import { seriesFields } from './fields';

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, it } from 'vitest';
-import { listChannels, listRuleSheets } from '@/data/channels';
+import { listChannels, listRuleSheets } from '@/data/brands/channels';
 import { POST as setRhythm } from '../channels/[id]/rhythm/route';
 import { POST as changeSeries } from '../series/[id]/route';
 import { POST as startSeries } from '../series/route';

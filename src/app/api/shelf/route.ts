@@ -1,8 +1,8 @@
 import { door } from '@/app/server/door';
 import { boolean, object, string } from 'yup';
 import { SHELF_KINDS } from '@/core/shelf/shelf';
-import { dropShelfItem, keepShelfItem, loadShelf } from '@/usecases/shelf';
-import { ofBrand } from '@/usecases/reading';
+import { dropShelfItem, keepShelfItem, loadShelf } from '@/usecases/shelf/shelf';
+import { ofBrand } from '@/usecases/rights/readFor';
 import { fields, id, text, version } from '@/app/server/fields';
 import { answer, askedFor, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 

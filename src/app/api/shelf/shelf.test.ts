@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { listStepsForBatch } from '@/data/batchDays';
+import { listStepsForBatch } from '@/data/prep/batchDays';
 import type { Name, ShelfItem } from '@/core/shelf/shelf';
-import type { Shelf } from '@/usecases/shelf';
+import type { Shelf } from '@/usecases/shelf/shelf';
 import { DELETE as callOff, PATCH as changeBatch } from '../batch/[id]/route';
 import { POST as makeBatch } from '../batch/route';
 import { DELETE as dropName, POST as keepName } from '../names/route';

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useEffect, useRef } from 'react';
 import type { LocalDate } from '@/core/time/plan';
-import type { StripFrame } from '@/usecases/channelStrip';
+import type { StripFrame } from '@/usecases/media/loadChannelStrip';
 import { CroppedPicture } from '@/ui/CroppedPicture';
 import { dayMonth } from '@/ui/format';
 import { useShell } from '@/ui/shell';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
-import { loadChannelStrip } from '@/usecases/channelStrip';
+import { loadChannelStrip } from '@/usecases/media/loadChannelStrip';
 import { ChannelStrip } from './ChannelStrip';
 
 export const metadata: Metadata = { title: 'Look of a channel' };

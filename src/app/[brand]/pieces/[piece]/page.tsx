@@ -2,10 +2,10 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
 import { isId } from '@/app/server/request';
-import { maybePiece } from '@/data/pieces';
-import { listPostsOfPiece } from '@/data/postLines';
-import { listStepsOf } from '@/data/steps';
-import { sheetStep, slipsOf } from '@/usecases/views';
+import { maybePiece } from '@/data/pieces/pieces';
+import { listPostsOfPiece } from '@/data/posts/postLines';
+import { listStepsOf } from '@/data/prep/steps';
+import { sheetStep, slipsOf } from '@/usecases/posts/loadPosts';
 import { PieceScreen } from './PieceScreen';
 
 export const metadata: Metadata = { title: 'Piece' };

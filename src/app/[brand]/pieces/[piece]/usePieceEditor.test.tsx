@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { act, cleanup } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Piece } from '@/data/pieces';
+import type { Piece } from '@/data/pieces/pieces';
 import { keepDraft, listDrafts } from '@/ui/drafts';
 import { fakeServer, renderOnScreen, type Call, type Reply } from '@/ui/testScreen';
 import { usePieceEditor } from './usePieceEditor';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
-import { listRuleSheets } from '@/data/channels';
-import { listSettingVersions } from '@/data/settingVersions';
+import { listRuleSheets } from '@/data/brands/channels';
+import { listSettingVersions } from '@/data/brands/settingVersions';
 import { ChannelSettings } from './ChannelSettings';
 
 export const metadata: Metadata = { title: 'Channels' };

@@ -3,8 +3,8 @@
 import { useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
-import type { DateFile } from '@/data/knownDates';
-import type { DatesOutcome } from '@/usecases/knownDates';
+import type { DateFile } from '@/data/calendar/knownDates';
+import type { DatesOutcome } from '@/usecases/calendar/knownDates';
 import { call, problemOf, sendForm } from '@/ui/api';
 import { dayAndTime, shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';

@@ -6,7 +6,7 @@ import Button from 'react-bootstrap/Button';
 import { COLUMNS, COLUMN_LABELS, type DateOrder } from '@/core/exchange/columns';
 import type { ImportMapping } from '@/core/exchange/planImport';
 import { ALL_STAGES, STAGE_LABELS, type Stage } from '@/core/stages/stages';
-import type { ImportOutcome, ImportPreview } from '@/usecases/bringIn';
+import type { ImportOutcome, ImportPreview } from '@/usecases/exchange/importPosts';
 import { problemOf, sendForm } from '@/ui/api';
 import { useShell } from '@/ui/shell';
 import { BadRows } from '../BadRows';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
-import { brandIdsOfPeople, listPeopleDaysOff } from '@/data/people';
-import { listSettingVersions } from '@/data/settingVersions';
-import { countOpenSteps } from '@/data/steps';
+import { brandIdsOfPeople, listPeopleDaysOff } from '@/data/people/people';
+import { listSettingVersions } from '@/data/brands/settingVersions';
+import { countOpenSteps } from '@/data/prep/steps';
 import { brandOfPage } from '@/app/server/brand';
 import { PeopleSettings } from './PeopleSettings';
 

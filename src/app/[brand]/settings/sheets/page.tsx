@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { brandOfPage } from '@/app/server/brand';
-import { listRuleSheets } from '@/data/channels';
-import { listSettingVersions } from '@/data/settingVersions';
+import { listRuleSheets } from '@/data/brands/channels';
+import { listSettingVersions } from '@/data/brands/settingVersions';
 import { SheetEditor } from './SheetEditor';
 
 export const metadata: Metadata = { title: 'Rule sheets' };

@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { array, bool, object, string } from 'yup';
-import { changeBatchDay, dropBatchDay } from '@/usecases/batchDays';
+import { changeBatchDay, dropBatchDay } from '@/usecases/prep/batchDays';
 import { fields, maybeText, text, version } from '@/app/server/fields';
 import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 

@@ -1,7 +1,7 @@
 import { door } from '@/app/server/door';
 import { array, lazy, mixed, number, object, string } from 'yup';
 import { CHANGE_LIMIT, type Change } from '@/core/calendar/change';
-import { changePosts, type ChangeTarget } from '@/usecases/changes';
+import { changePosts, type ChangeTarget } from '@/usecases/calendar/changePosts';
 import { date, fields, format, id, ids, text, time, version } from '@/app/server/fields';
 import { readBody, refusal } from '@/app/server/request';
 import { answerChange } from '../answer';

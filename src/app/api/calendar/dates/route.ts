@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { ICAL_LIMIT_BYTES } from '@/core/exchange/calendarFile';
-import { bringDates, removeDates } from '@/usecases/knownDates';
+import { bringDates, removeDates } from '@/usecases/calendar/knownDates';
 import { fields, id } from '@/app/server/fields';
 import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { readUpload } from '@/app/server/upload';

@@ -1,10 +1,10 @@
 import { Readable } from 'node:stream';
 import { door } from '@/app/server/door';
 import { readFilter } from '@/core/calendar/filter';
-import { maybeBrandBySlug } from '@/data/brands';
-import { postsAsCalendar, postsAsCsv } from '@/usecases/takeOut';
+import { maybeBrandBySlug } from '@/data/brands/brands';
+import { postsAsCalendar, postsAsCsv } from '@/usecases/exchange/exportPosts';
 import { askedFor, nothingThere, refusal } from '@/app/server/request';
-import { mayRead } from '@/usecases/door';
+import { mayRead } from '@/usecases/rights/mustMay';
 
 /** The posts of `?brand=` that the calendar's filter lets through, as `?file=csv` or `?file=ics`. */
 export const GET = door('importAndExport', async (request, _context, { app, work }) => {

@@ -6,9 +6,9 @@ import { COLUMNS } from '@/core/exchange/columns';
 import type { ImportMapping } from '@/core/exchange/planImport';
 import { ALL_STAGES } from '@/core/stages/stages';
 import { refuse, type Result } from '@/core/refusal';
-import { bringIn, previewImport } from '@/usecases/bringIn';
-import { mayRead } from '@/usecases/door';
-import { maybeBrandById } from '@/data/brands';
+import { bringIn, previewImport } from '@/usecases/exchange/importPosts';
+import { mayRead } from '@/usecases/rights/mustMay';
+import { maybeBrandById } from '@/data/brands/brands';
 import { answer, done, isId, nothingThere, refusal } from '@/app/server/request';
 import { readUpload } from '@/app/server/upload';
 

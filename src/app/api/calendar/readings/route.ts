@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { boolean } from 'yup';
-import { forgetReading, keepReading } from '@/usecases/readings';
+import { forgetReading, keepReading } from '@/usecases/calendar/savedViews';
 import { fields, id, text } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 

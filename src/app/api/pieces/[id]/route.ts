@@ -1,7 +1,7 @@
 import { door } from '@/app/server/door';
 import { mixed } from 'yup';
 import { PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
-import { editPiece } from '@/usecases/pieces';
+import { editPiece } from '@/usecases/pieces/pieces';
 import { date, fields, ids, maybeText, version } from '@/app/server/fields';
 import { isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { answerPiece } from '../answer';

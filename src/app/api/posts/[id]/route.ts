@@ -1,7 +1,7 @@
 import { door } from '@/app/server/door';
-import { editPost } from '@/usecases/writing';
-import { ofPost } from '@/usecases/reading';
-import { loadSheet } from '@/usecases/views';
+import { editPost } from '@/usecases/captions/editPost';
+import { ofPost } from '@/usecases/rights/readFor';
+import { loadSheet } from '@/usecases/posts/loadPosts';
 import { WRITTEN_FIELDS, type WrittenField } from '@/core/posts/written';
 import { fields, format, maybeText, version } from '@/app/server/fields';
 import { parts, partTexts } from '@/app/server/partFields';

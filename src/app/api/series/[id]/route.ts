@@ -1,5 +1,5 @@
 import { door } from '@/app/server/door';
-import { changeSeries, endSeries, type SeriesInput } from '@/usecases/series';
+import { changeSeries, endSeries, type SeriesInput } from '@/usecases/rhythm/series';
 import { fields } from '@/app/server/fields';
 import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { seriesFields } from '../fields';

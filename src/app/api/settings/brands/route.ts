@@ -1,9 +1,9 @@
 import { door } from '@/app/server/door';
 import { array, bool, number, object, string } from 'yup';
-import { editBrand, makeBrand, type BrandInput } from '@/usecases/settings';
-import { listZoneMoves, type ScheduledKeeps } from '@/usecases/zoneChange';
+import { editBrand, makeBrand, type BrandInput } from '@/usecases/brands/settings';
+import { listZoneMoves, type ScheduledKeeps } from '@/usecases/brands/zoneChange';
 import { isZone } from '@/core/time/plan';
-import { ofBrand } from '@/usecases/reading';
+import { ofBrand } from '@/usecases/rights/readFor';
 import { fields, text } from '@/app/server/fields';
 import { answer, askedFor, done, isId, readBody, refusal } from '@/app/server/request';
 

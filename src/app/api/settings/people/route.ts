@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { array, number, object, string } from 'yup';
-import { archivePersonOf, savePerson, type PersonInput } from '@/usecases/people';
+import { archivePersonOf, savePerson, type PersonInput } from '@/usecases/people/people';
 import { fields, id, text } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 

@@ -2,7 +2,7 @@ import { door } from '@/app/server/door';
 import { array, mixed, object } from 'yup';
 import { STEPS_LIMIT, type PrepLine } from '@/core/prep/step';
 import { PREP_SUBJECTS, type PrepSubject } from '@/core/prep/subject';
-import { forgetPrepSheet, setPrepSheet } from '@/usecases/prep';
+import { forgetPrepSheet, setPrepSheet } from '@/usecases/prep/prep';
 import { fields, id } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 import { stepFields } from '@/app/server/stepFields';

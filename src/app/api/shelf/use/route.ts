@@ -1,5 +1,5 @@
 import { door } from '@/app/server/door';
-import { noteShelfUse } from '@/usecases/shelf';
+import { noteShelfUse } from '@/usecases/shelf/shelf';
 import { fields, id } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 

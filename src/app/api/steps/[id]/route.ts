@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { bool, number, string } from 'yup';
-import { changeStep, removeStep, tickStep, type StepChange, type StepOutcome } from '@/usecases/prep';
+import { changeStep, removeStep, tickStep, type StepChange, type StepOutcome } from '@/usecases/prep/prep';
 import type { Result } from '@/core/refusal';
 import type { Bimlo } from '@/runtime/bimlo';
 import { date, fields, version } from '@/app/server/fields';

@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { array, string } from 'yup';
-import { handStepsOver } from '@/usecases/prep';
+import { handStepsOver } from '@/usecases/prep/prep';
 import { fields, id } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 

@@ -2,9 +2,9 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
 import { isId } from '@/app/server/request';
-import { maybePiece } from '@/data/pieces';
-import { listNames } from '@/data/shelf';
-import { loadSiblings } from '@/usecases/siblings';
+import { maybePiece } from '@/data/pieces/pieces';
+import { listNames } from '@/data/shelf/shelf';
+import { loadSiblings } from '@/usecases/captions/siblings';
 import { SiblingsScreen } from './SiblingsScreen';
 
 export const metadata: Metadata = { title: 'Words of a piece' };

@@ -1,7 +1,7 @@
 import { door } from '@/app/server/door';
 import { array, mixed, object, string } from 'yup';
 import type { Recurrence, RhythmEntry } from '@/core/rhythm/entry';
-import { setRhythm } from '@/usecases/rhythms';
+import { setRhythm } from '@/usecases/rhythm/rhythms';
 import { date, fields, format, text } from '@/app/server/fields';
 import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 

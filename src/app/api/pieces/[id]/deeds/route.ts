@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { string } from 'yup';
-import { bringPieceBack, deletePiece, restorePiece, setPieceAside } from '@/usecases/pieces';
+import { bringPieceBack, deletePiece, restorePiece, setPieceAside } from '@/usecases/pieces/pieces';
 import { fields, maybeText } from '@/app/server/fields';
 import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 

@@ -1,8 +1,8 @@
 import { door } from '@/app/server/door';
 import { array, string } from 'yup';
 import type { Format } from '@/core/rulesheets/types';
-import { planPiece } from '@/usecases/planning';
-import { loadSlips } from '@/usecases/views';
+import { planPiece } from '@/usecases/posts/planPosts';
+import { loadSlips } from '@/usecases/posts/loadPosts';
 import { date, fields, format, time } from '@/app/server/fields';
 import { done, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 

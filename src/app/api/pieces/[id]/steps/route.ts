@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import type { PrepLine } from '@/core/prep/step';
-import { addStep, renewPrep, reorderSteps } from '@/usecases/prep';
+import { addStep, renewPrep, reorderSteps } from '@/usecases/prep/prep';
 import { isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { addedStep, orderedSteps } from '@/app/server/stepFields';
 import { answerPiece } from '../../answer';

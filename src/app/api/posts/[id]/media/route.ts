@@ -1,9 +1,9 @@
 import { door } from '@/app/server/door';
-import { maybePost } from '@/data/posts';
+import { maybePost } from '@/data/posts/posts';
 import { takeUpload } from '@/app/server/upload';
 import { isId, nothingThere } from '@/app/server/request';
-import { attachFromLibrary } from '@/usecases/library';
-import { attachPicture } from '@/usecases/pictures';
+import { attachFromLibrary } from '@/usecases/media/library';
+import { attachPicture } from '@/usecases/media/pictures';
 import { answerPost } from '../../answer';
 
 /**

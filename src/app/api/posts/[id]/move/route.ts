@@ -1,5 +1,5 @@
 import { door } from '@/app/server/door';
-import { movePost } from '@/usecases/planning';
+import { movePost } from '@/usecases/posts/planPosts';
 import { date, fields, time, version } from '@/app/server/fields';
 import { isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { answerPost } from '../../answer';

@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
-import { ofPost } from '@/usecases/reading';
-import { listWordsVersions } from '@/data/versions';
+import { ofPost } from '@/usecases/rights/readFor';
+import { listWordsVersions } from '@/data/posts/wordsVersions';
 import { answer, isId, nothingThere } from '@/app/server/request';
 
 /** Versions shown at once, the newest. */

@@ -1,10 +1,10 @@
 import { door } from '@/app/server/door';
 import { isVideo } from '@/core/media/video';
 import { leavingName } from '@/core/media/fit';
-import { maybeDeliveryOfPost } from '@/data/deliveries';
-import { renderPicture } from '@/data/renderPicture';
+import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
+import { renderPicture } from '@/data/media/renderPicture';
 import { answerPicture } from '@/app/server/picture';
-import { ofPost } from '@/usecases/reading';
+import { ofPost } from '@/usecases/rights/readFor';
 import { isId, nothingThere, refusal } from '@/app/server/request';
 
 /**

@@ -1,11 +1,11 @@
 import { door } from '@/app/server/door';
 import { number, object, string } from 'yup';
-import { listPictures } from '@/data/media';
-import { renderPicture } from '@/data/renderPicture';
-import { describePicture, removePicture, setRecipe } from '@/usecases/pictures';
+import { listPictures } from '@/data/media/media';
+import { renderPicture } from '@/data/media/renderPicture';
+import { describePicture, removePicture, setRecipe } from '@/usecases/media/pictures';
 import { fields, maybeText } from '@/app/server/fields';
 import { answerPicture } from '@/app/server/picture';
-import { ofPost } from '@/usecases/reading';
+import { ofPost } from '@/usecases/rights/readFor';
 import { isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { answerPost } from '../../../answer';
 

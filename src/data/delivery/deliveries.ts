@@ -1,0 +1,313 @@
+import { LEASE_MS, type DeliveryMode, type DeliveryState } from '@/core/delivery/delivery';
+import type { Parcel } from '@/core/delivery/network';
+import { addMs, type Instant } from '@/core/time/plan';
+import type { Queryable } from '../database/db';
+
+/** How a scheduled post gets out. */
+export interface Delivery {
+  id: string;
+  brandId: string;
+  postId: string;
+  /** The channel it was copied for. */
+  channelId: string;
+  mode: DeliveryMode;
+  state: DeliveryState;
+  idempotencyKey: string;
+  /** What leaves, as it was when scheduled. */
+  parcel: Parcel;
+  dueAt: Instant;
+  nextTryAt: Instant;
+  /** Lateness is counted from here: the due instant, or when a person said that it may go all the same. */
+  lateFrom: Instant;
+  attempts: number;
+  /** Since when nobody knows whether the network took it; null where that is known. */
+  unsureSince: Instant | null;
+  /** Whether nobody knows whether the network took it. */
+  unsure: boolean;
+  /** When its network is asked again whether it is out; null while it is not asked by itself. */
+  askAt: Instant | null;
+  /** How often it was asked by itself. */
+  asks: number;
+  words: string;
+  createdAt: Instant;
+}
+
+/** The columns of a delivery `d`. */
+export const COLUMNS = `d.id, d.brand_id as "brandId", d.post_id as "postId", d.channel_id as "channelId", d.mode, d.state,
+  d.idempotency_key as "idempotencyKey", d.parcel, d.due_at as "dueAt", d.next_try_at as "nextTryAt",
+  d.late_from as "lateFrom", d.attempts, d.unsure_since as "unsureSince",
+  d.unsure_since is not null as unsure, d.ask_at as "askAt", d.asks, d.words,
+  d.created_at as "createdAt"`;
+
+/** The delivery of a post that is not withdrawn, if there is one. */
+export async function maybeDeliveryOfPost(db: Queryable, postId: string): Promise<Delivery | undefined> {
+  return (
+    await db.rows<Delivery>(`select ${COLUMNS} from deliveries d where d.post_id = $1 and d.state <> 'withdrawn'`, [
+      postId,
+    ])
+  )[0];
+}
+
+/** The withdrawn deliveries of a post that may be out all the same. */
+export function listMaybeOut(db: Queryable, postId: string): Promise<Delivery[]> {
+  return db.rows<Delivery>(
+    `select ${COLUMNS} from deliveries d
+     where d.post_id = $1 and d.state = 'withdrawn' and d.unsure_since is not null order by d.created_at`,
+    [postId],
+  );
+}
+
+/** A delivery as it is made: what only comes with tries is left out. */
+export type NewDelivery = Omit<Delivery, 'lateFrom' | 'unsureSince' | 'unsure' | 'askAt' | 'asks'>;
+
+/** Adds deliveries. */
+export async function insertDeliveries(tx: Queryable, deliveries: readonly NewDelivery[]): Promise<void> {
+  if (deliveries.length === 0) return;
+  await tx.run(
+    `insert into deliveries (id, brand_id, post_id, channel_id, mode, state, idempotency_key, parcel, due_at, next_try_at,
+       late_from, attempts, words, created_at)
+     select x.id, x."brandId", x."postId", x."channelId", x.mode, x.state, x."idempotencyKey", x.parcel, x."dueAt",
+       x."nextTryAt", x."dueAt", x.attempts, x.words, x."createdAt"
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "postId" uuid, "channelId" uuid, mode text,
+       state text, "idempotencyKey" text, parcel jsonb, "dueAt" timestamptz, "nextTryAt" timestamptz, attempts int,
+       words text, "createdAt" timestamptz)`,
+    [JSON.stringify(deliveries)],
+  );
+}
+
+/** Deliveries that a person may still withdraw or re-time: none that is under way, or is tried again because nobody knows. */
+const AT_REST = `(d.state in ('failed', 'held', 'unknown')
+  or (d.state = 'waiting' and (d.unsure_since is null or d.attempts = 0)))`;
+
+/**
+ * Withdraws deliveries that are not under way. One whose outcome is not known stays so, and is asked about from now on.
+ *
+ * @returns those that were withdrawn
+ */
+export async function withdrawDeliveries(tx: Queryable, ids: readonly string[], now: Instant): Promise<string[]> {
+  if (ids.length === 0) return [];
+  const rows = await tx.rows<{ id: string }>(
+    `update deliveries d set state = 'withdrawn',
+       ask_at = case when d.unsure_since is not null then coalesce(d.ask_at, $2) end
+     where d.id = any($1::uuid[]) and ${AT_REST} returning d.id`,
+    [ids, now],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/**
+ * Gives deliveries another instant, with a fresh count of tries. Only for those whose outcome is known: what may be out
+ * keeps the instant it may have left at.
+ *
+ * @returns those that were re-timed
+ */
+export async function retimeDeliveries(
+  tx: Queryable,
+  times: readonly { id: string; dueAt: Instant }[],
+): Promise<string[]> {
+  if (times.length === 0) return [];
+  const rows = await tx.rows<{ id: string }>(
+    `update deliveries d set due_at = x."dueAt", next_try_at = x."dueAt", late_from = x."dueAt", state = 'waiting', attempts = 0,
+       words = ''
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, "dueAt" timestamptz)
+     where d.id = x.id and d.id = any($2::uuid[]) and d.unsure_since is null and ${AT_REST} returning d.id`,
+    [JSON.stringify(times), times.map(({ id }) => id)],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Makes a failed or held delivery due at once, however late it is by now. @returns whether it was one. */
+export async function makeDueNow(tx: Queryable, id: string, now: Instant): Promise<boolean> {
+  const changed = await tx.run(
+    `update deliveries set state = 'waiting', next_try_at = $2, late_from = $2, attempts = 0
+     where id = $1 and mode = 'automatic' and state in ('failed', 'held')`,
+    [id, now],
+  );
+  return changed === 1;
+}
+
+/** Writes what a person says of posts that are out: their open deliveries went out, and nothing more is asked about any. */
+export async function closeDeliveries(tx: Queryable, postIds: readonly string[]): Promise<void> {
+  if (postIds.length === 0) return;
+  await tx.run(
+    `update deliveries d set unsure_since = null, ask_at = null,
+       state = case when d.state = 'withdrawn' then d.state else 'sent' end
+     where d.post_id = any($1::uuid[]) and (d.unsure_since is not null or ${AT_REST})`,
+    [postIds],
+  );
+}
+
+/** Writes that a delivery is known not to be out; one whose tries are used up has failed by that. */
+export async function noteNotOut(tx: Queryable, ids: readonly string[]): Promise<void> {
+  if (ids.length === 0) return;
+  await tx.run(
+    `update deliveries set unsure_since = null, ask_at = null, state = case when state = 'unknown' then 'failed' else state end
+     where id = any($1::uuid[])`,
+    [ids],
+  );
+}
+
+/**
+ * Claims due deliveries for one worker: those that wait and are due, and those whose claim ran out, which means that a
+ * try broke off and nobody knows its outcome. Each is leased for 90 seconds. Several workers never get the same.
+ *
+ * @param room how many more may be under way at once, and how many on one channel
+ * @param underWay how many are under way by now, by channel
+ */
+export function claimDue(
+  tx: Queryable,
+  now: Instant,
+  room: { inAll: number; onChannel: number },
+  underWay: ReadonlyMap<string, number> = new Map(),
+): Promise<Delivery[]> {
+  return tx.rows<Delivery>(
+    `with mine as (
+       select d.id, d.state from deliveries d
+       where d.id in (
+         select id from (
+           select d.id, d.next_try_at, row_number() over (partition by d.channel_id order by d.next_try_at, d.id)
+             + coalesce(($5::jsonb->>d.channel_id::text)::int, 0) as place
+           from deliveries d
+           where d.mode = 'automatic' and d.state in ('waiting', 'sending')
+             and ((d.state = 'waiting' and d.next_try_at <= $1) or (d.state = 'sending' and d.lease_until <= $1))
+         ) due where place <= $4 order by next_try_at, id limit $3)
+         and ((d.state = 'waiting' and d.next_try_at <= $1) or (d.state = 'sending' and d.lease_until <= $1))
+       order by d.next_try_at, d.id for update skip locked
+     )
+     update deliveries d set state = 'sending', lease_until = $2,
+       unsure_since = case when mine.state = 'sending' then coalesce(d.unsure_since, $1) else d.unsure_since end
+     from mine where d.id = mine.id
+     returning ${COLUMNS}`,
+    [now, addMs(now, LEASE_MS), room.inAll, room.onChannel, JSON.stringify(Object.fromEntries(underWay))],
+  );
+}
+
+/** Makes the claim of a try that is still under way last longer. */
+export async function renewLease(db: Queryable, id: string, now: Instant): Promise<void> {
+  await db.run(`update deliveries set lease_until = $2 where id = $1 and state = 'sending'`, [
+    id,
+    addMs(now, LEASE_MS),
+  ]);
+}
+
+/** Ends all claims at once. Only for a database that no other process can have open, when it is opened. */
+export async function endAllLeases(tx: Queryable, now: Instant): Promise<number> {
+  return tx.run(`update deliveries set lease_until = $1 where state = 'sending'`, [now]);
+}
+
+/** Puts claimed deliveries on hold for a person to decide. @param why by id: what is wrong with it; empty where it is only late */
+export async function holdDeliveries(tx: Queryable, held: readonly { id: string; why: string }[]): Promise<void> {
+  if (held.length === 0) return;
+  await tx.run(
+    `update deliveries d set state = 'held', lease_until = null, words = x.why
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, why text) where d.id = x.id and d.id = any($2::uuid[])`,
+    [JSON.stringify(held), held.map(({ id }) => id)],
+  );
+}
+
+/** Writes that a try begins, before the network is called. @returns the tries' numbers by delivery. */
+export async function beginAttempts(
+  tx: Queryable,
+  attempts: readonly { id: string; deliveryId: string }[],
+  now: Instant,
+): Promise<Map<string, number>> {
+  const rows = await tx.rows<{ deliveryId: string; number: number }>(
+    `insert into delivery_attempts (id, delivery_id, number, started_at)
+     select x.id, x."deliveryId",
+       1 + coalesce((select max(a.number) from delivery_attempts a where a.delivery_id = x."deliveryId"), 0), $2
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, "deliveryId" uuid)
+     returning delivery_id as "deliveryId", number`,
+    [JSON.stringify(attempts), now],
+  );
+  await tx.run('update deliveries set attempts = attempts + 1 where id = any($1::uuid[])', [
+    rows.map((row) => row.deliveryId),
+  ]);
+  return new Map(rows.map((row) => [row.deliveryId, row.number]));
+}
+
+/** Writes how a try ended. */
+export async function endAttempt(
+  tx: Queryable,
+  deliveryId: string,
+  number: number,
+  end: { at: Instant; outcome: string; words: string },
+): Promise<void> {
+  await tx.run(
+    'update delivery_attempts set ended_at = $3, outcome = $4, words = $5 where delivery_id = $1 and number = $2',
+    [deliveryId, number, end.at, end.outcome, end.words],
+  );
+}
+
+/** Writes where a claimed delivery stands after its try. @returns whether it was still claimed. */
+export async function settleDelivery(
+  tx: Queryable,
+  id: string,
+  after: {
+    state: DeliveryState;
+    unsureSince: Instant | null;
+    nextTryAt: Instant | null;
+    askAt: Instant | null;
+    words: string | null;
+  },
+): Promise<boolean> {
+  const changed = await tx.run(
+    `update deliveries set state = $2, unsure_since = $3, next_try_at = coalesce($4, next_try_at), ask_at = $5, asks = 0,
+       words = coalesce($6, ''), lease_until = null
+     where id = $1 and state = 'sending'`,
+    [id, after.state, after.unsureSince, after.nextTryAt, after.askAt, after.words],
+  );
+  return changed === 1;
+}
+
+/** Writes that a delivery is out, whatever became of it since. */
+export async function noteOut(tx: Queryable, id: string): Promise<void> {
+  await tx.run(
+    `update deliveries set state = 'sent', unsure_since = null, ask_at = null, lease_until = null, words = '' where id = $1`,
+    [id],
+  );
+}
+
+/** Deliveries whose networks are to be asked by now whether they are out, those that waited longest first. */
+export function listToAsk(db: Queryable, now: Instant, limit: number): Promise<Delivery[]> {
+  return db.rows<Delivery>(
+    `select ${COLUMNS} from deliveries d where d.ask_at <= $1 and d.state <> 'sending' order by d.ask_at, d.id limit $2`,
+    [now, limit],
+  );
+}
+
+/** Writes that the network was asked and did not tell, and when it is asked next. */
+export async function noteAsked(tx: Queryable, id: string, nextAt: Instant | null): Promise<void> {
+  await tx.run('update deliveries set asks = asks + 1, ask_at = $2 where id = $1 and unsure_since is not null', [
+    id,
+    nextAt,
+  ]);
+}
+
+/** Lets deliveries be asked about at once. */
+export async function askNow(tx: Queryable, ids: readonly string[], now: Instant): Promise<void> {
+  await tx.run('update deliveries set ask_at = $2 where id = any($1::uuid[]) and unsure_since is not null', [ids, now]);
+}
+
+/**
+ * After a snapshot was put in place nobody knows what was sent since it was taken: every automatic delivery that has not
+ * been sent is unsure, is asked about first, and late ones are held.
+ *
+ * @returns how many
+ */
+export async function doubtAllUnsent(tx: Queryable, now: Instant): Promise<number> {
+  return tx.run(
+    `update deliveries set unsure_since = coalesce(unsure_since, $1),
+       ask_at = case when state in ('failed', 'held', 'unknown') then coalesce(ask_at, $1) end,
+       state = case when state in ('failed', 'held') then 'unknown' else state end
+     where mode = 'automatic' and state in ('waiting', 'sending', 'failed', 'held', 'unknown')`,
+    [now],
+  );
+}
+
+/** The next instant at which a delivery is due, if any is. */
+export async function maybeNextDue(db: Queryable): Promise<Instant | undefined> {
+  const rows = await db.rows<{ at: Instant }>(
+    `select next_try_at as at from deliveries where state = 'waiting' and mode = 'automatic' order by next_try_at limit 1`,
+  );
+  return rows[0]?.at;
+}

@@ -1,0 +1,238 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream, createWriteStream, existsSync } from 'node:fs';
+import { mkdir, readFile, rename, rm, utimes, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Readable, Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { fileTypeFromBuffer } from 'file-type';
+import { FilePathSource, Input, MATROSKA, MP4, QTFF, WEBM } from 'mediabunny';
+import sharp from 'sharp';
+import { accept, refuse, type Result } from '@/core/refusal';
+import { isDiskFull } from '../database/diskFull';
+
+/** Bytes of one picture that Bimlo takes in. */
+export const PICTURE_LIMIT_BYTES = 25_000_000;
+/** Bytes of one video that Bimlo takes in. */
+export const VIDEO_LIMIT_BYTES = 1_000_000_000;
+/** Pixels of one picture that Bimlo takes in. */
+export const PICTURE_LIMIT_PIXELS = 100_000_000;
+/** Bytes of a drawing: it is read whole. */
+const DRAWING_LIMIT_BYTES = 5_000_000;
+/** Side of the square thumbnails, in pixels. */
+const THUMB_SIDE = 192;
+/** Bytes at the beginning of a file by which it is recognised. */
+const HEAD_BYTES = 4_100;
+
+const DRAWING = 'image/svg+xml';
+const PICTURE_TYPES = ['image/jpeg', 'image/png', 'image/webp', 'image/gif', DRAWING];
+const VIDEO_TYPES = ['video/mp4', 'video/webm'];
+
+/** A picture or video file that was looked into and lies in the folder. */
+export interface MediaFile {
+  /** SHA-256 of its bytes, hex; names the file. */
+  sha256: string;
+  mime: string;
+  /** Pixels, after the orientation the file asks for. */
+  width: number;
+  height: number;
+  /** How long a video runs; null for a picture. */
+  durationMs: number | null;
+  bytes: number;
+  fileName: string;
+}
+
+class TooBig extends Error {}
+
+/** Where the file with that content hash lies, or its thumbnail. */
+export const picturePath = (folder: string, sha256: string, size: 'original' | 'thumb'): string =>
+  join(folder, sha256.slice(0, 2), size === 'thumb' ? `${sha256}.thumb.webp` : sha256);
+
+/** The bytes of a stored picture. @throws when the file is not there */
+export const readPictureFile = (
+  folder: string,
+  sha256: string,
+  size: 'original' | 'thumb' = 'original',
+): Promise<Buffer> => readFile(picturePath(folder, sha256, size));
+
+/**
+ * Takes a picture or video in: streamed to a temporary file, recognised by its content, looked into to be sure that it is
+ * not broken off, then put in its place under its content hash; a picture with a thumbnail. What is refused leaves nothing
+ * behind.
+ *
+ * @param fileName as the person's machine calls it; only kept to be shown
+ */
+export async function takeMedia(
+  folder: string,
+  source: ReadableStream<Uint8Array> | Uint8Array,
+  fileName: string,
+): Promise<Result<MediaFile>> {
+  const shown = fileName.replace(/[\p{C}/\\]/gu, '').slice(0, 200) || 'file';
+  const temporary = join(folder, `incoming-${randomUUID()}`);
+  try {
+    const { bytes, mime } = await receive(source, temporary);
+    if (bytes === 0) return refuse('emptyFile', `“${shown}” is empty. Choose another file.`, 'pictures');
+    if (![...PICTURE_TYPES, ...VIDEO_TYPES].includes(mime))
+      return refuse(
+        'notAPicture',
+        `“${shown}” is no picture or video Bimlo takes${mime ? ` (it is ${mime})` : ''}. Take a JPEG, PNG, WebP, GIF or SVG, an MP4 or WebM.`,
+        'pictures',
+      );
+    return await keep(folder, temporary, { bytes, mime, fileName: shown });
+  } catch (error) {
+    if (error instanceof TooBig) return refuse('tooBig', tooBig(shown), 'pictures');
+    if (isDiskFull(error))
+      return refuse(
+        'diskFull',
+        `There is no room left on the disk for “${shown}”. Nothing of it was kept. Make room and try again.`,
+        'pictures',
+      );
+    throw error;
+  } finally {
+    await rm(temporary, { force: true });
+    await rm(`${temporary}.thumb`, { force: true });
+  }
+}
+
+/** Why a file of that many bytes is refused before it is read; null when it may come. */
+export const refuseBySize = (bytes: number, fileName: string): Result<never> | null =>
+  bytes > VIDEO_LIMIT_BYTES ? refuse('tooBig', tooBig(fileName), 'pictures') : null;
+
+const tooBig = (fileName: string): string =>
+  `“${fileName}” is larger than Bimlo takes: ${PICTURE_LIMIT_BYTES / 1_000_000} MB for a picture, 1 GB for a video. Scale it down or save it with more compression.`;
+
+/** The media type by the first bytes; empty for what is not known. */
+async function recognise(head: Uint8Array): Promise<string> {
+  const found = await fileTypeFromBuffer(head);
+  if (found && found.mime !== 'application/xml') return found.mime;
+  const isDrawing = /^\uFEFF?\s*(?:<\?xml[^>]*>\s*)?(?:<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*>\s*)*<svg[\s>]/i.test(
+    new TextDecoder().decode(head),
+  );
+  return isDrawing ? DRAWING : (found?.mime ?? '');
+}
+
+const limitOf = (mime: string): number =>
+  VIDEO_TYPES.includes(mime) ? VIDEO_LIMIT_BYTES : mime === DRAWING ? DRAWING_LIMIT_BYTES : PICTURE_LIMIT_BYTES;
+
+/** Bytes of an upload that are held at most, so that small chunks are written together. */
+const IN_FLIGHT_BYTES = 1_000_000;
+
+/** Writes a stream to a file, up to the limit of what it turns out to be. */
+async function receive(
+  source: ReadableStream<Uint8Array> | Uint8Array,
+  path: string,
+): Promise<{ bytes: number; mime: string }> {
+  let bytes = 0;
+  let head = Buffer.alloc(0);
+  let mime: string | null = null;
+  const measure = new Transform({
+    highWaterMark: IN_FLIGHT_BYTES,
+    async transform(chunk: Buffer, _encoding, done) {
+      bytes += chunk.length;
+      if (head.length < HEAD_BYTES) head = Buffer.concat([head, chunk.subarray(0, HEAD_BYTES - head.length)]);
+      if (mime === null && head.length >= HEAD_BYTES) mime = await recognise(head);
+      done(mime !== null && bytes > limitOf(mime) ? new TooBig() : null, chunk);
+    },
+  });
+  const readable = source instanceof Uint8Array ? Readable.from([source]) : Readable.fromWeb(source as never);
+  await pipeline(readable, measure, createWriteStream(path, { highWaterMark: IN_FLIGHT_BYTES }));
+  return { bytes, mime: mime ?? (await recognise(head)) };
+}
+
+async function keep(
+  folder: string,
+  temporary: string,
+  received: Pick<MediaFile, 'bytes' | 'mime' | 'fileName'>,
+): Promise<Result<MediaFile>> {
+  const { mime } = received;
+  // The hash is worked out while sharp decodes on threads of its own.
+  const [measures, sha256] = await Promise.all([
+    VIDEO_TYPES.includes(mime) ? readVideo(temporary) : decode(temporary, mime),
+    hashOf(temporary),
+  ]);
+  const file = { ...received, sha256 };
+  if (!measures)
+    return refuse(
+      'brokenPicture',
+      VIDEO_TYPES.includes(mime)
+        ? `“${file.fileName}” is broken or cut off: no picture track can be read from it. Save it anew and try again.`
+        : `“${file.fileName}” is broken or cut off, or has more than ${PICTURE_LIMIT_PIXELS / 1_000_000} megapixels. Save it anew and try again.`,
+      'pictures',
+    );
+  await mkdir(join(folder, file.sha256.slice(0, 2)), { recursive: true });
+  const thumb = picturePath(folder, file.sha256, 'thumb');
+  if (measures.thumb && !existsSync(thumb)) {
+    await writeFile(`${temporary}.thumb`, measures.thumb);
+    await rename(`${temporary}.thumb`, thumb);
+  }
+  const target = picturePath(folder, file.sha256, 'original');
+  // One that lies there already looks new from now on, so that it is not cleared before its row is written.
+  if (!(await touch(target))) await rename(temporary, target);
+  const { width, height, durationMs } = measures;
+  return accept({ ...file, width, height, durationMs });
+}
+
+/** Lets a file look new. @returns whether it is there */
+async function touch(path: string): Promise<boolean> {
+  try {
+    const now = new Date();
+    await utimes(path, now, now);
+    return true;
+  } catch (error) {
+    if (error instanceof Error && 'code' in error && error.code === 'ENOENT') return false;
+    throw error;
+  }
+}
+
+/** SHA-256 of a file's bytes, hex. */
+async function hashOf(path: string): Promise<string> {
+  const hash = createHash('sha256');
+  for await (const chunk of createReadStream(path, { highWaterMark: 1_000_000 })) hash.update(chunk as Buffer);
+  return hash.digest('hex');
+}
+
+interface Measures {
+  width: number;
+  height: number;
+  durationMs: number | null;
+  /** Null for a video: the browser shows its first frame by itself. */
+  thumb: Buffer | null;
+}
+
+/** Size and thumbnail of a picture, or null when it cannot be decoded to its end. */
+async function decode(path: string, mime: string): Promise<Measures | null> {
+  try {
+    // A drawing is read from memory, so that nothing beside it can be drawn into it.
+    const image = sharp(mime === DRAWING ? await readFile(path) : path, {
+      failOn: 'error',
+      limitInputPixels: PICTURE_LIMIT_PIXELS,
+    });
+    const { autoOrient } = await image.metadata();
+    const thumb = await image
+      .autoOrient()
+      .resize(THUMB_SIDE, THUMB_SIDE, { fit: 'cover' })
+      .webp({ quality: 78 })
+      .toBuffer();
+    return { width: autoOrient.width, height: autoOrient.height, durationMs: null, thumb };
+  } catch (error) {
+    // sharp has no codes for this: whatever libvips cannot decode comes as a plain Error.
+    if (error instanceof Error) return null;
+    throw error;
+  }
+}
+
+/** Size and length of a video from its own boxes, or null when they cannot be read or it has no picture. */
+async function readVideo(path: string): Promise<Measures | null> {
+  const input = new Input({ formats: [MP4, QTFF, WEBM, MATROSKA], source: new FilePathSource(path) });
+  try {
+    const track = await input.getPrimaryVideoTrack();
+    const durationMs = Math.round((await input.computeDuration()) * 1_000);
+    if (!track || !(durationMs > 0)) return null;
+    return { width: track.displayWidth, height: track.displayHeight, durationMs, thumb: null };
+  } catch (error) {
+    // mediabunny has no codes for this: what it cannot read comes as a plain Error.
+    if (error instanceof Error) return null;
+    throw error;
+  } finally {
+    input.dispose();
+  }
+}

@@ -1,0 +1,56 @@
+import { isVideo } from '@/core/media/video';
+import { AS_IT_IS, type Rendered } from '@/core/media/fit';
+import type { Db, Queryable } from '../database/db';
+import { renderPicture } from './renderPicture';
+import type { Picture } from './media';
+
+/** A picture that was never made ready as it would leave now, and under which name what it comes to is kept. */
+type Unrendered = Pick<Picture, 'sha256' | 'mime' | 'crop' | 'toMime' | 'toBytes' | 'fileName' | 'bytes'> & {
+  recipe: string;
+};
+
+function listUnrendered(db: Queryable, postIds: readonly string[]): Promise<Unrendered[]> {
+  return db.rows<Unrendered>(
+    `select distinct on (m.sha256, m.recipe) m.sha256, m.mime, m.crop, m.to_mime as "toMime", m.to_bytes as "toBytes",
+       m.file_name as "fileName", m.bytes, m.recipe
+     from media m where m.post_id = any($1::uuid[])
+       and not exists (select 1 from renditions r where r.sha256 = m.sha256 and r.recipe = m.recipe)`,
+    [postIds],
+  );
+}
+
+/** Keeps what pictures came to. */
+export async function insertRenditions(
+  tx: Queryable,
+  renditions: readonly (Rendered & { sha256: string; recipe: string })[],
+): Promise<void> {
+  if (renditions.length === 0) return;
+  await tx.run(
+    `insert into renditions (sha256, recipe, mime, width, height, bytes)
+     select x.sha256, x.recipe, x.mime, x.width, x.height, x.bytes
+     from jsonb_to_recordset($1::jsonb) as x (sha256 text, recipe text, mime text, width int, height int, bytes bigint)
+     on conflict do nothing`,
+    [JSON.stringify(renditions)],
+  );
+}
+
+/**
+ * Makes the pictures of posts ready as they would leave, those that never were, and keeps their measures: so that a post
+ * is checked by what its network will get. One at a time, since each takes the room of its pixels; videos leave as they are.
+ */
+export async function measurePictures(db: Db, folder: string, postIds: readonly string[]): Promise<void> {
+  const measured: (Rendered & { sha256: string; recipe: string })[] = [];
+  for (const stored of await listUnrendered(db, postIds)) {
+    if (isVideo(stored)) continue;
+    const { crop, toMime, toBytes, sha256, recipe } = stored;
+    const { picture } = await renderPicture(folder, {
+      ...AS_IT_IS,
+      ...stored,
+      alt: '',
+      recipe: { crop, toMime, toBytes },
+    });
+    const { mime, width = 0, height = 0, bytes } = picture;
+    measured.push({ sha256, recipe, mime, width, height, bytes });
+  }
+  await insertRenditions(db, measured);
+}

@@ -1,0 +1,212 @@
+import type { PieceKind } from '@/core/pieces/kinds';
+import type { Instant, LocalDate } from '@/core/time/plan';
+import type { Queryable } from '../database/db';
+
+/** The thing said. */
+export interface Piece {
+  id: string;
+  brandId: string;
+  title: string;
+  note: string;
+  link: string;
+  sourceText: string;
+  kind: PieceKind;
+  /** The day its own prep counts back from; null for that of its earliest post. */
+  prepDay: LocalDate | null;
+  ownerId: string;
+  createdAt: Instant;
+  setAsideAt: Instant | null;
+  setAsideReason: string;
+  deletedAt: Instant | null;
+  version: number;
+  /** Channels suggested for it that have no post of it yet. */
+  suggestedChannelIds: string[];
+  /** Posts that are neither deleted nor set aside. */
+  livePosts: number;
+}
+
+/** The fields of a piece that people edit. */
+export interface PieceTexts {
+  title: string;
+  note: string;
+  link: string;
+  sourceText: string;
+}
+
+/** What decides about the prep of a piece. */
+export type PiecePrep = Pick<Piece, 'kind' | 'prepDay'>;
+
+const SELECT = `select p.id, p.brand_id as "brandId", p.title, p.note, p.link, p.source_text as "sourceText",
+    p.kind, p.prep_day as "prepDay",
+    p.owner_id as "ownerId", p.created_at as "createdAt", p.set_aside_at as "setAsideAt",
+    p.set_aside_reason as "setAsideReason", p.deleted_at as "deletedAt", p.version,
+    array(select s.channel_id::text from piece_suggestions s where s.piece_id = p.id) as "suggestedChannelIds",
+    (select count(*)::int from posts o where o.piece_id = p.id and o.deleted_at is null and o.stage <> 'setAside') as "livePosts"
+  from pieces p`;
+
+/** Ideas as `core/pieces` defines them: suggestions left, or neither source text nor a live post. */
+const IS_IDEA = `(
+    exists (select 1 from piece_suggestions s where s.piece_id = p.id)
+    or (p.source_text !~ '\\S' and not exists (
+      select 1 from posts o where o.piece_id = p.id and o.deleted_at is null and o.stage <> 'setAside'))
+  )`;
+
+/** The piece with that id, deleted or not. */
+export async function maybePiece(db: Queryable, id: string): Promise<Piece | undefined> {
+  return (await db.rows<Piece>(`${SELECT} where p.id = $1`, [id]))[0];
+}
+
+/** The newest ideas of these brands, at most `limit`; those set aside instead when asked for. */
+export function listIdeas(
+  db: Queryable,
+  brandIds: readonly string[],
+  limit: number,
+  setAside = false,
+): Promise<Piece[]> {
+  return db.rows<Piece>(
+    `${SELECT} where p.brand_id = any($1::uuid[]) and p.deleted_at is null
+       and ${setAside ? 'p.set_aside_at is not null' : `p.set_aside_at is null and ${IS_IDEA}`}
+     order by p.created_at desc, p.id limit $2`,
+    [brandIds, limit],
+  );
+}
+
+/** The titles of pieces by id. */
+export async function listPieceTitles(db: Queryable, ids: readonly string[]): Promise<Record<string, string>> {
+  const rows = await db.rows<{ id: string; title: string }>('select id, title from pieces where id = any($1::uuid[])', [
+    [...new Set(ids)],
+  ]);
+  return Object.fromEntries(rows.map(({ id, title }) => [id, title]));
+}
+
+/** The newest pieces of a brand that have posts or source text, at most `limit`. */
+export function listPieces(db: Queryable, brandId: string, limit: number): Promise<Piece[]> {
+  return db.rows<Piece>(
+    `${SELECT} where p.brand_id = $1 and p.deleted_at is null and p.set_aside_at is null
+       and (p.source_text ~ '\\S' or exists (select 1 from posts o where o.piece_id = p.id and o.deleted_at is null))
+     order by p.created_at desc, p.id limit $2`,
+    [brandId, limit],
+  );
+}
+
+/** Ids of a brand's pieces by their titles, for the titles asked for; the newest where several have one. */
+export async function listPiecesByTitle(
+  db: Queryable,
+  brandId: string,
+  titles: readonly string[],
+): Promise<Map<string, string>> {
+  const rows = await db.rows<{ id: string; title: string }>(
+    `select id, title from pieces where brand_id = $1 and title = any($2::text[]) and deleted_at is null
+     order by created_at, id`,
+    [brandId, titles],
+  );
+  return new Map(rows.map(({ id, title }) => [title, id]));
+}
+
+/** Adds pieces. */
+export async function insertPieces(
+  tx: Queryable,
+  pieces: readonly (PieceTexts & { id: string; brandId: string; ownerId: string; createdAt: Instant })[],
+): Promise<void> {
+  await tx.run(
+    `insert into pieces (id, brand_id, title, note, link, source_text, owner_id, created_by, created_at)
+     select x.id, x."brandId", x.title, x.note, x.link, x."sourceText", x."ownerId", x."ownerId", x."createdAt"
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, title text, note text, link text,
+       "sourceText" text, "ownerId" uuid, "createdAt" timestamptz)`,
+    [JSON.stringify(pieces)],
+  );
+}
+
+/** The pieces of these posts that have steps of their own. */
+export async function listPreparedPiecesOf(db: Queryable, postIds: readonly string[]): Promise<string[]> {
+  const rows = await db.rows<{ id: string }>(
+    `select distinct p.piece_id as id from posts p
+     where p.id = any($1::uuid[]) and exists (select 1 from steps s where s.piece_id = p.piece_id)`,
+    [postIds],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Adds a piece, a message unless it is said to be something else. */
+export async function insertPiece(
+  tx: Queryable,
+  piece: PieceTexts & { kind?: PieceKind; id: string; brandId: string; ownerId: string; createdAt: Instant },
+): Promise<void> {
+  await tx.run(
+    `insert into pieces (id, brand_id, title, note, link, source_text, owner_id, created_by, created_at, kind)
+     values ($1, $2, $3, $4, $5, $6, $7, $7, $8, $9)`,
+    [
+      piece.id,
+      piece.brandId,
+      piece.title,
+      piece.note,
+      piece.link,
+      piece.sourceText,
+      piece.ownerId,
+      piece.createdAt,
+      piece.kind ?? 'message',
+    ],
+  );
+}
+
+/** Suggests exactly these channels for a piece. */
+export async function replaceSuggestions(
+  tx: Queryable,
+  piece: { id: string; brandId: string },
+  channelIds: readonly string[],
+): Promise<void> {
+  await tx.run('delete from piece_suggestions where piece_id = $1', [piece.id]);
+  await tx.run('insert into piece_suggestions (brand_id, piece_id, channel_id) select $1, $2, unnest($3::uuid[])', [
+    piece.brandId,
+    piece.id,
+    channelIds,
+  ]);
+}
+
+/** Takes suggestions back, for channels that have their post now. */
+export async function deleteSuggestions(tx: Queryable, pieceId: string, channelIds: readonly string[]): Promise<void> {
+  await tx.run('delete from piece_suggestions where piece_id = $1 and channel_id = any($2::uuid[])', [
+    pieceId,
+    channelIds,
+  ]);
+}
+
+/** Writes the texts, kind and day of a piece if its version is still the one given. @returns whether it was. */
+export async function updatePiece(
+  tx: Queryable,
+  id: string,
+  version: number,
+  { title, note, link, sourceText, kind, prepDay }: PieceTexts & PiecePrep,
+): Promise<boolean> {
+  const changed = await tx.run(
+    `update pieces set title = $3, note = $4, link = $5, source_text = $6, kind = $7, prep_day = $8, version = version + 1
+     where id = $1 and version = $2 and deleted_at is null`,
+    [id, version, title, note, link, sourceText, kind, prepDay],
+  );
+  return changed === 1;
+}
+
+/** Sets a piece aside (with the reason) or, with null, brings it back. @returns whether that changed anything. */
+export async function updatePieceSetAside(
+  tx: Queryable,
+  id: string,
+  at: Instant | null,
+  reason: string,
+): Promise<boolean> {
+  const changed = await tx.run(
+    `update pieces set set_aside_at = $2, set_aside_reason = $3, version = version + 1
+     where id = $1 and deleted_at is null and (set_aside_at is null) = ($2::timestamptz is not null)`,
+    [id, at, reason],
+  );
+  return changed === 1;
+}
+
+/** Deletes a piece for people, or with null brings it back. @returns whether that changed anything. */
+export async function updatePieceDeleted(tx: Queryable, id: string, at: Instant | null): Promise<boolean> {
+  const changed = await tx.run(
+    `update pieces set deleted_at = $2, version = version + 1
+     where id = $1 and (deleted_at is null) = ($2::timestamptz is not null)`,
+    [id, at],
+  );
+  return changed === 1;
+}

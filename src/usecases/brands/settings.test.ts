@@ -1,0 +1,316 @@
+import { randomUUID } from 'node:crypto';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
+import { listBrands, oneBrand } from '@/data/brands/brands';
+import { listChannels, listRuleSheets } from '@/data/brands/channels';
+import { listRhythms } from '@/data/rhythm/rhythms';
+import { listSeries, listSeriesPosts } from '@/data/rhythm/series';
+import { listPillars } from '@/data/brands/themes';
+import { loadDesk } from '../desk/loadDesk';
+import { keepReading, forgetReading } from '../calendar/savedViews';
+import { setRhythm } from '../rhythm/rhythms';
+import { schedulePost } from '../delivery/schedule';
+import { changeSeries, endSeries, keepAhead, startSeries, type SeriesInput } from '../rhythm/series';
+import {
+  archiveChannelOf,
+  archiveThemeOf,
+  editBrand,
+  keepCampaign,
+  keepPillar,
+  makeBrand,
+  saveChannel,
+  saveRuleSheet,
+} from './settings';
+import { changePosts } from '../calendar/changePosts';
+import { codeOf, makeWorld, START, valueOf, type TestWorld } from '../testWorld';
+import { editPost } from '../captions/editPost';
+import { listZoneMoves } from './zoneChange';
+import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
+import { listReadings } from '@/data/calendar/savedViews';
+
+let world: TestWorld;
+beforeEach(async () => void (world = await makeWorld()));
+afterEach(() => world.close());
+
+describe('brands', () => {
+  const input = { name: 'Tide  House', zone: 'Atlantic/Azores', weekStart: 7, daysOff: [] };
+  it('are made with an address of their own, for the manager', async () => {
+    const first = valueOf(await makeBrand(world.work, input));
+    const second = valueOf(await makeBrand(world.work, input));
+    expect([first.slug, second.slug, first.name]).toEqual(['tide-house', 'tide-house-2', 'Tide House']);
+    expect(codeOf(await makeBrand(world.otherWork, input))).toBe('notYours');
+  });
+  it('are changed, with days off that give no openings', async () => {
+    const daysOff = [{ name: 'Rest', from: '2026-12-24', to: '2026-12-26' }];
+    valueOf(await editBrand(world.work, world.brandId, { ...input, daysOff }));
+    expect(await oneBrand(world.db, world.brandId)).toMatchObject({
+      zone: 'Atlantic/Azores',
+      weekStart: 7,
+      slug: 'moor',
+    });
+    const [rhythm] = await listRhythms(world.db, [world.brandId]);
+    expect(rhythm!.pauses).toEqual([{ from: '2026-12-24', to: '2026-12-26' }]);
+  });
+  it.each([
+    ['badZone', { zone: 'Moor/Nowhere' }],
+    ['badWeekStart', { weekStart: 8 }],
+    ['emptyTitle', { name: ' ' }],
+    ['backwards', { daysOff: [{ name: '', from: '2026-12-26', to: '2026-12-24' }] }],
+    ['badDate', { daysOff: [{ name: '', from: '2026-02-31', to: '2026-03-01' }] }],
+  ])('refuse %s', async (code, change) => {
+    expect(codeOf(await editBrand(world.work, world.brandId, { ...input, ...change }))).toBe(code);
+    expect((await listBrands(world.db))[0]!.zone).toBe('Europe/Lisbon');
+  });
+});
+
+describe('a brand that changes its zone', () => {
+  const input = { name: 'Moor', zone: 'Atlantic/Azores', weekStart: 1, daysOff: [] };
+  const scheduled = async () => {
+    const post = await world.makePost('pithline', { date: '2026-11-26', time: '14:30' });
+    valueOf(await schedulePost(world.work, post.id, post.version));
+    return post.id;
+  };
+  const leavesAt = async (id: string) => (await maybeDeliveryOfPost(world.db, id))!.dueAt;
+
+  it('asks what scheduled posts keep, and changes nothing before', async () => {
+    const id = await scheduled();
+    expect(codeOf(await editBrand(world.work, world.brandId, input))).toBe('confirmZone');
+    expect((await oneBrand(world.db, world.brandId)).zone).toBe('Europe/Lisbon');
+    expect(await listZoneMoves(world.db, world.brandId, 'Atlantic/Azores', START)).toEqual([
+      {
+        id,
+        title: 'Dome night',
+        callSign: 'PL',
+        date: '2026-11-26',
+        time: '14:30',
+        sameMoment: { date: '2026-11-26', time: '13:30' },
+        sameClock: '2026-11-26T15:30:00.000Z',
+      },
+    ]);
+  });
+  it('lets them leave at the moment they would have', async () => {
+    const id = await scheduled();
+    valueOf(await editBrand(world.work, world.brandId, input, 'moment'));
+    expect(await world.post(id)).toMatchObject({ date: '2026-11-26', time: '13:30', stage: 'scheduled' });
+    expect(await leavesAt(id)).toBe('2026-11-26T14:30:00.000Z');
+  });
+  it('lets them leave by its new clock', async () => {
+    const id = await scheduled();
+    valueOf(await editBrand(world.work, world.brandId, input, 'clock'));
+    expect(await world.post(id)).toMatchObject({ time: '14:30', stage: 'scheduled' });
+    expect(await leavesAt(id)).toBe('2026-11-26T15:30:00.000Z');
+  });
+  it('keeps its zone where a post would have to leave in the past', async () => {
+    const post = await world.makePost('pithline', { date: '2026-11-23', time: '10:00' });
+    valueOf(await schedulePost(world.work, post.id, post.version));
+    expect(codeOf(await editBrand(world.work, world.brandId, { ...input, zone: 'Asia/Tokyo' }, 'clock'))).toBe(
+      'noSuchTime',
+    );
+    expect((await oneBrand(world.db, world.brandId)).zone).toBe('Europe/Lisbon');
+  });
+});
+
+describe('channels', () => {
+  const fields = async () => ({
+    name: 'Second look',
+    callSign: 'gl',
+    color: '#2E7D50',
+    account: '@second',
+    aimDays: 7,
+    ruleSheetId: (await listRuleSheets(world.db)).find(({ slug }) => slug === 'glassrow')!.id,
+  });
+  it('are made and changed', async () => {
+    const { id } = valueOf(await saveChannel(world.work, world.brandId, null, await fields()));
+    valueOf(
+      await saveChannel(world.work, world.brandId, id, { ...(await fields()), callSign: 'SL', color: '#94304B' }),
+    );
+    expect((await listChannels(world.db, world.brandId)).find((channel) => channel.id === id)).toMatchObject({
+      callSign: 'SL',
+      color: '#94304B',
+      aimDays: 7,
+      sheet: { slug: 'glassrow' },
+    });
+  });
+  it.each([
+    ['sameCallSign', { callSign: 'PL' }],
+    ['badCallSign', { callSign: 'P1' }],
+    ['paleColour', { color: '#EEEEEE' }],
+    ['badAim', { aimDays: 0 }],
+    ['notFound', { ruleSheetId: randomUUID() }],
+  ])('refuse %s', async (code, change) =>
+    expect(codeOf(await saveChannel(world.work, world.brandId, null, { ...(await fields()), ...change }))).toBe(code),
+  );
+  it('are archived once nothing is scheduled on them, and keep their posts', async () => {
+    const post = await world.makePost('pithline');
+    valueOf(await schedulePost(world.work, post.id, post.version));
+    const refused = await archiveChannelOf(world.work, world.brandId, world.channels.pithline);
+    expect(refused.ok || refused.refusal.message).toContain('“Dome night” (2026-11-26)');
+    const scheduled = await world.post(post.id);
+    valueOf(await changePosts(world.work, world.brandId, [scheduled], { kind: 'setAside', reason: 'closing' }));
+    valueOf(await archiveChannelOf(world.work, world.brandId, world.channels.pithline));
+    expect((await listChannels(world.db, world.brandId)).some(({ callSign }) => callSign === 'PL')).toBe(false);
+    expect((await world.post(post.id)).caption).toBe('The dome is open from eight.');
+    const again = await saveChannel(world.work, world.brandId, null, { ...(await fields()), callSign: 'PL' });
+    expect(codeOf(again)).toBe('sameCallSign');
+  });
+});
+
+describe('rule sheets', () => {
+  const copy = { ...SHIPPED_RULE_SHEETS[0]!, name: 'Our wall', slug: 'our-wall', automatic: false };
+  it('are made from a copy and changed; their short name stays', async () => {
+    const { id } = valueOf(await saveRuleSheet(world.work, null, copy));
+    valueOf(await saveRuleSheet(world.work, id, { ...copy, hashtagLimit: 3 }));
+    expect((await listRuleSheets(world.db)).find((sheet) => sheet.id === id)!.rules.hashtagLimit).toBe(3);
+    expect(codeOf(await saveRuleSheet(world.work, id, { ...copy, slug: 'other' }))).toBe('fixedSlug');
+    expect(codeOf(await saveRuleSheet(world.work, null, copy))).toBe('sameSlug');
+    expect(codeOf(await saveRuleSheet(world.work, null, { ...copy, slug: 'x', formats: [] }))).toBe('noFormat');
+  });
+});
+
+describe('pillars and campaigns', () => {
+  it('have names of their own and are archived', async () => {
+    const { id } = valueOf(await keepPillar(world.work, world.brandId, null, { name: 'Sky', color: '#27508f' }));
+    expect(codeOf(await keepPillar(world.work, world.brandId, null, { name: 'Sky', color: '#27508F' }))).toBe(
+      'sameName',
+    );
+    expect(codeOf(await keepPillar(world.work, world.brandId, null, { name: 'X', color: 'blue' }))).toBe('badColour');
+    valueOf(await archiveThemeOf(world.work, world.brandId, 'pillars', id));
+    expect(await listPillars(world.db, [world.brandId])).toEqual([]);
+    valueOf(await keepPillar(world.work, world.brandId, null, { name: 'Sky', color: '#27508F' }));
+    const days = { color: '#27508F', from: '2026-12-01', to: '2026-11-01' };
+    expect(codeOf(await keepCampaign(world.work, world.brandId, null, { name: 'C', ...days }))).toBe('backwards');
+    valueOf(await keepCampaign(world.work, world.brandId, null, { name: 'C', ...days, to: null }));
+  });
+});
+
+const WEEKLY = {
+  recurrence: { kind: 'weekly', weekday: 5, every: 1 },
+  time: '10:05',
+  format: null,
+  theme: ' Friday question ',
+  pillarId: null,
+  from: null,
+  to: null,
+} as const;
+
+describe('a rhythm', () => {
+  it('is set as a whole, and its openings show on the desk until they are filled', async () => {
+    valueOf(await setRhythm(world.work, world.channels.pithline, [WEEKLY], []));
+    const brand = await oneBrand(world.db, world.brandId);
+    const channels = await listChannels(world.db, world.brandId);
+    const desk = () => loadDesk(world.db, brand, channels, START);
+    const first = await desk();
+    expect(first.gaps.map(({ date, theme }) => [date, theme])).toEqual([
+      ['2026-11-27', 'Friday question'],
+      ['2026-12-04', 'Friday question'],
+    ]);
+    await world.makePost('pithline', { date: '2026-11-27', time: '10:05' });
+    const second = await desk();
+    expect(second.gaps.map(({ date }) => date)).toEqual(['2026-12-04']);
+    const horizon = second.horizons.find(({ channelId }) => channelId === world.channels.pithline)!;
+    expect([horizon.planned, horizon.solid]).toMatchObject([{ to: '2026-12-03' }, { to: '2026-11-26' }]);
+    expect(second.week).toEqual({ all: 1, out: 0, ready: 0 });
+  });
+  it('refuses twice the same minute, a pillar of another brand, a pause that ends before it begins', async () => {
+    const set = (entries: Parameters<typeof setRhythm>[2], pauses: Parameters<typeof setRhythm>[3] = []) =>
+      setRhythm(world.work, world.channels.pithline, entries, pauses);
+    expect(codeOf(await set([WEEKLY, WEEKLY]))).toBe('sameMinute');
+    expect(codeOf(await set([{ ...WEEKLY, pillarId: randomUUID() }]))).toBe('otherBrand');
+    expect(codeOf(await set([], [{ name: '', from: '2026-12-02', to: '2026-12-01' }]))).toBe('backwards');
+    expect(codeOf(await setRhythm(world.otherWork, world.otherChannelId, [WEEKLY], []))).toBe('notYours');
+  });
+});
+
+describe('a series', () => {
+  const input: SeriesInput = {
+    name: 'Friday question',
+    format: 'text',
+    recurrence: { kind: 'weekly', weekday: 5, every: 1 },
+    time: '10:05',
+    from: '2026-11-23',
+    to: null,
+    ahead: 3,
+  };
+  const start = () => startSeries(world.work, world.brandId, world.channels.pithline, { ...input, firstNumber: 33 });
+  const rows = async (id: string) =>
+    (await listSeriesPosts(world.db, id, 1)).map(({ number, date, time, title }) => [number, date, time, title]);
+
+  it('makes its next numbered posts ahead, and more as time goes by', async () => {
+    const { id, made } = valueOf(await start());
+    expect(made).toBe(3);
+    expect(await rows(id)).toEqual([
+      [33, '2026-11-27', '10:05', 'Friday question 33'],
+      [34, '2026-12-04', '10:05', 'Friday question 34'],
+      [35, '2026-12-11', '10:05', 'Friday question 35'],
+    ]);
+    expect(valueOf(await keepAhead(world.work, id))).toBe(0);
+    world.goTo('2026-12-05T09:00:00.000Z');
+    expect(valueOf(await keepAhead(world.work, id))).toBe(2);
+    expect((await rows(id)).at(-1)).toEqual([37, '2026-12-25', '10:05', 'Friday question 37']);
+  });
+
+  it('changed from here on moves what nobody wrote and leaves what somebody did', async () => {
+    const { id } = valueOf(await start());
+    const [first] = await listSeriesPosts(world.db, id, 1);
+    valueOf(await editPost(world.work, first!.id, first!.version, { caption: 'Why are there no green stars?' }));
+    const changed = valueOf(
+      await changeSeries(world.work, id, {
+        ...input,
+        name: 'Saturday question',
+        recurrence: { kind: 'weekly', weekday: 6, every: 1 },
+        time: '11:00',
+      }),
+    );
+    expect(changed).toEqual({ moved: 2, kept: 1 });
+    expect(await rows(id)).toEqual([
+      [33, '2026-11-27', '10:05', 'Friday question 33'],
+      [34, '2026-11-28', '11:00', 'Saturday question 34'],
+      [35, '2026-12-05', '11:00', 'Saturday question 35'],
+    ]);
+  });
+
+  it('ends without taking its posts away, and makes none after its last day', async () => {
+    const { id } = valueOf(await start());
+    valueOf(await endSeries(world.work, id));
+    expect(await listSeries(world.db, world.brandId)).toEqual([]);
+    expect(await rows(id)).toHaveLength(3);
+    const short = valueOf(
+      await startSeries(world.work, world.brandId, world.channels.pithline, {
+        ...input,
+        to: '2026-11-30',
+        firstNumber: 1,
+      }),
+    );
+    expect(short.made).toBe(1);
+  });
+
+  it.each([
+    ['badAhead', { ahead: 0 }],
+    ['format', { format: 'newsletter' as const }],
+    ['badEntry', { time: '25:00' }],
+    ['badNumber', { firstNumber: 0 }],
+    ['emptyTitle', { name: '' }],
+  ])('refuses %s', async (code, change) =>
+    expect(
+      codeOf(
+        await startSeries(world.work, world.brandId, world.channels.pithline, { ...input, firstNumber: 1, ...change }),
+      ),
+    ).toBe(code),
+  );
+});
+
+describe('a reading', () => {
+  it('is kept for oneself or for all, replaced by name, and forgotten by its owner', async () => {
+    const reading = { brandId: world.brandId, name: 'Gaps', shared: false, address: 'as=lanes' };
+    const seen = async (personId: string) =>
+      (await listReadings(world.db, world.brandId, personId)).map(({ name, address }) => [name, address]);
+    valueOf(await keepReading(world.work, reading));
+    expect(await seen(world.otherWork.actorId)).toEqual([]);
+    valueOf(await keepReading(world.work, { ...reading, shared: true, address: 'as=month' }));
+    expect(await seen(world.otherWork.actorId)).toEqual([['Gaps', 'as=month']]);
+    const [kept] = await listReadings(world.db, world.brandId, world.work.actorId);
+    expect(codeOf(await forgetReading(world.otherWork, kept!.id))).toBe('notFound');
+    valueOf(await forgetReading(world.work, kept!.id));
+    expect(await seen(world.work.actorId)).toEqual([]);
+  });
+});

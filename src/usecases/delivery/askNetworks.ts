@@ -1,0 +1,45 @@
+import { isSettled, nextAsk } from '@/core/delivery/delivery';
+import type { FindAnswer } from '@/core/delivery/network';
+import { addMs } from '@/core/time/plan';
+import { listToAsk, noteAsked, noteNotOut, type Delivery } from '@/data/delivery/deliveries';
+import { lockPosts } from '@/data/posts/lockPosts';
+import { leftAt, type DeliveryWork } from './deliver';
+import { publishCopy } from './publish';
+import { acting } from '../useCase';
+
+/** Deliveries asked about in one go, and so at once. */
+const ASKED_AT_ONCE = 16;
+/** Waits before it is asked again whether something is out whose post is just being sent, in milliseconds. */
+const WHILE_SENDING_MS = 60_000;
+
+/**
+ * Asks the networks whether those copies are out whose outcome was never learnt and whose time to ask has come. What is out
+ * is published as it left; what is surely not has failed; where no answer comes it is asked again later.
+ *
+ * @returns how many were asked about
+ */
+export async function askUnsure(work: DeliveryWork): Promise<number> {
+  const due = await listToAsk(work.db, work.clock.now(), ASKED_AT_ONCE);
+  await Promise.all(
+    due.map(async (delivery) =>
+      take(work, delivery, await work.network.find(delivery.parcel.network, delivery.idempotencyKey)),
+    ),
+  );
+  return due.length;
+}
+
+async function take(work: DeliveryWork, delivery: Delivery, found: FindAnswer): Promise<void> {
+  await work.db.transaction(async (tx) => {
+    const act = acting(tx, work, null);
+    await lockPosts(tx, [delivery.postId]);
+    const about = { brandId: delivery.brandId, subject: 'delivery' as const, subjectId: delivery.id };
+    if (found.kind === 'found') {
+      const isWritten = await publishCopy(act, delivery, { at: leftAt(delivery), address: found.address });
+      if (isWritten) await act.note({ ...about, deed: 'found to be out' });
+      else await noteAsked(tx, delivery.id, addMs(act.now, WHILE_SENDING_MS));
+    } else if (found.kind === 'notFound' && isSettled(delivery.unsureSince, act.now)) {
+      await noteNotOut(tx, [delivery.id]);
+      await act.note({ ...about, deed: 'found not to be out' });
+    } else await noteAsked(tx, delivery.id, nextAsk(delivery.asks + 1, act.now));
+  });
+}

@@ -1,0 +1,267 @@
+import { afterTry, isSettled, LEASE_MS, nextStep, type NextStep } from '@/core/delivery/delivery';
+import { NotFitToLeave, type Network, type PublishAnswer, type ReadPicture } from '@/core/delivery/network';
+import type { Clock, Ids } from '@/core/clock';
+import type { Instant } from '@/core/time/plan';
+import { listChannelsById, type Channel } from '@/data/brands/channels';
+import type { Db } from '@/data/database/db';
+import {
+  beginAttempts,
+  claimDue,
+  endAttempt,
+  holdDeliveries,
+  listMaybeOut,
+  noteNotOut,
+  renewLease,
+  settleDelivery,
+  type Delivery,
+} from '@/data/delivery/deliveries';
+import { lockPosts } from '@/data/posts/lockPosts';
+import { checkedPictures, whyHeld } from './fitToLeave';
+import { publishCopy } from './publish';
+import { acting } from '../useCase';
+
+/** What delivering needs. */
+export interface DeliveryWork {
+  db: Db;
+  clock: Clock;
+  ids: Ids;
+  /** Draws a number from 0 up to 1. */
+  chance: () => number;
+  network: Network;
+  readPicture: ReadPicture;
+}
+
+/** How many deliveries are under way at once, and how many of them on one channel: a slow one holds up no other. */
+export const ROOM = { inAll: 64, onChannel: 16 } as const;
+/** How often a claim is renewed while its try is under way, in milliseconds. */
+const RENEW_EVERY_MS = LEASE_MS / 3;
+
+/** Carries what is due to the networks, each delivery by itself. */
+export interface Courier {
+  /**
+   * Claims what is due as far as there is room, and sends it off without waiting for it. Whenever a delivery has ended it
+   * looks again, so that what found no room goes next.
+   */
+  look(): Promise<void>;
+  /** Resolves when nothing is under way. */
+  idle(): Promise<void>;
+  /** How many tries were begun. */
+  tries(): number;
+}
+
+/** Makes a courier. @param onError told of what could not be written; a delivery left so is taken up when its claim runs out */
+export function makeCourier(work: DeliveryWork, onError: (error: unknown) => void): Courier {
+  const underWay = new Map<string, { channelId: string; ended: Promise<void> }>();
+  let looking: Promise<void> = Promise.resolve();
+  let tries = 0;
+
+  function onChannels(): Map<string, number> {
+    const counts = new Map<string, number>();
+    for (const { channelId } of underWay.values()) counts.set(channelId, (counts.get(channelId) ?? 0) + 1);
+    return counts;
+  }
+
+  async function claimAndSend(): Promise<void> {
+    const inAll = ROOM.inAll - underWay.size;
+    if (inAll <= 0) return;
+    const claimed = await claim(work, { ...ROOM, inAll }, onChannels());
+    tries += claimed.length;
+    for (const delivery of claimed) {
+      const ended = tryOnce(work, delivery, onError)
+        .catch(onError)
+        .then(() => void underWay.delete(delivery.id))
+        .then(look)
+        .catch(onError);
+      underWay.set(delivery.id, { channelId: delivery.channelId, ended });
+    }
+  }
+
+  // One look after the other: two at once would reckon with the same room.
+  function look(): Promise<void> {
+    looking = looking.then(claimAndSend, claimAndSend);
+    return looking;
+  }
+
+  return {
+    look,
+    idle: async () => {
+      while (underWay.size > 0) await Promise.all([...underWay.values()].map(({ ended }) => ended));
+    },
+    tries: () => tries,
+  };
+}
+
+/**
+ * Delivers what is due, until nothing is.
+ *
+ * @returns how many tries were made
+ */
+export async function deliverDue(work: DeliveryWork): Promise<number> {
+  const errors: unknown[] = [];
+  const courier = makeCourier(work, (error) => errors.push(error));
+  await courier.look();
+  await courier.idle();
+  if (errors.length > 0) throw errors[0];
+  return courier.tries();
+}
+
+/** A claimed delivery with the number of this try, what is to be done first, and the channel as it is by now. */
+interface Claimed extends Delivery {
+  number: number;
+  step: NextStep;
+  channel: Channel;
+}
+
+/**
+ * Claims due deliveries. What missed its time, or is not fit to leave as things are by now, is put on hold. Every try is
+ * written and committed before the network is called, so that a broken-off one is known and asked about first.
+ */
+async function claim(
+  work: DeliveryWork,
+  room: { inAll: number; onChannel: number },
+  underWay: ReadonlyMap<string, number>,
+): Promise<Claimed[]> {
+  return work.db.transaction(async (tx) => {
+    const act = acting(tx, work, null);
+    const due = await claimDue(tx, act.now, room, underWay);
+    if (due.length === 0) return [];
+    const channels = new Map(
+      (await listChannelsById(tx, [...new Set(due.map(({ channelId }) => channelId))])).map((one) => [one.id, one]),
+    );
+    const looked = due.map((delivery) => {
+      const channel = channels.get(delivery.channelId)!;
+      const step = nextStep(delivery, act.now);
+      // What may be out is asked about first, fit or not.
+      const why = step === 'hold' ? '' : step === 'send' ? whyHeld(delivery, channel) : null;
+      return { delivery, channel, step, why };
+    });
+    const held = looked.flatMap(({ delivery, why }) => (why === null ? [] : [{ ...delivery, why }]));
+    await holdDeliveries(tx, held);
+    await act.note(...held.map((delivery) => deed(delivery, 'held', { why: delivery.why })));
+    const toTry = looked.filter(({ why }) => why === null);
+    if (toTry.length === 0) return [];
+    const numbers = await beginAttempts(
+      tx,
+      toTry.map(({ delivery }) => ({ id: work.ids(), deliveryId: delivery.id })),
+      act.now,
+    );
+    return toTry.map(({ delivery, channel, step }) => ({
+      ...delivery,
+      attempts: delivery.attempts + 1,
+      number: numbers.get(delivery.id)!,
+      step,
+      channel,
+    }));
+  });
+}
+
+/** What a try came to. */
+type Outcome =
+  | { kind: 'answered'; answer: PublishAnswer }
+  /** It is not sent before a person looked at it. */
+  | { kind: 'held'; why: string }
+  /** An earlier copy of the post turned out to be out. */
+  | { kind: 'earlierOut'; earlier: Delivery; address: string };
+
+interface Tried {
+  outcome: Outcome;
+  /** Since when an earlier try of this copy may have got through; null where it is known that none did. */
+  unsureSince: Instant | null;
+  /** Earlier copies that are known by now not to be out. */
+  notOut: string[];
+}
+
+async function tryOnce(work: DeliveryWork, delivery: Claimed, onError: (error: unknown) => void): Promise<void> {
+  const renewing = setInterval(() => {
+    renewLease(work.db, delivery.id, work.clock.now()).catch(onError);
+  }, RENEW_EVERY_MS);
+  let tried: Tried;
+  try {
+    tried = await callNetwork(work, delivery);
+  } finally {
+    clearInterval(renewing);
+  }
+  await settle(work, delivery, tried);
+}
+
+async function callNetwork(work: DeliveryWork, delivery: Claimed): Promise<Tried> {
+  const { parcel, idempotencyKey, channel } = delivery;
+  const tried = { unsureSince: delivery.unsureSince, notOut: [] as string[] };
+  for (const earlier of await listMaybeOut(work.db, delivery.postId)) {
+    const found = await work.network.find(earlier.parcel.network, earlier.idempotencyKey);
+    if (found.kind === 'found') return { ...tried, outcome: { kind: 'earlierOut', earlier, address: found.address } };
+    if (found.kind === 'unknown' || !isSettled(earlier.unsureSince, work.clock.now()))
+      return { ...tried, outcome: answered({ kind: 'tryLater', words: EARLIER_UNKNOWN }) };
+    tried.notOut.push(earlier.id);
+  }
+  if (delivery.step !== 'send') {
+    const found = await work.network.find(parcel.network, idempotencyKey);
+    if (found.kind === 'found') return { ...tried, outcome: answered({ kind: 'accepted', address: found.address }) };
+    if (found.kind === 'unknown') return { ...tried, outcome: answered(found) };
+    if (isSettled(delivery.unsureSince, work.clock.now())) tried.unsureSince = null;
+    const why = delivery.step === 'askThenHold' ? '' : whyHeld(delivery, channel);
+    if (why !== null) return { ...tried, outcome: { kind: 'held', why } };
+  }
+  try {
+    const readPicture = checkedPictures(delivery, channel, work.readPicture);
+    return { ...tried, outcome: answered(await work.network.publish(parcel, idempotencyKey, readPicture)) };
+  } catch (error) {
+    if (!(error instanceof NotFitToLeave)) throw error;
+    return { ...tried, outcome: { kind: 'held', why: error.message } };
+  }
+}
+
+const answered = (answer: PublishAnswer): Outcome => ({ kind: 'answered', answer });
+const EARLIER_UNKNOWN =
+  'an earlier copy of it may be out, and its network does not say; it is not sent before that is known';
+
+/** Writes what a try came to. The post is locked first, then its deliveries, as everybody does. */
+async function settle(work: DeliveryWork, delivery: Claimed, { outcome, unsureSince, notOut }: Tried): Promise<void> {
+  await work.db.transaction(async (tx) => {
+    const act = acting(tx, work, null);
+    await lockPosts(tx, [delivery.postId]);
+    await noteNotOut(tx, notOut);
+    const kind = outcome.kind === 'answered' ? outcome.answer.kind : outcome.kind;
+    const words =
+      outcome.kind === 'held'
+        ? outcome.why
+        : 'answer' in outcome && 'words' in outcome.answer
+          ? outcome.answer.words
+          : '';
+    await endAttempt(tx, delivery.id, delivery.number, { at: act.now, outcome: kind, words });
+    const after =
+      outcome.kind === 'answered'
+        ? afterTry(outcome.answer, delivery.attempts, unsureSince, act.now, work.chance())
+        : {
+            state: outcome.kind === 'held' ? ('held' as const) : atRest(unsureSince),
+            unsureSince,
+            nextTryAt: null,
+            askAt: unsureSince === null ? null : act.now,
+            words,
+          };
+    if (!(await settleDelivery(tx, delivery.id, after))) return;
+    await act.note(deed(delivery, kind, { words }));
+    if (outcome.kind === 'earlierOut') {
+      const { earlier, address } = outcome;
+      await publishCopy(act, earlier, { at: leftAt(earlier), address });
+    } else if (outcome.kind === 'answered' && outcome.answer.kind === 'accepted') {
+      const at = delivery.unsureSince === null ? act.now : leftAt(delivery);
+      await publishCopy(act, delivery, { at, address: outcome.answer.address });
+    }
+  });
+}
+
+/** How a copy stands that is not sent since an earlier one is out: so that it can be withdrawn, and is asked about if it may be out as well. */
+const atRest = (unsureSince: Instant | null) => (unsureSince === null ? ('waiting' as const) : ('unknown' as const));
+
+/** About when a copy left that turned out to be out: at the try nobody heard of again, or when it was due. */
+export const leftAt = ({ attempts, unsureSince, dueAt }: Delivery): Instant =>
+  attempts > 0 && unsureSince !== null ? unsureSince : dueAt;
+
+const deed = (delivery: Pick<Delivery, 'id' | 'brandId'>, what: string, detail: object = {}) => ({
+  brandId: delivery.brandId,
+  subject: 'delivery' as const,
+  subjectId: delivery.id,
+  deed: what,
+  detail,
+});

@@ -1,0 +1,95 @@
+import { isLeaving } from '@/core/delivery/delivery';
+import type { ParcelPicture } from '@/core/delivery/network';
+import { differsFromParcel, makeParcel } from '@/core/delivery/parcel';
+import { AS_IT_IS } from '@/core/media/fit';
+import { localOf, type Instant } from '@/core/time/plan';
+import { noteOut, type Delivery } from '@/data/delivery/deliveries';
+import type { Picture } from '@/data/media/media';
+import { takePost, type OpenPost } from '../posts/takePosts';
+import type { Acting } from '../useCase';
+import { changePost, type PostWrite } from '../posts/writePosts';
+
+/**
+ * Writes that a copy of a post is out, whatever was done to the post since it was made: the post is published with the
+ * words, pictures and plan that left, on the channel they left on. What stood on its sheet instead is kept beside it, and a
+ * copy that waits to leave is withdrawn. A post that was published otherwise stays as it is, and the history says both.
+ *
+ * @returns whether it was written; not, while another copy of the post is being sent
+ */
+export async function publishCopy(
+  act: Acting,
+  { id, postId }: Pick<Delivery, 'id' | 'postId'>,
+  out: { at: Instant; address: string },
+): Promise<boolean> {
+  const open = await takePost(act, postId, { deleted: true });
+  const { delivery, maybeOut, post } = open;
+  const left = [...(delivery ? [delivery] : []), ...maybeOut].find((copy) => copy.id === id);
+  if (!left) return true;
+  if (delivery && delivery.id !== id && isLeaving(delivery)) return false;
+  if (post.stage === 'published')
+    await act.note({ brandId: post.brandId, subject: 'delivery', subjectId: id, deed: 'out besides', detail: out });
+  else {
+    const placeLeft = localOf(left.dueAt, open.brand.zone);
+    await changePost(act, {
+      open,
+      change: {
+        ...whatLeft(act, open, left),
+        ...placeLeft,
+        stage: 'published',
+        stageBefore: null,
+        setAsideReason: '',
+        deletedAt: null,
+        publishedAt: out.at,
+        address: out.address,
+      },
+      out: 'told',
+      deed: 'published',
+      detail: { address: out.address },
+    });
+  }
+  await noteOut(act.tx, id);
+  return true;
+}
+
+/** The words, pictures and channel of a copy that left, and what stood on the sheet instead; nothing where they are the same. */
+export function whatLeft(
+  act: Pick<Acting, 'ids'>,
+  { post, pictures, channel }: OpenPost,
+  { parcel, channelId }: Pick<Delivery, 'parcel' | 'channelId'>,
+): PostWrite['change'] {
+  if (channelId === post.channelId && !differsFromParcel({ ...post, pictures }, parcel)) return {};
+  const {
+    headline,
+    preheader = '',
+    caption,
+    keywords = '',
+    firstComment = '',
+    hashtags,
+    link,
+    parts = [],
+  } = parcel.words;
+  return {
+    ...{ headline, preheader, caption, keywords, firstComment, hashtags, link, parts },
+    format: parcel.format,
+    channelId,
+    pictures: parcel.pictures.map((picture, index) => pictureOf(act, picture, post.id, index)),
+    notSent: {
+      channelId: post.channelId,
+      date: post.date,
+      time: post.time,
+      copy: makeParcel({ ...post, pictures }, channel),
+    },
+  };
+}
+
+/** A picture of a copy as a picture of its post. */
+export function pictureOf(
+  { ids }: Pick<Acting, 'ids'>,
+  picture: ParcelPicture,
+  postId: string,
+  index: number,
+): Picture {
+  const { id = ids(), sha256, mime, alt, fileName, bytes, width = 0, height = 0 } = picture;
+  const { durationMs = null, recipe = AS_IT_IS } = picture;
+  return { id, postId, position: index + 1, sha256, mime, alt, fileName, bytes, width, height, durationMs, ...recipe };
+}

@@ -1,0 +1,141 @@
+import { isWebLink } from '@/core/posts/readiness';
+import { mayLeavePlan, mayPublishNow, maySchedule } from '@/core/stages/moves';
+import type { Result } from '@/core/refusal';
+import { localOf, type Instant } from '@/core/time/plan';
+import { askNow, makeDueNow, noteNotOut } from '@/data/delivery/deliveries';
+import { mayBeOut } from '@/core/delivery/delivery';
+import { takePostAt, type OpenPost } from '../posts/takePosts';
+import { whatLeft } from './publish';
+import { doing, must, refused, type Work } from '../useCase';
+import { changePost } from '../posts/writePosts';
+
+/**
+ * Schedules a post for its date and time: text, pictures, link and due instant are copied into its delivery, and only that
+ * copy is sent. Scheduling again takes a new copy.
+ */
+export async function schedulePost(work: Work, id: string, version: number): Promise<Result<{ dueAt: Instant }>> {
+  await work.measurePictures?.([id]);
+  return doing(work, async (act) => {
+    const open = await takePostAt(act, id, version);
+    const dueAt = must(maySchedule(open.facts));
+    await changePost(act, {
+      open,
+      change: { stage: 'scheduled' },
+      leavesAt: dueAt,
+      deed: 'scheduled',
+      detail: { dueAt },
+    });
+    return { dueAt };
+  });
+}
+
+/** Schedules a post for this very moment; its date and time become now. */
+export async function publishNow(work: Work, id: string, version: number): Promise<Result<{ dueAt: Instant }>> {
+  await work.measurePictures?.([id]);
+  return doing(work, async (act) => {
+    const open = await takePostAt(act, id, version);
+    const dueAt = must(mayPublishNow(open.facts));
+    await changePost(act, {
+      open,
+      change: { ...localOf(dueAt, open.brand.zone), stage: 'scheduled' },
+      leavesAt: dueAt,
+      deed: 'published now',
+      detail: { dueAt },
+    });
+    return { dueAt };
+  });
+}
+
+/**
+ * Marks a post as published: it went out without Bimlo, or was handed over and posted by hand. Its address is kept. A post
+ * without a date, or with one to come, takes today's. A copy that was handed over is what went out, whatever was typed since.
+ */
+export function declareOut(work: Work, id: string, version: number, address: string): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const open = await takePostAt(act, id, version);
+    const { post, delivery } = open;
+    must(mayLeavePlan(open.facts));
+    if (!isWebLink(address))
+      refused({
+        code: 'badAddress',
+        field: 'address',
+        message: 'Give the address of the published post, beginning with http:// or https://.',
+      });
+    const local = localOf(act.now, open.brand.zone);
+    const plan = post.date === null || post.date > local.date ? local : {};
+    const handedOver = post.stage === 'scheduled' && delivery?.mode === 'byHand' ? delivery : undefined;
+    await changePost(act, {
+      open,
+      change: {
+        ...plan,
+        ...(handedOver && whatLeft(act, open, handedOver)),
+        stage: 'published',
+        publishedAt: act.now,
+        address: address.trim(),
+      },
+      out: 'said',
+      deed: handedOver ? 'hand-over confirmed' : 'declared out',
+      detail: { address: address.trim() },
+    });
+    return true as const;
+  });
+}
+
+/** Sends a failed or held delivery after all, however late it is by now. */
+export function tryAgain(work: Work, postId: string, version: number): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const { post, delivery } = await takePostAt(act, postId, version);
+    if (!delivery || delivery.mode !== 'automatic' || post.stage !== 'scheduled')
+      refused({ code: 'notScheduled', message: 'This post is not scheduled, so there is nothing to try again.' });
+    if (!(await makeDueNow(act.tx, delivery.id, act.now)))
+      refused({
+        code: 'notFailed',
+        message: 'It has neither failed nor is it on hold, so there is nothing to try again.',
+      });
+    await act.note({ brandId: post.brandId, subject: 'delivery', subjectId: delivery.id, deed: 'tried again' });
+    return true as const;
+  });
+}
+
+/** Asks the networks at once about all copies of a post that may be out. */
+export function askWhetherOut(work: Work, postId: string, version: number): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const unsure = unsureOf(await takePostAt(act, postId, version));
+    await askNow(
+      act.tx,
+      unsure.map(({ id }) => id),
+      act.now,
+    );
+    return true as const;
+  });
+}
+
+/** Takes a person's word, who looked, that no copy of a post is out. What had no answer has failed by that. */
+export function sayNotOut(work: Work, postId: string, version: number): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const open = await takePostAt(act, postId, version);
+    const unsure = unsureOf(open);
+    await noteNotOut(
+      act.tx,
+      unsure.map(({ id }) => id),
+    );
+    await act.note(
+      ...unsure.map(({ id }) => ({
+        brandId: open.post.brandId,
+        subject: 'delivery' as const,
+        subjectId: id,
+        deed: 'seen not to be out',
+      })),
+    );
+    return true as const;
+  });
+}
+
+function unsureOf({ delivery, maybeOut, facts }: OpenPost) {
+  if (facts.leaving)
+    refused({ code: 'leaving', message: 'It is being sent right now. Wait until the network has answered.' });
+  const unsure = [...(delivery ? [delivery] : []), ...maybeOut].filter(mayBeOut);
+  if (unsure.length === 0)
+    refused({ code: 'nothing', message: 'What became of this post is known: there is nothing to ask about.' });
+  return unsure;
+}

@@ -1,0 +1,61 @@
+import type { Slip } from '@/core/calendar/slip';
+import { NEAR_DAYS, NO_FILTER } from '@/core/calendar/filter';
+import { gapsByNeed, GAP_DAYS } from '@/core/rhythm/gaps';
+import type { Horizon } from '@/core/rhythm/horizon';
+import type { Opening } from '@/core/rhythm/openings';
+import type { Stage } from '@/core/stages/stages';
+import { addDays, startOfWeek } from '@/core/time/days';
+import { localOf, type Instant } from '@/core/time/plan';
+import type { Brand } from '@/data/brands/brands';
+import type { Channel } from '@/data/brands/channels';
+import type { Db } from '@/data/database/db';
+import { listPostsBetween } from '@/data/posts/postLines';
+import { loadHorizons } from '../calendar/loadCalendar';
+import { loadDepartures, slipsOf, type Departure } from '../posts/loadPosts';
+
+/** The first desk: today, this week, and what is missing ahead. */
+export interface DeskView {
+  /** What leaves today and tomorrow. */
+  leaves: Departure[];
+  /** Posts of this week: all, those already out, and those ready or scheduled. */
+  week: { all: number; out: number; ready: number };
+  /** Planned within the next days and not ready. */
+  near: Slip[];
+  horizons: Horizon[];
+  /** Unfilled openings of the next two weeks, most needed first. */
+  gaps: Opening[];
+}
+
+const READY: readonly Stage[] = ['ready', 'scheduled'];
+
+/** Reads a brand's desk. */
+export async function loadDesk(db: Db, brand: Brand, channels: readonly Channel[], now: Instant): Promise<DeskView> {
+  const local = localOf(now, brand.zone);
+  const today = local.date;
+  const scope = { brandIds: [brand.id], filter: NO_FILTER, today };
+  const monday = startOfWeek(today, brand.weekStart);
+  const nearEnd = addDays(today, NEAR_DAYS - 1);
+  const last = [addDays(monday, 6), nearEnd].sort().at(-1)!;
+  const [departures, posts, ahead] = await Promise.all([
+    loadDepartures(db, brand, now),
+    listPostsBetween(db, scope, monday, last),
+    loadHorizons(db, brand, channels, now),
+  ]);
+  const slips = slipsOf(posts, channels);
+  const week = slips.filter((slip) => slip.date! <= addDays(monday, 6));
+  const aims = new Map(channels.map(({ id, aimDays }) => [id, aimDays]));
+  const known = ahead.openings.filter(({ channelId, date }) => aims.has(channelId) && date < addDays(today, GAP_DAYS));
+  return {
+    leaves: departures.filter(({ slip }) => slip.date! <= addDays(today, 1)),
+    week: {
+      all: week.length,
+      out: week.filter(({ stage }) => stage === 'published').length,
+      ready: week.filter(({ stage }) => READY.includes(stage)).length,
+    },
+    near: slips.filter(
+      ({ date, stage }) => date! >= today && date! <= nearEnd && stage !== 'published' && !READY.includes(stage),
+    ),
+    horizons: ahead.horizons,
+    gaps: gapsByNeed(known, ahead.planned, (id) => aims.get(id)!, local),
+  };
+}

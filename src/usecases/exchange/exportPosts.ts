@@ -1,0 +1,112 @@
+import ical, { type ICalEventData } from 'ical-generator';
+import type { CalendarFilter } from '@/core/calendar/filter';
+import { COLUMNS } from '@/core/exchange/columns';
+import { writeCsvRows } from '@/core/exchange/csvText';
+import { addDays } from '@/core/time/days';
+import { dueInstant, localOf, type Instant, type LocalDate, type Zone } from '@/core/time/plan';
+import type { Brand } from '@/data/brands/brands';
+import { listChannelsById } from '@/data/brands/channels';
+import type { Db } from '@/data/database/db';
+import { listPeopleOfBrand } from '@/data/people/people';
+import { listPieceTitles } from '@/data/pieces/pieces';
+import { partsOfAllPosts, type PostLine } from '@/data/posts/postLines';
+import { listCampaigns, listPillars } from '@/data/brands/themes';
+
+/** Posts that one file holds. */
+export const TAKE_OUT_LIMIT = 50_000;
+
+/** The posts of a brand as CSV, one row a post, by date, text by text; what comes in again from it changes nothing. */
+export async function* postsAsCsv(db: Db, brand: Brand, filter: CalendarFilter, now: Instant): AsyncGenerator<string> {
+  const [people, pillars, campaigns] = await Promise.all([
+    listPeopleOfBrand(db, brand.id),
+    listPillars(db, [brand.id], { archived: true }),
+    listCampaigns(db, [brand.id], { archived: true }),
+  ]);
+  const nameIn = (list: readonly { id: string; name: string }[], id: string | null) =>
+    list.find((item) => item.id === id)?.name ?? '';
+  yield writeCsvRows([COLUMNS]);
+  for await (const posts of partsOf(db, brand, filter, now)) {
+    const pieceIds = posts.map((post) => post.pieceId);
+    const [titles, channels] = await Promise.all([listPieceTitles(db, pieceIds), channelsOf(db, posts)]);
+    const rows = posts.map((post): string[] => {
+      const cells: Record<(typeof COLUMNS)[number], string> = {
+        id: post.id,
+        piece: titles[post.pieceId] ?? '',
+        title: post.title,
+        channel: channels.get(post.channelId)?.callSign ?? '',
+        format: post.format,
+        date: post.date ?? '',
+        time: post.time ?? '',
+        zone: brand.zone,
+        stage: post.stage,
+        headline: post.headline,
+        caption: post.caption,
+        hashtags: post.hashtags,
+        link: post.link,
+        owner: nameIn(people, post.ownerId),
+        pillar: nameIn(pillars, post.pillarId),
+        campaign: nameIn(campaigns, post.campaignId),
+      };
+      return COLUMNS.map((column) => cells[column]);
+    });
+    yield writeCsvRows(rows);
+  }
+}
+
+/**
+ * The dated posts of a brand as iCalendar, text by text: an event for each, with the post's id as UID, at its instant; whole
+ * days for posts without a time.
+ */
+export async function* postsAsCalendar(
+  db: Db,
+  brand: Brand,
+  filter: CalendarFilter,
+  now: Instant,
+): AsyncGenerator<string> {
+  const END = 'END:VCALENDAR';
+  const calendarWith = (events: readonly ICalEventData[]) =>
+    ical({
+      name: `${brand.name}: posts`,
+      prodId: { company: 'Bimlo', product: 'Bimlo' },
+      events: [...events],
+    }).toString();
+  const head = calendarWith([]).slice(0, -END.length);
+  yield head;
+  for await (const posts of partsOf(db, brand, filter, now)) {
+    const channels = await channelsOf(db, posts);
+    const events = posts.flatMap((post) => {
+      const callSign = channels.get(post.channelId)?.callSign ?? '';
+      return post.date === null ? [] : [eventOf({ ...post, date: post.date }, callSign, brand.zone, now)];
+    });
+    yield calendarWith(events).slice(head.length, -END.length);
+  }
+  yield END;
+}
+
+function eventOf(post: PostLine & { date: LocalDate }, callSign: string, zone: Zone, now: Instant): ICalEventData {
+  const shared = {
+    id: `${post.id}@bimlo`,
+    stamp: new Date(now),
+    summary: `${callSign} · ${post.title}`,
+    description: post.caption,
+  };
+  const due = post.time ? dueInstant(post.date, post.time, zone) : null;
+  if (due?.ok) return { ...shared, start: new Date(due.value), end: new Date(due.value) };
+  return {
+    ...shared,
+    start: new Date(`${post.date}T00:00:00Z`),
+    end: new Date(`${addDays(post.date, 1)}T00:00:00Z`),
+    allDay: true,
+    timezone: 'UTC',
+  };
+}
+
+function partsOf(db: Db, brand: Brand, filter: CalendarFilter, now: Instant): AsyncGenerator<PostLine[]> {
+  const scope = { brandIds: [brand.id], filter, today: localOf(now, brand.zone).date };
+  return partsOfAllPosts(db, scope, TAKE_OUT_LIMIT);
+}
+
+async function channelsOf(db: Db, posts: readonly PostLine[]) {
+  const channels = await listChannelsById(db, [...new Set(posts.map((post) => post.channelId))]);
+  return new Map(channels.map((channel) => [channel.id, channel]));
+}

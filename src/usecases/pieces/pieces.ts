@@ -1,0 +1,162 @@
+import { isWebLink } from '@/core/posts/readiness';
+import { PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
+import { readTitle, TEXT_LIMITS } from '@/core/pieces/piece';
+import type { Result } from '@/core/refusal';
+import { readDate, type LocalDate } from '@/core/time/plan';
+import { listChannels } from '@/data/brands/channels';
+import {
+  insertPiece,
+  maybePiece,
+  replaceSuggestions,
+  updatePieceDeleted,
+  updatePieceSetAside,
+  updatePiece,
+  type Piece,
+} from '@/data/pieces/pieces';
+import { recount } from '../prep/countPrep';
+import { prepOfPiece, replacePrep } from '../prep/givePrep';
+import { mustMay } from '../rights/mustMay';
+import { doing, must, mustFit, notFound, refused, STALE, type Doing, type Work } from '../useCase';
+
+/** What can be given when an idea is caught. Only the title is needed. */
+export interface IdeaInput {
+  brandId: string;
+  title: string;
+  note?: string;
+  link?: string;
+  channelIds?: readonly string[];
+}
+
+/** Catches an idea; it belongs to whoever caught it. */
+export function catchIdea(work: Work, input: IdeaInput): Promise<Result<Piece>> {
+  return doing(work, async (act) => {
+    await mustMay(act, 'catchIdeas', input.brandId);
+    const id = act.ids();
+    const texts = checkTexts({ note: '', link: '', sourceText: '', ...input });
+    await insertPiece(act.tx, { ...texts, id, brandId: input.brandId, ownerId: act.actorId, createdAt: act.now });
+    await suggest(act, { id, brandId: input.brandId }, input.channelIds ?? []);
+    await act.note({ brandId: input.brandId, subject: 'piece', subjectId: id, deed: 'caught' });
+    return (await maybePiece(act.tx, id))!;
+  });
+}
+
+/** What can be changed about a piece; what is absent stays. */
+export interface PieceEdit {
+  title?: string;
+  note?: string;
+  link?: string;
+  sourceText?: string;
+  /** With another kind, the piece gets the prep of that one. */
+  kind?: PieceKind;
+  /** The day its own prep counts back from; null for that of its earliest post. */
+  prepDay?: LocalDate | null;
+  /** The channels still suggested; leaving one out waves it off. */
+  channelIds?: readonly string[];
+}
+
+/** Edits a piece, based on the version given. */
+export function editPiece(work: Work, id: string, version: number, edit: PieceEdit): Promise<Result<Piece>> {
+  return doing(work, async (act) => {
+    const piece = await ownPiece(act, id);
+    const texts = checkTexts({ ...piece, ...edit });
+    const { kind = piece.kind, prepDay = piece.prepDay } = edit;
+    if (!PIECE_KINDS.includes(kind))
+      refused({ code: 'badKind', field: 'kind', message: 'A piece is of one of the kinds of the list.' });
+    if (prepDay !== null) must(readDate(prepDay, 'prepDay'));
+    if (!(await updatePiece(act.tx, id, version, { ...texts, kind, prepDay }))) refused(STALE);
+    if (kind !== piece.kind) await replacePrep(act, piece.brandId, id, await prepOfPiece(act, { ...piece, kind }));
+    else if (prepDay !== piece.prepDay) await recount(act.tx, piece.brandId, [id], act.now, { isReplanned: true });
+    if (edit.channelIds) await suggest(act, piece, edit.channelIds);
+    await act.note({
+      brandId: piece.brandId,
+      subject: 'piece',
+      subjectId: id,
+      deed: 'edited',
+      detail: { fields: Object.keys(edit) },
+    });
+    return (await maybePiece(act.tx, id))!;
+  });
+}
+
+/** Sets a piece aside, with a reason if there is one to keep. */
+export function setPieceAside(work: Work, id: string, reason: string): Promise<Result<Piece>> {
+  return changePiece(work, id, 'set aside', async (act) => {
+    mustFit(reason, TEXT_LIMITS.reason, 'Reason', 'reason');
+    return updatePieceSetAside(act.tx, id, act.now, reason.trim());
+  });
+}
+
+/** Brings a piece back that was set aside. */
+export const bringPieceBack = (work: Work, id: string): Promise<Result<Piece>> =>
+  changePiece(work, id, 'brought back', (act) => updatePieceSetAside(act.tx, id, null, ''));
+
+/** Deletes a piece that has no live post. It can be restored. */
+export function deletePiece(work: Work, id: string): Promise<Result<Piece>> {
+  return changePiece(work, id, 'deleted', async (act, piece) => {
+    if (piece.livePosts > 0)
+      refused({
+        code: 'hasPosts',
+        message: `“${piece.title}” has ${piece.livePosts} ${piece.livePosts === 1 ? 'post' : 'posts'}. Delete those first, or set the piece aside.`,
+      });
+    return updatePieceDeleted(act.tx, id, act.now);
+  });
+}
+
+/** Brings a deleted piece back. */
+export const restorePiece = (work: Work, id: string): Promise<Result<Piece>> =>
+  changePiece(work, id, 'restored', (act) => updatePieceDeleted(act.tx, id, null));
+
+function changePiece(
+  work: Work,
+  id: string,
+  deed: string,
+  change: (act: Doing, piece: Piece) => Promise<boolean>,
+): Promise<Result<Piece>> {
+  return doing(work, async (act) => {
+    const piece = (await maybePiece(act.tx, id)) ?? refused(notFound('idea'));
+    await mustMay(act, 'changePieces', piece.brandId);
+    if (await change(act, piece)) await act.note({ brandId: piece.brandId, subject: 'piece', subjectId: id, deed });
+    return (await maybePiece(act.tx, id))!;
+  });
+}
+
+/** The piece, if it is there and the actor works for its brand. */
+export async function ownPiece(act: Doing, id: string): Promise<Piece> {
+  const piece = await maybePiece(act.tx, id);
+  if (!piece || piece.deletedAt) refused(notFound('idea'));
+  await mustMay(act, 'changePieces', piece.brandId);
+  return piece;
+}
+
+function checkTexts(texts: { title: string; note: string; link: string; sourceText: string }) {
+  mustFit(texts.note, TEXT_LIMITS.note, 'Note', 'note');
+  mustFit(texts.link, TEXT_LIMITS.link, 'Link', 'link');
+  mustFit(texts.sourceText, TEXT_LIMITS.sourceText, 'Source text', 'sourceText');
+  const link = texts.link.trim();
+  if (link !== '' && !isWebLink(link))
+    refused({ code: 'badLink', field: 'link', message: 'A link begins with http:// or https:// and names a host.' });
+  return { title: must(readTitle(texts.title)), note: texts.note, link, sourceText: texts.sourceText };
+}
+
+async function suggest(
+  act: Doing,
+  piece: { id: string; brandId: string },
+  channelIds: readonly string[],
+): Promise<void> {
+  await channelsOfBrand(act, piece.brandId, channelIds);
+  await replaceSuggestions(act.tx, piece, [...new Set(channelIds)]);
+}
+
+/** The channels with these ids, which all have to be the brand's. */
+export async function channelsOfBrand(act: Doing, brandId: string, channelIds: readonly string[]) {
+  const channels = new Map((await listChannels(act.tx, brandId)).map((channel) => [channel.id, channel]));
+  return [...new Set(channelIds)].map(
+    (id) =>
+      channels.get(id) ??
+      refused({
+        code: 'foreignChannel',
+        field: 'channels',
+        message: 'One of the channels belongs to another brand, or is gone. Choose among the channels of this brand.',
+      }),
+  );
+}

@@ -1,0 +1,218 @@
+import { addDays } from '@/core/time/days';
+import { localOf, type Instant } from '@/core/time/plan';
+import { slipOf, type Slip } from '@/core/calendar/slip';
+import { NO_FILTER } from '@/core/calendar/filter';
+import { mayBeOut } from '@/core/delivery/delivery';
+import { differsFromParcel } from '@/core/delivery/parcel';
+import type { Parcel, ParcelPicture } from '@/core/delivery/network';
+import { fitnessOf, type Fitness } from '@/core/delivery/departure';
+import { blocksOf } from '@/core/posts/readiness';
+import { partsOf } from '@/core/posts/parts';
+import type { PostSheet, SheetStep } from '@/core/posts/sheet';
+import { signOffState } from '@/core/posts/signOff';
+import { writtenOf } from '@/core/posts/written';
+import type { Db } from '@/data/database/db';
+import { oneBrand, type Brand } from '@/data/brands/brands';
+import { listChannels, listChannelsById, oneChannel, type Channel } from '@/data/brands/channels';
+import { listMaybeOut, maybeDeliveryOfPost, type Delivery } from '@/data/delivery/deliveries';
+import { listPictures } from '@/data/media/media';
+import { maybePiece } from '@/data/pieces/pieces';
+import { listPostLines, listPostsBetween, listOverduePosts, type PostLine } from '@/data/posts/postLines';
+import { maybePost } from '@/data/posts/posts';
+import { listStepsOf, type Step } from '@/data/prep/steps';
+
+/** One post's slip as it stands now, if the post is there. */
+export async function loadSlip(db: Db, id: string): Promise<Slip | undefined> {
+  return (await loadSlips(db, [id]))[0];
+}
+
+/** The slips of posts as they stand now, in no order. */
+export async function loadSlips(db: Db, ids: readonly string[]): Promise<Slip[]> {
+  const posts = await listPostLines(db, ids);
+  return slipsOf(posts, await listChannelsById(db, [...new Set(posts.map((post) => post.channelId))]));
+}
+
+/** The slips of those posts that the calendar shows: not deleted, archived or set aside. In no order. */
+export async function loadShownSlips(db: Db, ids: readonly string[]): Promise<Slip[]> {
+  const posts = await listPostLines(db, ids, { shown: true });
+  return slipsOf(posts, await listChannelsById(db, [...new Set(posts.map((post) => post.channelId))]));
+}
+
+/** An open post, if it is there. A deleted one is given too, marked so. */
+export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefined> {
+  const post = await maybePost(db, id);
+  if (!post) return undefined;
+  const [brand, channel, pictures, delivery, withdrawn, piece, steps] = await Promise.all([
+    oneBrand(db, post.brandId),
+    oneChannel(db, post.channelId),
+    listPictures(db, id),
+    maybeDeliveryOfPost(db, id),
+    listMaybeOut(db, id),
+    maybePiece(db, post.pieceId),
+    listStepsOf(db, [id]),
+  ]);
+  return {
+    id,
+    pieceId: post.pieceId,
+    pieceTitle: piece?.title ?? '',
+    channelId: post.channelId,
+    format: post.format,
+    title: post.title,
+    ...writtenOf(post),
+    parts: partsOf({ ...post, pictures }, channel.sheet),
+    date: post.date,
+    time: post.time,
+    stage: post.stage,
+    setAsideReason: post.setAsideReason,
+    ownerId: post.ownerId,
+    pillarId: post.pillarId,
+    campaignId: post.campaignId,
+    seriesNumber: post.seriesNumber,
+    publishedAt: post.publishedAt,
+    address: post.address,
+    version: post.version,
+    deleted: post.deletedAt !== null,
+    archived: post.archivedAt !== null,
+    pictures: pictures.map(({ postId: _post, position: _position, ...picture }) => picture),
+    steps: steps.map(sheetStep),
+    waived: post.waived,
+    signOff: {
+      state: signOffState(brand.asksSignOff, post.signOff, { ...post, pictures }),
+      last: post.signOff && { by: post.signOff.by, at: post.signOff.at },
+    },
+    maybeOut: await maybeOutOf(db, [...(delivery ? [delivery] : []), ...withdrawn].filter(mayBeOut)),
+    notSent: post.notSent && {
+      words: post.notSent.copy.words,
+      format: post.notSent.copy.format,
+      pictures: post.notSent.copy.pictures.length,
+    },
+    delivery: delivery
+      ? {
+          mode: delivery.mode,
+          state: delivery.state,
+          unsure: delivery.unsure,
+          attempts: delivery.attempts,
+          dueAt: delivery.dueAt,
+          nextTryAt: delivery.nextTryAt,
+          words: delivery.words,
+          copiedAt: delivery.createdAt,
+          differs: post.stage === 'scheduled' && differsFromParcel({ ...post, pictures }, delivery.parcel),
+          copy: delivery.parcel.words,
+        }
+      : null,
+  };
+}
+
+async function maybeOutOf(db: Db, deliveries: readonly Delivery[]): Promise<PostSheet['maybeOut']> {
+  if (deliveries.length === 0) return [];
+  const channels = new Map(
+    (
+      await listChannelsById(
+        db,
+        deliveries.map(({ channelId }) => channelId),
+      )
+    ).map((channel) => [channel.id, channel]),
+  );
+  return deliveries.map(({ channelId, parcel, unsureSince, askAt, state }) => ({
+    network: parcel.network,
+    networkName: channels.get(channelId)!.sheet.name,
+    since: unsureSince!,
+    isAsked: askAt !== null || state === 'waiting' || state === 'sending',
+  }));
+}
+
+/** A step as sheets and piece pages show it. */
+export const sheetStep = ({
+  brandId: _brand,
+  postId: _post,
+  pieceId: _piece,
+  position: _position,
+  doneAt: _at,
+  ...step
+}: Step): SheetStep => step;
+
+/** A line of the timetable. */
+export interface Departure {
+  slip: Slip;
+  fitness: Fitness;
+  /** The reason why it is not fit, or the network's words; empty when there is none. */
+  reason: string;
+  /** When it is tried next. */
+  nextTryAt: Instant | null;
+  attempts: number;
+  /** Whether its network goes on being asked whether it is out. */
+  isAsked: boolean;
+  publishedAt: Instant | null;
+  address: string;
+  /** What the person needs who posts it by hand; null for the others. */
+  handOver: { texts: { label: string; text: string }[]; pictures: ParcelPicture[] } | null;
+}
+
+/** Days the timetable looks ahead, today included. */
+export const DEPARTURE_DAYS = 8;
+
+/**
+ * The timetable of a brand: everything planned from today for a week, and before that what waits for a person (failed,
+ * held, to be handed over) or has not left though it was due.
+ */
+export async function loadDepartures(db: Db, brand: Brand, now: Instant): Promise<Departure[]> {
+  const today = localOf(now, brand.zone).date;
+  const [channels, coming, overdue] = await Promise.all([
+    listChannels(db, brand.id),
+    listPostsBetween(db, { brandIds: [brand.id], filter: NO_FILTER, today }, today, addDays(today, DEPARTURE_DAYS - 1)),
+    listOverduePosts(db, brand.id, today),
+  ]);
+  const byId = new Map(channels.map((channel) => [channel.id, channel]));
+  return [...overdue, ...coming].flatMap((post) => {
+    const channel = byId.get(post.channelId);
+    return channel ? [departureOf(post, channel, now)] : [];
+  });
+}
+
+function departureOf(post: PostLine, channel: Channel, now: Instant): Departure {
+  const { delivery } = post;
+  const blocks = blocksOf(post, channel.sheet);
+  const fitness = fitnessOf(
+    {
+      stage: post.stage,
+      mode: delivery?.mode ?? (channel.sheet.automatic ? 'automatic' : 'byHand'),
+      state: delivery?.state ?? null,
+      unsure: delivery?.unsure ?? false,
+      attempts: delivery?.attempts ?? 0,
+      dueAt: delivery?.dueAt ?? null,
+      blocks,
+    },
+    now,
+  );
+  return {
+    slip: slipOf(post, channel),
+    fitness,
+    reason: fitness === 'notFit' ? blocks[0]!.message : (delivery?.words ?? ''),
+    nextTryAt: delivery?.nextTryAt ?? null,
+    attempts: delivery?.attempts ?? 0,
+    isAsked: delivery?.isAsked ?? false,
+    publishedAt: post.publishedAt,
+    address: post.address,
+    handOver:
+      delivery?.parcel && (fitness === 'handOver' || fitness === 'handOverToCome')
+        ? handOverOf(delivery.parcel, channel)
+        : null,
+  };
+}
+
+function handOverOf(parcel: Parcel, channel: Channel): Departure['handOver'] {
+  const label = (name: string) => channel.sheet.fields.find((field) => field.name === name)?.label ?? name;
+  return {
+    texts: parcel.texts.filter(({ text }) => text !== '').map(({ name, text }) => ({ label: label(name), text })),
+    pictures: parcel.pictures,
+  };
+}
+
+/** The slips of posts, those of archived channels left out. */
+export function slipsOf(posts: readonly PostLine[], channels: readonly Channel[]): Slip[] {
+  const byId = new Map(channels.map((channel) => [channel.id, channel]));
+  return posts.flatMap((post) => {
+    const channel = byId.get(post.channelId);
+    return channel ? [slipOf(post, channel)] : [];
+  });
+}

@@ -1,0 +1,125 @@
+import type { WriteOutcome } from '@/core/posts/outcome';
+import { formatOn } from '@/core/calendar/drop';
+import { hasWords } from '@/core/captions/compose';
+import type { Format } from '@/core/rulesheets/types';
+import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
+import { mayPlanFor, maySchedule } from '@/core/stages/moves';
+import type { Result } from '@/core/refusal';
+import { oneBrand } from '@/data/brands/brands';
+import { deleteSuggestions } from '@/data/pieces/pieces';
+import { addPosts } from './addPosts';
+import { channelsOfBrand, ownPiece } from '../pieces/pieces';
+import { takePostAt, type OpenPost } from './takePosts';
+import { doing, must, refused, type Acting, type Work } from '../useCase';
+import { blocksOfCopy, changePost, type PostWrite } from './writePosts';
+
+/** What an opening asks of the post that is made for it. */
+export interface Asked {
+  format?: Format | null;
+  pillarId?: string | null;
+}
+
+/** A day and, if wanted, a time; both null for undated. */
+export interface Plan {
+  date: LocalDate | null;
+  time: LocalTime | null;
+}
+
+/**
+ * Plans a piece: makes one post for each channel chosen, in the format asked for or the channel's first, drafting, owned by whoever plans.
+ * A suggestion that has its post now is done with.
+ *
+ * @returns the new posts' ids in the order of the channels
+ */
+export function planPiece(
+  work: Work,
+  pieceId: string,
+  channelIds: readonly string[],
+  plan: Plan,
+  asked: Asked = {},
+): Promise<Result<string[]>> {
+  return doing(work, async (act) => {
+    const piece = await ownPiece(act, pieceId);
+    const channels = await channelsOfBrand(act, piece.brandId, channelIds);
+    if (channels.length === 0)
+      refused({
+        code: 'noChannel',
+        field: 'channels',
+        message: 'Choose at least one channel: a post is made for each.',
+      });
+    const brand = await oneBrand(act.tx, piece.brandId);
+    must(mayPlanFor({ stage: 'drafting', leaving: false }, plan, localOf(act.now, brand.zone).date, brand.zone));
+    const posts = channels.map((channel) => ({
+      id: act.ids(),
+      brandId: piece.brandId,
+      pieceId,
+      channelId: channel.id,
+      format: formatOn(channel.sheet, asked.format ?? null),
+      pillarId: asked.pillarId ?? null,
+      title: piece.title,
+      headline: '',
+      caption: '',
+      hashtags: '',
+      link: piece.link,
+      ...plan,
+      stage: 'drafting' as const,
+      ownerId: act.actorId,
+      publishedAt: null,
+      address: '',
+      createdAt: act.now,
+    }));
+    await addPosts(act, posts);
+    await deleteSuggestions(act.tx, pieceId, channelIds);
+    await act.note(
+      ...posts.map(({ id }) => ({
+        brandId: piece.brandId,
+        subject: 'post' as const,
+        subjectId: id,
+        deed: 'planned',
+        detail: plan,
+      })),
+    );
+    return posts.map((post) => post.id);
+  });
+}
+
+/** What a move did beside moving. */
+export interface MoveOutcome extends WriteOutcome {
+  /** The post stays scheduled and leaves at its new time. */
+  retimed: boolean;
+}
+
+/** Another day or time, or none. A time that is absent stays as it was. */
+export interface Move {
+  date: LocalDate | null;
+  time?: LocalTime | null;
+  /** Taken while nothing is written yet. */
+  format?: Format;
+}
+
+/**
+ * Gives a post another day or time, or none. A scheduled post is checked again and leaves at its new time; without a date
+ * or a time it is unscheduled.
+ */
+export function movePost(work: Work, id: string, version: number, to: Move): Promise<Result<MoveOutcome>> {
+  return doing(work, async (act) => {
+    const write = moving(act, await takePostAt(act, id, version), to);
+    return { ...(await changePost(act, write)), retimed: write.retimedTo !== undefined };
+  });
+}
+
+/** What moving a taken post writes. */
+export function moving(act: Pick<Acting, 'now'>, open: OpenPost, to: Move): PostWrite {
+  const { post, brand, channel, facts, delivery } = open;
+  const plan: Plan = { date: to.date, time: to.date === null ? null : to.time === undefined ? post.time : to.time };
+  must(mayPlanFor(facts, plan, localOf(act.now, brand.zone).date, brand.zone));
+  if (post.stage !== 'scheduled' || !delivery) {
+    const isBlank = !hasWords(post) && open.pictures.length === 0;
+    const format = to.format && isBlank ? { format: formatOn(channel.sheet, to.format) } : {};
+    return { open, change: { ...plan, ...format }, deed: 'moved', detail: plan };
+  }
+  if (plan.date === null || plan.time === null)
+    return { open, change: { ...plan, stage: 'ready' }, deed: 'unscheduled', detail: plan };
+  const retimedTo = must(maySchedule({ ...facts, ...plan, blocks: blocksOfCopy(delivery, channel), wants: [] }));
+  return { open, change: { ...plan }, retimedTo, deed: 're-timed', detail: plan };
+}

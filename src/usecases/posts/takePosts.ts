@@ -1,0 +1,127 @@
+import { isLeaving } from '@/core/delivery/delivery';
+import { blocksOf } from '@/core/posts/readiness';
+import { may } from '@/core/rights/may';
+import { signOffState } from '@/core/posts/signOff';
+import { neededOf, wantsOf } from '@/core/posts/wants';
+import { refuse, type Refusal, type Result } from '@/core/refusal';
+import type { MoveFacts } from '@/core/stages/moves';
+import type { Instant } from '@/core/time/plan';
+import type { Brand } from '@/data/brands/brands';
+import type { Channel } from '@/data/brands/channels';
+import type { Delivery } from '@/data/delivery/deliveries';
+import type { Picture } from '@/data/media/media';
+import {
+  lockDeliveriesOf,
+  lockPosts,
+  readSurroundings,
+  type PostSurroundings,
+  type ReadinessStep,
+} from '@/data/posts/lockPosts';
+import type { Post } from '@/data/posts/posts';
+import { must, NOT_YOURS, notFound, refused, STALE, type Acting } from '../useCase';
+
+/** A post with all that decides about it, locked until the transaction ends. */
+export interface OpenPost {
+  post: Post;
+  brand: Brand;
+  channel: Channel;
+  pictures: Picture[];
+  steps: ReadinessStep[];
+  /** Its current delivery. */
+  delivery: Delivery | undefined;
+  /** Earlier deliveries that were withdrawn and may be out all the same. */
+  maybeOut: Delivery[];
+  facts: MoveFacts;
+}
+
+/**
+ * Takes posts for a change: they are there, the actor works for their brands, and nobody else writes to them meanwhile.
+ * First the posts are locked, then their deliveries; everybody who locks both does it in this order. However many they
+ * are, it takes three statements.
+ *
+ * @returns by id, each post or why it was not taken
+ */
+export async function takePosts(
+  act: Acting,
+  ids: readonly string[],
+  options: { deleted?: boolean } = {},
+): Promise<Map<string, Result<OpenPost>>> {
+  const posts = new Map((await lockPosts(act.tx, ids)).map((post) => [post.id, post]));
+  const present = [...posts.keys()];
+  const deliveries = await lockDeliveriesOf(act.tx, present);
+  const surroundings = new Map(
+    (await readSurroundings(act.tx, present, act.actorId)).map((around) => [around.id, around]),
+  );
+  const taken = new Map<string, Result<OpenPost>>();
+  for (const id of ids) {
+    const post = posts.get(id);
+    const around = surroundings.get(id);
+    if (!post || !around || (post.deletedAt !== null && !options.deleted))
+      taken.set(id, { ok: false, refusal: notFound('post') });
+    else if (!isAllowed(act, around, post.brandId)) taken.set(id, { ok: false, refusal: NOT_YOURS });
+    else {
+      const own = deliveries.filter(({ postId }) => postId === id);
+      const open = {
+        ...around,
+        post,
+        delivery: own.find(({ state }) => state !== 'withdrawn'),
+        maybeOut: own.filter(({ state }) => state === 'withdrawn'),
+      };
+      taken.set(id, { ok: true, value: { ...open, facts: factsOf(open, act.now) } });
+    }
+  }
+  return taken;
+}
+
+/** Whether who acts may change posts of a brand; Bimlo itself may. */
+function isAllowed({ actorId }: Acting, { role, isTheirs }: PostSurroundings, brandId: string): boolean {
+  if (actorId === null) return may(null, 'changePosts', { brandId }).ok;
+  return role !== null && may({ role, brandIds: isTheirs ? [brandId] : [] }, 'changePosts', { brandId }).ok;
+}
+
+/** Takes a post for a change. */
+export async function takePost(act: Acting, id: string, options: { deleted?: boolean } = {}): Promise<OpenPost> {
+  return must((await takePosts(act, [id], options)).get(id)!);
+}
+
+/** Takes a post for a change that was decided looking at a certain version of it. */
+export async function takePostAt(act: Acting, id: string, version: number): Promise<OpenPost> {
+  const open = await takePost(act, id);
+  if (open.post.version !== version) refused(STALE);
+  return open;
+}
+
+/** What moves of a post depend on. */
+export function factsOf(
+  open: Pick<OpenPost, 'post' | 'brand' | 'channel' | 'pictures' | 'steps' | 'delivery'>,
+  now: Instant,
+): MoveFacts {
+  const { post, brand, channel, pictures, steps, delivery } = open;
+  return {
+    stage: post.stage,
+    blocks: blocksOf({ ...post, pictures }, channel.sheet),
+    wants: wantsOf(
+      {
+        pictures,
+        neededSteps: neededOf(steps),
+        signOff: signOffState(brand.asksSignOff, post.signOff, { ...post, pictures }),
+      },
+      post.waived,
+    ),
+    date: post.date,
+    time: post.time,
+    zone: brand.zone,
+    now,
+    leaving: isLeaving(delivery ?? null),
+  };
+}
+
+/** The refusal of a change to what is leaving right now. */
+export const LEAVING: Refusal = {
+  code: 'leaving',
+  message: 'This post is leaving right now. Wait until the network has answered, then look again.',
+};
+
+/** The refusal of changes to what is published. */
+export const refusePublished = (): Result<never> =>
+  refuse('published', 'This post is published. What is out stays as it was; it can be archived.');

@@ -1,0 +1,399 @@
+import { mayBeOut } from '@/core/delivery/delivery';
+import { makeParcel, measuresOf } from '@/core/delivery/parcel';
+import { isVideo } from '@/core/media/video';
+import { groupBy } from '@/core/group';
+import { readTitle } from '@/core/pieces/piece';
+import type { WriteOutcome } from '@/core/posts/outcome';
+import { blocksOf, type Block } from '@/core/posts/readiness';
+import { readPictures, readWords } from '@/core/posts/readPost';
+import { differingFields, STRETCH_MS, writtenOf } from '@/core/posts/written';
+import { accept, refuse, type Refusal, type Result } from '@/core/refusal';
+import { FORMAT_LABELS, formatRule } from '@/core/rulesheets/types';
+import { addMs, dueInstant, type Instant } from '@/core/time/plan';
+import { listChannelsById, type Channel } from '@/data/brands/channels';
+import {
+  closeDeliveries,
+  insertDeliveries,
+  retimeDeliveries,
+  withdrawDeliveries,
+  type NewDelivery,
+} from '@/data/delivery/deliveries';
+import { deletePictures, insertPictures, updatePictures, type Picture } from '@/data/media/media';
+import { listWorkersOf } from '@/data/people/people';
+import { updatePosts, type Post, type PostChange } from '@/data/posts/posts';
+import { listThemeBrands } from '@/data/brands/themes';
+import { keepStretches } from '@/data/posts/wordsVersions';
+import { recount, recountPiecesOf } from '../prep/countPrep';
+import { LEAVING, refusePublished, type OpenPost } from './takePosts';
+import { attempt, must, refused, STALE, type Acting } from '../useCase';
+
+/** What is asked of the one writer for one post. */
+export interface PostWrite {
+  open: OpenPost;
+  /** What is to be otherwise; pictures are given whole, in their order. */
+  change: PostChange & { pictures?: readonly Picture[] };
+  /** For the history. */
+  deed: string;
+  detail?: object;
+  /** Takes a copy of the post as it is after the change, which leaves at that instant. Its stage has to be scheduled. */
+  leavesAt?: Instant;
+  /** The copy that waits to leave stays, and leaves at that instant. */
+  retimedTo?: Instant;
+  /**
+   * It is out, by a network’s word (`told`) or a person’s (`said`): what is out is held against no rule any more. Its stage
+   * has to be published. After a person’s word nothing more is sent or asked about.
+   */
+  out?: 'told' | 'said';
+}
+
+/** A write that was checked and may be carried out. */
+export interface CheckedWrite extends WriteOutcome {
+  write: PostWrite;
+  after: Post;
+  channel: Channel;
+  pictures: readonly Picture[];
+  fields: (keyof PostChange)[];
+  withdraws: string | null;
+  retimes: { id: string; dueAt: Instant } | null;
+  copies: NewDelivery | null;
+}
+
+/** What of a published post may still change: where it is filed, not what it is. */
+const OF_PUBLISHED: readonly string[] = ['archivedAt', 'notSent', 'pillarId', 'campaignId'];
+/** What of a post moves the own steps of its piece. */
+const FOR_THE_PIECE = ['date', 'deletedAt', 'stage'] as const;
+
+/** Changes one taken post. The only way its words, pictures, plan, stage and people change is this, or `writePosts` for many. */
+export async function changePost(act: Acting, write: PostWrite): Promise<WriteOutcome> {
+  const [checked] = await checkWrites(act, [write]);
+  await writePosts(act, [must(checked!)]);
+  return outcomeOf(must(checked!));
+}
+
+/** Checks writes against all that must hold of a post. @returns in their order, each as it may be carried out, or why not */
+export async function checkWrites(act: Acting, writes: readonly PostWrite[]): Promise<Result<CheckedWrite>[]> {
+  const ground = await readGround(act, writes);
+  return Promise.all(writes.map((write) => attempt(async () => checkOne(act, write, ground))));
+}
+
+/** What writes are checked against beside the posts themselves. */
+interface Ground {
+  channels: ReadonlyMap<string, Channel>;
+  /** Who works where, as `brand person`. */
+  workers: ReadonlySet<string>;
+  /** Pillars and campaigns, as `brand field id`. */
+  themes: ReadonlySet<string>;
+}
+
+async function readGround({ tx }: Acting, writes: readonly PostWrite[]): Promise<Ground> {
+  const given = (field: 'channelId' | 'ownerId' | 'pillarId' | 'campaignId') => [
+    ...new Set(
+      writes.flatMap(({ change, open }) => {
+        const value = change[field];
+        return value && value !== open.post[field] ? [value] : [];
+      }),
+    ),
+  ];
+  const [channelIds, ownerIds] = [given('channelId'), given('ownerId')];
+  const [pillarIds, campaignIds] = [given('pillarId'), given('campaignId')];
+  const channels = channelIds.length > 0 ? await listChannelsById(tx, channelIds) : [];
+  const workers = ownerIds.length > 0 ? await listWorkersOf(tx, ownerIds) : [];
+  const themes = pillarIds.length + campaignIds.length > 0 ? await listThemeBrands(tx, pillarIds, campaignIds) : [];
+  return {
+    channels: new Map(channels.map((channel) => [channel.id, channel])),
+    workers: new Set(workers.map(({ brandId, personId }) => `${brandId} ${personId}`)),
+    themes: new Set(themes.map(({ brandId, kind, id }) => `${brandId} ${kind} ${id}`)),
+  };
+}
+
+function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
+  const { open, change } = write;
+  const { post, delivery } = open;
+  if (post.stage === 'published' && Object.keys(change).some((field) => !OF_PUBLISHED.includes(field)))
+    must(refusePublished());
+  const channel = channelAfter(open, change, ground);
+  if (!write.out) mustBeOfItsBrand(open, change, channel, ground);
+  const read = write.out ? { ...change } : { ...change, ...must(readWords(change, channel.sheet)) };
+  if (change.title !== undefined) read.title = must(readTitle(change.title));
+  const { pictures: given, ...fields } = read;
+  const pictures = given === undefined ? open.pictures : write.out ? given : must(readPictures(given));
+  const after: Post = { ...post, ...fields };
+  if (change.parts && !write.out) mustShowOwnPictures(after, pictures);
+  if (
+    !write.out &&
+    (change.format !== undefined || change.channelId !== undefined) &&
+    !formatRule(channel.sheet, after.format)
+  )
+    refused({
+      code: 'format',
+      field: 'format',
+      message: `${channel.sheet.name} takes no ${FORMAT_LABELS[after.format]}. Choose one of: ${channel.sheet.formats.map((rule) => FORMAT_LABELS[rule.format]).join(', ')}.`,
+    });
+  mustBeRealTime(open, after);
+
+  const content = { ...after, pictures };
+  let unscheduled = false;
+  let withdraws: string | null = null;
+  let retimes: CheckedWrite['retimes'] = null;
+  let copies: NewDelivery | null = null;
+  const current = delivery && delivery.state !== 'sent' ? delivery : undefined;
+  if (current && (after.stage !== 'scheduled' || after.deletedAt !== null || write.leavesAt !== undefined)) {
+    if (open.facts.leaving) refused(LEAVING);
+    if (write.out !== 'said') {
+      withdraws = current.id;
+      unscheduled = write.leavesAt === undefined;
+    }
+  }
+  if (after.stage === 'scheduled' && after.deletedAt !== null) after.stage = 'ready';
+  if (write.leavesAt !== undefined) {
+    if (act.isMeasured && pictures.some((picture) => !isVideo(picture) && !picture.rendered))
+      must(refuse('notMeasured', 'A picture was just changed. Try again in a moment.', 'pictures'));
+    mustBeFit(blocksOf(content, channel.sheet));
+    copies = copyOf(act, content, channel, write.leavesAt);
+  } else if (write.retimedTo !== undefined) {
+    if (!current || open.facts.leaving) refused(LEAVING);
+    mustBeFit(blocksOfCopy(current, channel));
+    if (current.unsureSince === null) retimes = { id: current.id, dueAt: write.retimedTo };
+    else {
+      // What may be out keeps the instant it may have left at; the same words wait under a key of their own.
+      withdraws = current.id;
+      copies = { ...newDelivery(act, current, channel, write.retimedTo), parcel: current.parcel };
+    }
+  } else if (after.stage === 'scheduled' && !current) {
+    throw new Error('a post is scheduled by giving it an instant to leave at');
+  }
+
+  const [missing] = after.stage === 'ready' ? blocksOf(content, channel.sheet) : [];
+  if (missing) after.stage = 'making';
+  const changed = new Set(Object.keys(fields) as (keyof PostChange)[]);
+  if (after.stage !== post.stage) changed.add('stage');
+  return {
+    write,
+    after,
+    channel,
+    pictures,
+    fields: [...changed],
+    withdraws,
+    retimes,
+    copies,
+    tookBack: missing !== undefined,
+    missing: missing?.message ?? null,
+    unscheduled,
+    mayBeOut: !write.out && (open.maybeOut.some(mayBeOut) || (current !== undefined && mayBeOut(current))),
+  };
+}
+
+function channelAfter({ post, channel }: OpenPost, { channelId }: PostChange, ground: Ground): Channel {
+  if (channelId === undefined || channelId === post.channelId) return channel;
+  return ground.channels.get(channelId) ?? refused(FOREIGN_CHANNEL);
+}
+
+const FOREIGN_CHANNEL: Refusal = {
+  code: 'foreignChannel',
+  field: 'channels',
+  message: 'That channel belongs to another brand, or is archived. Choose among the channels of this brand.',
+};
+
+function mustBeOfItsBrand({ post }: OpenPost, change: PostChange, channel: Channel, ground: Ground): void {
+  const { ownerId } = change;
+  if (ownerId !== undefined && ownerId !== post.ownerId && !ground.workers.has(`${post.brandId} ${ownerId}`))
+    refused({
+      code: 'foreignOwner',
+      field: 'owner',
+      message: 'The owner has to be somebody who works for this brand.',
+    });
+  for (const field of ['pillarId', 'campaignId'] as const) {
+    const id = change[field];
+    if (id && id !== post[field] && !ground.themes.has(`${post.brandId} ${field} ${id}`))
+      refused({ code: 'otherBrand', field, message: 'That pillar or campaign is not one of this brand.' });
+  }
+  if (channel.id !== post.channelId && (channel.brandId !== post.brandId || channel.archived)) refused(FOREIGN_CHANNEL);
+}
+
+function mustShowOwnPictures({ parts }: Post, pictures: readonly Picture[]): void {
+  if (!parts.every(({ pictureId }) => pictureId === null || pictures.some(({ id }) => id === pictureId)))
+    refused({ code: 'badParts', field: 'parts', message: 'A part shows a picture that this post does not have.' });
+}
+
+/** A time that the clock skips on a day is nobody's plan. */
+function mustBeRealTime({ post, brand }: OpenPost, after: Post): void {
+  if (after.date === null || after.time === null || (after.date === post.date && after.time === post.time)) return;
+  const due = dueInstant(after.date, after.time, brand.zone);
+  if (!due.ok) refused(due.refusal);
+}
+
+function mustBeFit(blocks: readonly Block[]): void {
+  const [first] = blocks;
+  if (first) must(refuse('blocked', `Not scheduled yet. ${first.message}`, first.field));
+}
+
+/** What the network of a channel would refuse of a copy that waits to leave. */
+export const blocksOfCopy = ({ parcel }: Pick<NewDelivery, 'parcel'>, channel: Pick<Channel, 'sheet'>): Block[] =>
+  blocksOf({ ...parcel.words, format: parcel.format, pictures: parcel.pictures.map(measuresOf) }, channel.sheet);
+
+/** A delivery that waits for an instant on a channel, all but what it carries. */
+export function newDelivery(
+  act: Acting,
+  { brandId, postId }: { brandId: string; postId: string },
+  channel: Channel,
+  dueAt: Instant,
+): Omit<NewDelivery, 'parcel'> {
+  const id = act.ids();
+  return {
+    id,
+    brandId,
+    postId,
+    channelId: channel.id,
+    mode: channel.sheet.automatic ? 'automatic' : 'byHand',
+    state: 'waiting',
+    idempotencyKey: id,
+    dueAt,
+    nextTryAt: dueAt,
+    attempts: 0,
+    words: '',
+    createdAt: act.now,
+  };
+}
+
+const copyOf = (
+  act: Acting,
+  post: Post & { pictures: readonly Picture[] },
+  channel: Channel,
+  dueAt: Instant,
+): NewDelivery => ({
+  ...newDelivery(act, { brandId: post.brandId, postId: post.id }, channel, dueAt),
+  parcel: makeParcel(post, channel),
+});
+
+/** Carries out writes that were checked: a bounded number of statements, however many they are. */
+export async function writePosts(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
+  if (checked.length === 0) return;
+  await writeDeliveries(act, checked);
+  await writePictures(act, checked);
+  const fields = [...new Set(checked.flatMap((one) => one.fields))];
+  const written = await updatePosts(
+    act.tx,
+    checked.map(({ after }) => after),
+    fields,
+  );
+  if (written.length < checked.length) refused(STALE);
+  await keepVersions(act, checked);
+  await recountSteps(act, checked);
+  await act.note(
+    ...checked.map(({ write, tookBack }) => ({
+      brandId: write.open.post.brandId,
+      subject: 'post' as const,
+      subjectId: write.open.post.id,
+      deed: write.deed,
+      detail: { ...write.detail, ...(tookBack && { tookBack }) },
+    })),
+  );
+}
+
+async function writeDeliveries(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
+  const withdraws = checked.flatMap((one) => one.withdraws ?? []);
+  const retimes = checked.flatMap((one) => one.retimes ?? []);
+  const withdrawn = await withdrawDeliveries(act.tx, withdraws, act.now);
+  const retimed = await retimeDeliveries(act.tx, retimes);
+  if (withdrawn.length < withdraws.length || retimed.length < retimes.length) refused(LEAVING);
+  await insertDeliveries(
+    act.tx,
+    checked.flatMap((one) => one.copies ?? []),
+  );
+  await closeDeliveries(
+    act.tx,
+    checked.flatMap(({ write, after }) => (write.out === 'said' ? [after.id] : [])),
+  );
+}
+
+async function writePictures(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
+  const changed = checked.filter(({ write }) => write.change.pictures !== undefined);
+  const gone = changed.flatMap(({ write, pictures }) => {
+    const kept = new Set(pictures.map(({ id }) => id));
+    return write.open.pictures.flatMap(({ id }) => (kept.has(id) ? [] : [id]));
+  });
+  await deletePictures(act.tx, gone);
+  const wanted = changed.flatMap(({ write, pictures, after }) => {
+    const was = new Set(write.open.pictures.map(({ id }) => id));
+    return pictures.map((picture, index) => ({
+      isNew: !was.has(picture.id),
+      picture: {
+        ...picture,
+        postId: after.id,
+        position: index + 1,
+        brandId: after.brandId,
+        addedAt: act.now,
+      },
+    }));
+  });
+  await insertPictures(
+    act.tx,
+    wanted.flatMap(({ isNew, picture }) => (isNew ? [picture] : [])),
+  );
+  await updatePictures(
+    act.tx,
+    wanted.flatMap(({ isNew, picture }) => (isNew ? [] : [picture])),
+  );
+}
+
+/**
+ * Keeps what the words of posts are after a change. What one person writes within ten minutes of their last save is one
+ * version; before the first, what stood there is kept too, so that it can be restored.
+ */
+async function keepVersions(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
+  const stretches = checked.flatMap(({ write: { open }, after }) => {
+    const [was, is] = [writtenOf(open.post), writtenOf(after)];
+    if (differingFields(was, is).length === 0) return [];
+    const { id: postId, ownerId, createdAt } = open.post;
+    return [
+      {
+        own: { id: act.ids(), postId, personId: act.actorId ?? ownerId, at: act.now, words: is },
+        original: { id: act.ids(), postId, personId: ownerId, at: createdAt, words: was },
+      },
+    ];
+  });
+  await keepStretches(act.tx, stretches, addMs(act.now, -STRETCH_MS));
+}
+
+/** Counts prep anew where a day, or what counts among a piece's posts, has changed. */
+async function recountSteps(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
+  for (const [brandId, own] of groupBy(checked, ({ after }) => after.brandId)) {
+    const moved = own.filter(({ write, after }) => after.date !== write.open.post.date);
+    const withSteps = moved.filter(({ write }) => write.open.steps.length > 0);
+    if (withSteps.length > 0)
+      await recount(
+        act.tx,
+        brandId,
+        withSteps.map(({ after }) => after.id),
+        act.now,
+        { isReplanned: true },
+      );
+    const forPieces = own.filter(({ write, after }) =>
+      FOR_THE_PIECE.some((field) => after[field] !== write.open.post[field]),
+    );
+    if (forPieces.length > 0)
+      await recountPiecesOf(
+        act.tx,
+        brandId,
+        forPieces.map(({ after }) => after.id),
+        act.now,
+      );
+  }
+}
+
+/** Checks many writes and carries out those that may be. @returns in their order, what came of each */
+export async function writeWhatMayBe(act: Acting, writes: readonly PostWrite[]): Promise<Result<WriteOutcome>[]> {
+  const checked = await checkWrites(act, writes);
+  await writePosts(
+    act,
+    checked.flatMap((one) => (one.ok ? [one.value] : [])),
+  );
+  return checked.map((one) => (one.ok ? accept(outcomeOf(one.value)) : one));
+}
+
+const outcomeOf = ({ tookBack, missing, unscheduled, mayBeOut: perhaps }: CheckedWrite): WriteOutcome => ({
+  tookBack,
+  missing,
+  unscheduled,
+  mayBeOut: perhaps,
+});

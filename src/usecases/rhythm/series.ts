@@ -1,0 +1,211 @@
+import { readTitle } from '@/core/pieces/piece';
+import { readRhythm, type Recurrence } from '@/core/rhythm/entry';
+import { nextRounds, roundTitle } from '@/core/rhythm/series';
+import { FORMAT_LABELS, formatRule, type Format } from '@/core/rulesheets/types';
+import type { Result } from '@/core/refusal';
+import { addDays } from '@/core/time/days';
+import { dueInstant, localOf, readDate, type LocalDate, type LocalTime } from '@/core/time/plan';
+import { oneBrand } from '@/data/brands/brands';
+import { maybeChannel } from '@/data/brands/channels';
+import { insertPiece } from '@/data/pieces/pieces';
+import { listSeriesPosts, maybeSeriesForUpdate, saveSeries, type Series } from '@/data/rhythm/series';
+import { addPosts } from '../posts/addPosts';
+import { channelsOfBrand } from '../pieces/pieces';
+import { moving } from '../posts/planPosts';
+import { takePosts } from '../posts/takePosts';
+import { takeSetting } from '../brands/takeSetting';
+import { mustMay } from '../rights/mustMay';
+import { attempt, doing, must, notFound, refused, type Doing, type Work } from '../useCase';
+import { writeWhatMayBe, type PostWrite } from '../posts/writePosts';
+
+/** What can be set of a series. */
+export interface SeriesInput {
+  name: string;
+  format: Format;
+  recurrence: Recurrence;
+  time: LocalTime;
+  from: LocalDate;
+  to: LocalDate | null;
+  ahead: number;
+}
+
+/** Starts a series on a channel: its piece is made, and its first posts ahead. */
+export function startSeries(
+  work: Work,
+  brandId: string,
+  channelId: string,
+  input: SeriesInput & { firstNumber: number },
+): Promise<Result<{ id: string; made: number }>> {
+  return doing(work, async (act) => {
+    await mustMay(act, 'runSeries', brandId);
+    const { firstNumber, ...rest } = input;
+    if (!Number.isInteger(firstNumber) || firstNumber < 1 || firstNumber > 100_000)
+      refused({ code: 'badNumber', field: 'firstNumber', message: 'The first number is a whole one from 1.' });
+    const fields = await checkSeries(act, brandId, channelId, rest);
+    const pieceId = act.ids();
+    await insertPiece(act.tx, {
+      id: pieceId,
+      brandId,
+      title: fields.name,
+      note: '',
+      link: '',
+      sourceText: '',
+      ownerId: act.actorId,
+      createdAt: act.now,
+    });
+    const series: Series = {
+      ...fields,
+      id: act.ids(),
+      brandId,
+      pieceId,
+      channelId,
+      nextNumber: firstNumber,
+      lastRound: null,
+      ownerId: act.actorId,
+      endedAt: null,
+    };
+    await saveSeries(act.tx, series);
+    await act.note({ brandId, subject: 'series', subjectId: series.id, deed: 'started' });
+    return { id: series.id, made: await makeAhead(act, series, 'refuse') };
+  });
+}
+
+/**
+ * Changes a series from here on: posts not yet published that nobody wrote get the new name, day and time; posts with
+ * words keep theirs. Numbers stay.
+ */
+export function changeSeries(
+  work: Work,
+  id: string,
+  input: SeriesInput,
+): Promise<Result<{ moved: number; kept: number }>> {
+  return doing(work, async (act) => {
+    const before = await takeSeries(act, id);
+    await takeSetting(act, 'series', id);
+    const fields = await checkSeries(act, before.brandId, before.channelId, input);
+    const series = { ...before, ...fields };
+    const brand = await oneBrand(act.tx, series.brandId);
+    const today = localOf(act.now, brand.zone).date;
+    const posts = (await listSeriesPosts(act.tx, id, 1)).filter((post) => post.date === null || post.date >= today);
+    const free = posts.filter((post) => !post.hasWords && post.stage !== 'published' && post.stage !== 'setAside');
+    const taken = new Set(posts.filter((post) => !free.includes(post)).map((post) => post.date));
+    const rounds = nextRounds(series, addDays(today, -1), free.length + taken.size);
+    const open = await takePosts(
+      act,
+      free.map((post) => post.id),
+    );
+    const places = rounds.filter((date) => !taken.has(date));
+    for (const date of places) must(dueInstant(date, series.time, brand.zone));
+    const writes: PostWrite[] = [];
+    for (const [index, post] of free.entries()) {
+      const date = places[index] ?? null;
+      const write = await attempt(async () =>
+        moving(act, must(open.get(post.id)!), {
+          date,
+          time: date === null ? null : series.time,
+        }),
+      );
+      if (!write.ok) continue;
+      const change = { ...write.value.change, title: roundTitle(series.name, post.number), format: series.format };
+      writes.push({ ...write.value, change, deed: 'series changed' });
+    }
+    const moved = (await writeWhatMayBe(act, writes)).filter(({ ok }) => ok).length;
+    await saveSeries(act.tx, { ...series, lastRound: rounds.at(-1) ?? series.lastRound });
+    await makeAhead(act, (await maybeSeriesForUpdate(act.tx, id))!, 'refuse');
+    await act.note({ brandId: series.brandId, subject: 'series', subjectId: id, deed: 'changed' });
+    return { moved, kept: posts.length - moved };
+  });
+}
+
+/** Ends a series: it makes no more posts. Those that are there stay. */
+export function endSeries(work: Work, id: string): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const series = await takeSeries(act, id);
+    await saveSeries(act.tx, { ...series, endedAt: act.now });
+    await act.note({ brandId: series.brandId, subject: 'series', subjectId: id, deed: 'ended' });
+    return true as const;
+  });
+}
+
+/** Makes the posts a series lacks ahead. @returns how many were made */
+export function keepAhead(work: Work, id: string): Promise<Result<number>> {
+  return doing(work, async (act) => {
+    const series = await maybeSeriesForUpdate(act.tx, id);
+    return series && series.endedAt === null ? makeAhead(act, series, 'leaveOpen') : 0;
+  });
+}
+
+async function takeSeries(act: Doing, id: string): Promise<Series> {
+  const series = await maybeSeriesForUpdate(act.tx, id);
+  if (!series || series.endedAt !== null) refused(notFound('series'));
+  await mustMay(act, 'runSeries', series.brandId);
+  return series;
+}
+
+async function checkSeries(act: Doing, brandId: string, channelId: string, input: SeriesInput) {
+  const [channel] = await channelsOfBrand(act, brandId, [channelId]);
+  if (!channel) refused({ code: 'noChannel', field: 'channelId', message: 'Choose the channel it runs on.' });
+  if (!formatRule(channel.sheet, input.format))
+    refused({ code: 'format', field: 'format', message: `${channel.name} takes no ${FORMAT_LABELS[input.format]}.` });
+  if (!Number.isInteger(input.ahead) || input.ahead < 1 || input.ahead > 26)
+    refused({ code: 'badAhead', field: 'ahead', message: 'A series keeps 1 to 26 posts ahead.' });
+  must(readDate(input.from, 'from'));
+  if (input.to !== null) must(readDate(input.to, 'to'));
+  const { recurrence, time, format, from, to } = input;
+  must(readRhythm([{ id: 'series', recurrence, time, format, theme: '', pillarId: null, from, to }]));
+  return { ...input, name: must(readTitle(input.name, 'name')) };
+}
+
+/**
+ * Makes the posts a series lacks ahead, on the rounds after the last it made one for; none on an archived channel.
+ *
+ * @param skipped what is done where the clocks jump over the series' time on a round: whoever sets it is refused; a post
+ *   that is made by itself gets its day and no time, so that it leaves at no time nobody chose
+ */
+async function makeAhead(act: Doing, series: Series, skipped: 'refuse' | 'leaveOpen'): Promise<number> {
+  const brand = await oneBrand(act.tx, series.brandId);
+  if (!(await maybeChannel(act.tx, series.channelId))) return 0;
+  const today = localOf(act.now, brand.zone).date;
+  const posts = await listSeriesPosts(act.tx, series.id, 1);
+  const ahead = posts.filter((post) => post.stage !== 'setAside' && (post.date === null || post.date >= today));
+  const lacking = series.ahead - ahead.length;
+  if (lacking <= 0) return 0;
+  const yesterday = addDays(today, -1);
+  const { lastRound } = series;
+  const rounds = nextRounds(series, lastRound !== null && lastRound > yesterday ? lastRound : yesterday, lacking);
+  const timeOn = (date: LocalDate): LocalTime | null => {
+    const due = dueInstant(date, series.time, brand.zone);
+    if (!due.ok && skipped === 'refuse') refused(due.refusal);
+    return due.ok ? series.time : null;
+  };
+  await addPosts(
+    act,
+    rounds.map((date, index) => ({
+      id: act.ids(),
+      brandId: series.brandId,
+      pieceId: series.pieceId,
+      channelId: series.channelId,
+      format: series.format,
+      title: roundTitle(series.name, series.nextNumber + index),
+      headline: '',
+      caption: '',
+      hashtags: '',
+      link: '',
+      date,
+      time: timeOn(date),
+      stage: 'drafting' as const,
+      ownerId: series.ownerId,
+      publishedAt: null,
+      address: '',
+      seriesId: series.id,
+      seriesNumber: series.nextNumber + index,
+      createdAt: act.now,
+    })),
+  );
+  await saveSeries(act.tx, {
+    ...series,
+    nextNumber: series.nextNumber + rounds.length,
+    lastRound: rounds.at(-1) ?? lastRound,
+  });
+  return rounds.length;
+}
