@@ -15,7 +15,8 @@ import { lookInto } from '@/standins/network/lookInto';
 import { whyRefused } from '@/standins/network/rules';
 import { NO_FILTER } from '@/core/calendar/filter';
 import { loadCalendar, loadHorizons } from '@/usecases/calendar/loadCalendar';
-import { loadDepartures, loadSheet } from '@/usecases/posts/loadPosts';
+import { loadSheet } from '@/usecases/posts/loadPosts';
+import { loadDepartures } from '@/usecases/delivery/loadDepartures';
 import { readScenario } from './read';
 import { demoDay, seedDemo } from './seed';
 

@@ -19,7 +19,8 @@ import { loadDesk } from './desk/loadDesk';
 import { loadDeskSteps } from './desk/loadDeskSteps';
 import { postsAsCsv } from './exchange/exportPosts';
 import { makeWorld, valueOf, type TestWorld } from './testWorld';
-import { loadDepartures, loadSheet, loadSlips } from './posts/loadPosts';
+import { loadSheet, loadSlips } from './posts/loadPosts';
+import { loadDepartures } from './delivery/loadDepartures';
 import { editPost } from './captions/editPost';
 
 /** Posts of the world, 700 of them in the six weeks from the first day on, each with a step; pieces; deliveries that wait. */

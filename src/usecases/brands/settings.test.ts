@@ -11,16 +11,10 @@ import { keepReading, forgetReading } from '../calendar/savedViews';
 import { setRhythm } from '../rhythm/rhythms';
 import { schedulePost } from '../delivery/schedule';
 import { changeSeries, endSeries, keepAhead, startSeries, type SeriesInput } from '../rhythm/series';
-import {
-  archiveChannelOf,
-  archiveThemeOf,
-  editBrand,
-  keepCampaign,
-  keepPillar,
-  makeBrand,
-  saveChannel,
-  saveRuleSheet,
-} from './settings';
+import { editBrand, makeBrand } from './brands';
+import { archiveChannelOf, saveChannel } from './channels';
+import { saveRuleSheet } from './ruleSheets';
+import { archiveThemeOf, keepCampaign, keepPillar } from './themes';
 import { changePosts } from '../calendar/changePosts';
 import { codeOf, makeWorld, START, valueOf, type TestWorld } from '../testWorld';
 import { editPost } from '../captions/editPost';

@@ -6,7 +6,8 @@ import { deliverDue } from './deliver';
 import { insertRenditions } from '@/data/media/renditions';
 import { attachPicture, removePicture, setRecipe } from '../media/pictures';
 import { schedulePost, tryAgain } from './schedule';
-import { saveChannel, saveRuleSheet } from '../brands/settings';
+import { saveChannel } from '../brands/channels';
+import { saveRuleSheet } from '../brands/ruleSheets';
 import { bringPostBack, putAtStage, setPostAside } from '../posts/stages';
 import { codeOf, deliveryWork, fakeNetwork, makeWorld, valueOf, type FakeNetwork, type TestWorld } from '../testWorld';
 

@@ -9,7 +9,8 @@ import { movePost } from '../posts/planPosts';
 import { declareOut, sayNotOut, schedulePost, tryAgain } from './schedule';
 import { deletePost, setPostAside } from '../posts/stages';
 import { codeOf, deliveryWork, fakeNetwork, makeWorld, valueOf, type FakeNetwork, type TestWorld } from '../testWorld';
-import { loadDepartures, loadSheet } from '../posts/loadPosts';
+import { loadSheet } from '../posts/loadPosts';
+import { loadDepartures } from './loadDepartures';
 import { editPost } from '../captions/editPost';
 import { oneBrand } from '@/data/brands/brands';
 

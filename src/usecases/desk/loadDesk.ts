@@ -11,7 +11,8 @@ import type { Channel } from '@/data/brands/channels';
 import type { Db } from '@/data/database/db';
 import { listPostsBetween } from '@/data/posts/postLines';
 import { loadHorizons } from '../calendar/loadCalendar';
-import { loadDepartures, slipsOf, type Departure } from '../posts/loadPosts';
+import { slipsOf } from '../posts/loadPosts';
+import { loadDepartures, type Departure } from '../delivery/loadDepartures';
 
 /** The first desk: today, this week, and what is missing ahead. */
 export interface DeskView {

@@ -1,23 +1,17 @@
-import { addDays } from '@/core/time/days';
-import { localOf, type Instant } from '@/core/time/plan';
 import { slipOf, type Slip } from '@/core/calendar/slip';
-import { NO_FILTER } from '@/core/calendar/filter';
 import { mayBeOut } from '@/core/delivery/delivery';
 import { differsFromParcel } from '@/core/delivery/parcel';
-import type { Parcel, ParcelPicture } from '@/core/delivery/network';
-import { fitnessOf, type Fitness } from '@/core/delivery/departure';
-import { blocksOf } from '@/core/posts/readiness';
 import { partsOf } from '@/core/posts/parts';
 import type { PostSheet, SheetStep } from '@/core/posts/sheet';
 import { signOffState } from '@/core/posts/signOff';
 import { writtenOf } from '@/core/posts/written';
 import type { Db } from '@/data/database/db';
-import { oneBrand, type Brand } from '@/data/brands/brands';
-import { listChannels, listChannelsById, oneChannel, type Channel } from '@/data/brands/channels';
+import { oneBrand } from '@/data/brands/brands';
+import { listChannelsById, oneChannel, type Channel } from '@/data/brands/channels';
 import { listMaybeOut, maybeDeliveryOfPost, type Delivery } from '@/data/delivery/deliveries';
 import { listPictures } from '@/data/media/media';
 import { maybePiece } from '@/data/pieces/pieces';
-import { listPostLines, listPostsBetween, listOverduePosts, type PostLine } from '@/data/posts/postLines';
+import { listPostLines, type PostLine } from '@/data/posts/postLines';
 import { maybePost } from '@/data/posts/posts';
 import { listStepsOf, type Step } from '@/data/prep/steps';
 
@@ -130,83 +124,6 @@ export const sheetStep = ({
   doneAt: _at,
   ...step
 }: Step): SheetStep => step;
-
-/** A line of the timetable. */
-export interface Departure {
-  slip: Slip;
-  fitness: Fitness;
-  /** The reason why it is not fit, or the network's words; empty when there is none. */
-  reason: string;
-  /** When it is tried next. */
-  nextTryAt: Instant | null;
-  attempts: number;
-  /** Whether its network goes on being asked whether it is out. */
-  isAsked: boolean;
-  publishedAt: Instant | null;
-  address: string;
-  /** What the person needs who posts it by hand; null for the others. */
-  handOver: { texts: { label: string; text: string }[]; pictures: ParcelPicture[] } | null;
-}
-
-/** Days the timetable looks ahead, today included. */
-export const DEPARTURE_DAYS = 8;
-
-/**
- * The timetable of a brand: everything planned from today for a week, and before that what waits for a person (failed,
- * held, to be handed over) or has not left though it was due.
- */
-export async function loadDepartures(db: Db, brand: Brand, now: Instant): Promise<Departure[]> {
-  const today = localOf(now, brand.zone).date;
-  const [channels, coming, overdue] = await Promise.all([
-    listChannels(db, brand.id),
-    listPostsBetween(db, { brandIds: [brand.id], filter: NO_FILTER, today }, today, addDays(today, DEPARTURE_DAYS - 1)),
-    listOverduePosts(db, brand.id, today),
-  ]);
-  const byId = new Map(channels.map((channel) => [channel.id, channel]));
-  return [...overdue, ...coming].flatMap((post) => {
-    const channel = byId.get(post.channelId);
-    return channel ? [departureOf(post, channel, now)] : [];
-  });
-}
-
-function departureOf(post: PostLine, channel: Channel, now: Instant): Departure {
-  const { delivery } = post;
-  const blocks = blocksOf(post, channel.sheet);
-  const fitness = fitnessOf(
-    {
-      stage: post.stage,
-      mode: delivery?.mode ?? (channel.sheet.automatic ? 'automatic' : 'byHand'),
-      state: delivery?.state ?? null,
-      unsure: delivery?.unsure ?? false,
-      attempts: delivery?.attempts ?? 0,
-      dueAt: delivery?.dueAt ?? null,
-      blocks,
-    },
-    now,
-  );
-  return {
-    slip: slipOf(post, channel),
-    fitness,
-    reason: fitness === 'notFit' ? blocks[0]!.message : (delivery?.words ?? ''),
-    nextTryAt: delivery?.nextTryAt ?? null,
-    attempts: delivery?.attempts ?? 0,
-    isAsked: delivery?.isAsked ?? false,
-    publishedAt: post.publishedAt,
-    address: post.address,
-    handOver:
-      delivery?.parcel && (fitness === 'handOver' || fitness === 'handOverToCome')
-        ? handOverOf(delivery.parcel, channel)
-        : null,
-  };
-}
-
-function handOverOf(parcel: Parcel, channel: Channel): Departure['handOver'] {
-  const label = (name: string) => channel.sheet.fields.find((field) => field.name === name)?.label ?? name;
-  return {
-    texts: parcel.texts.filter(({ text }) => text !== '').map(({ name, text }) => ({ label: label(name), text })),
-    pictures: parcel.pictures,
-  };
-}
 
 /** The slips of posts, those of archived channels left out. */
 export function slipsOf(posts: readonly PostLine[], channels: readonly Channel[]): Slip[] {

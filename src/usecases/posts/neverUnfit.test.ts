@@ -18,7 +18,7 @@ import { movePost } from './planPosts';
 import { attachPicture, describePicture, removePicture, setRecipe } from '../media/pictures';
 import { tickStep } from '../prep/prep';
 import { publishNow, schedulePost } from '../delivery/schedule';
-import { editBrand } from '../brands/settings';
+import { editBrand } from '../brands/brands';
 import { signPostOff, takeSignOffBack } from './signOff';
 import { bringPostBack, deletePost, putAtStage, restorePost, setPostAside } from './stages';
 import { makeWorld, valueOf, type TestWorld } from '../testWorld';

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, expect, it } from 'vitest';
 import { insertPerson } from '@/data/people/people';
 import { updateBrand } from '@/data/brands/brands';
 import { schedulePost } from '../delivery/schedule';
-import { editBrand } from '../brands/settings';
+import { editBrand } from '../brands/brands';
 import { signPostOff, takeSignOffBack } from './signOff';
 import { putAtStage } from './stages';
 import { codeOf, makeWorld, valueOf, type TestWorld } from '../testWorld';

@@ -4,7 +4,7 @@ import Alert from 'react-bootstrap/Alert';
 import { Fragment, useState } from 'react';
 import Link from 'next/link';
 import type { Instant, LocalDate } from '@/core/time/plan';
-import type { Departure } from '@/usecases/posts/loadPosts';
+import type { Departure } from '@/usecases/delivery/loadDepartures';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { CallSign } from '@/ui/CallSign';
 import { clockTime, spokenDate } from '@/ui/format';

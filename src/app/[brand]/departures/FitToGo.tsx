@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import type { Departure } from '@/usecases/posts/loadPosts';
+import type { Departure } from '@/usecases/delivery/loadDepartures';
 import { clockTime, dayAndTime } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';

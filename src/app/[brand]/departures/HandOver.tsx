@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ParcelPicture } from '@/core/delivery/network';
 import { isVideo } from '@/core/media/video';
-import type { Departure } from '@/usecases/posts/loadPosts';
+import type { Departure } from '@/usecases/delivery/loadDepartures';
 import { CallSign } from '@/ui/CallSign';
 import { fileSize, shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ParcelPicture } from '@/core/delivery/network';
 import { testSlip } from '@/core/calendar/testSlip';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
-import type { Departure } from '@/usecases/posts/loadPosts';
+import type { Departure } from '@/usecases/delivery/loadDepartures';
 import { fakeServer, renderScreen, router, SHELL } from '@/ui/testScreen';
 import { DepartureBoard } from './DepartureBoard';
 

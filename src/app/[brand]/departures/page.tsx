@@ -1,7 +1,7 @@
 import { addDays } from '@/core/time/days';
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
-import { loadDepartures } from '@/usecases/posts/loadPosts';
+import { loadDepartures } from '@/usecases/delivery/loadDepartures';
 import { DepartureBoard } from './DepartureBoard';
 
 export const metadata: Metadata = { title: 'Departures' };

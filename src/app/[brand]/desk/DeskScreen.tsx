@@ -11,7 +11,7 @@ import type { Opening } from '@/core/rhythm/openings';
 import { addDays } from '@/core/time/days';
 import type { BatchDayLine } from '@/data/prep/batchDays';
 import type { DeskView } from '@/usecases/desk/loadDesk';
-import type { Departure } from '@/usecases/posts/loadPosts';
+import type { Departure } from '@/usecases/delivery/loadDepartures';
 import type { DeskSteps } from '@/usecases/desk/loadDeskSteps';
 import { CallSign } from '@/ui/CallSign';
 import { shortDate, spokenDate } from '@/ui/format';

@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { array, bool, number, object, string } from 'yup';
-import { editBrand, makeBrand, type BrandInput } from '@/usecases/brands/settings';
+import { editBrand, makeBrand, type BrandInput } from '@/usecases/brands/brands';
 import { listZoneMoves, type ScheduledKeeps } from '@/usecases/brands/zoneChange';
 import { isZone } from '@/core/time/plan';
 import { ofBrand } from '@/usecases/rights/readFor';

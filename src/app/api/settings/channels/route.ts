@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { number, string } from 'yup';
-import { archiveChannelOf, saveChannel } from '@/usecases/brands/settings';
+import { archiveChannelOf, saveChannel } from '@/usecases/brands/channels';
 import { fields, id, text } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 

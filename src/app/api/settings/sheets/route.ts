@@ -1,7 +1,7 @@
 import { door } from '@/app/server/door';
 import { array, boolean, number, object, string } from 'yup';
 import { TEXT_FIELDS, type RuleSheet } from '@/core/rulesheets/types';
-import { saveRuleSheet } from '@/usecases/brands/settings';
+import { saveRuleSheet } from '@/usecases/brands/ruleSheets';
 import { fields, format, text } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 

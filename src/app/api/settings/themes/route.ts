@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { string } from 'yup';
-import { archiveThemeOf, keepCampaign, keepPillar } from '@/usecases/brands/settings';
+import { archiveThemeOf, keepCampaign, keepPillar } from '@/usecases/brands/themes';
 import { date, fields, id, text } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 

@@ -1,0 +1,109 @@
+import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
+import { readTitle } from '@/core/pieces/piece';
+import type { DaySpan } from '@/core/rhythm/entry';
+import type { Result } from '@/core/refusal';
+import { readZone, type Zone } from '@/core/time/plan';
+import { readWeekdays, USUAL_WEEKDAYS } from '@/core/prep/workdays';
+import { existsBrandSlug, insertBrand, maybeBrandById, updateBrand, type Brand } from '@/data/brands/brands';
+import { addToBrand } from '@/data/people/people';
+import { replaceDaysOff } from '@/data/rhythm/rhythms';
+import { listHoldersWithOpenSteps } from '@/data/prep/steps';
+import { recount } from '../prep/countPrep';
+import { mustMay } from '../rights/mustMay';
+import { readSpans } from '../rhythm/rhythms';
+import { freeSlug } from './freeSlug';
+import { takeSetting } from './takeSetting';
+import { moveScheduledToZone, type ScheduledKeeps } from './zoneChange';
+import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
+
+/** What can be set of a brand. */
+export interface BrandInput {
+  name: string;
+  zone: Zone;
+  weekStart: number;
+  /** Weekdays on which work nobody is named for is counted; Monday to Friday where it is not said. */
+  weekdays?: readonly number[];
+  /** How fast its scripts are spoken; the usual where it is not given. */
+  wordsPerMinute?: number;
+  /** Whether its posts are signed off before they are ready; not, where it is not said. */
+  asksSignOff?: boolean;
+  daysOff: readonly (DaySpan & { name: string })[];
+}
+
+/** Makes a brand; whoever makes it works for it. */
+export function makeBrand(work: Work, input: BrandInput): Promise<Result<Brand>> {
+  return doing(work, async (act) => {
+    await mustMay(act, 'manageHouse', null);
+    const fields = checkBrand(input);
+    const brand = { ...fields, id: act.ids(), slug: await freeSlug(fields.name, 'brand', isTaken(act)) };
+    await insertBrand(act.tx, { ...brand, position: 1_000 });
+    await addToBrand(act.tx, brand.id, act.actorId);
+    await replaceDaysOff(act.tx, brand.id, input.daysOff);
+    await act.note({ brandId: brand.id, subject: 'brand', subjectId: brand.id, deed: 'made' });
+    return brand;
+  });
+}
+
+/**
+ * Changes a brand. Its address stays as it was. With another zone, what is scheduled needs a decision: refused with
+ * `confirmZone` while there is none.
+ */
+export function editBrand(
+  work: Work,
+  id: string,
+  input: BrandInput,
+  scheduled: ScheduledKeeps | null = null,
+): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    await mustMay(act, 'manageBrand', id);
+    const before = await maybeBrandById(act.tx, id);
+    if (!before) refused(notFound('brand'));
+    await takeSetting(act, 'brand', id);
+    const fields = checkBrand(input);
+    if (before.zone !== fields.zone) await moveScheduledToZone(act, id, fields.zone, scheduled);
+    await updateBrand(act.tx, id, fields);
+    await replaceDaysOff(act.tx, id, input.daysOff);
+    const prepared = await listHoldersWithOpenSteps(act.tx, { brandId: id });
+    await recount(
+      act.tx,
+      id,
+      prepared.map((holder) => holder.id),
+      act.now,
+    );
+    const detail = before.zone === fields.zone ? {} : { zoneFrom: before.zone, zoneTo: fields.zone };
+    await act.note({ brandId: id, subject: 'brand', subjectId: id, deed: 'changed', detail });
+    return true as const;
+  });
+}
+
+function checkBrand(input: BrandInput) {
+  const { name, zone, weekStart, daysOff, weekdays = USUAL_WEEKDAYS, wordsPerMinute = WORDS_PER_MINUTE.usual } = input;
+  if (
+    !Number.isInteger(wordsPerMinute) ||
+    !(wordsPerMinute >= WORDS_PER_MINUTE.least && wordsPerMinute <= WORDS_PER_MINUTE.most)
+  )
+    refused({
+      code: 'badWordsPerMinute',
+      field: 'wordsPerMinute',
+      message: `A script is spoken at ${WORDS_PER_MINUTE.least} to ${WORDS_PER_MINUTE.most} words a minute.`,
+    });
+  if (!Number.isInteger(weekStart) || weekStart < 1 || weekStart > 7)
+    refused({ code: 'badWeekStart', field: 'weekStart', message: 'A week starts on one of seven days.' });
+  must(readSpans(daysOff, 'daysOff'));
+  return {
+    name: must(readTitle(name, 'name')),
+    zone: must(readZone(zone)),
+    weekStart,
+    weekdays: must(readWeekdays(weekdays)),
+    wordsPerMinute,
+    asksSignOff: input.asksSignOff ?? false,
+  };
+}
+
+/** Addresses that are not a brand's. */
+const RESERVED_SLUGS = ['api', 'standins', 'bench', 'settings'];
+
+const isTaken =
+  (act: Doing) =>
+  async (slug: string): Promise<boolean> =>
+    RESERVED_SLUGS.includes(slug) || existsBrandSlug(act.tx, slug);
