@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
 import { connection } from 'next/server';
-import { listBrands } from '@/data/brands/brands';
+import { listBrands } from '@/usecases/brands/reading';
 import { bimlo } from '@/runtime/bimlo';
 import { whoAsks } from './server/who';
 

@@ -7,6 +7,9 @@ import { writeHistory, type Deed } from '@/data/posts/history';
 import { tooLong } from '@/core/posts/readPost';
 import type { Instant } from '@/core/time/plan';
 
+export type { Db } from '@/data/database/db';
+export { DISK_FULL, isDiskFull } from '@/data/database/diskFull';
+
 /** What every use case is given: where the data is, the time, new ids, and who does it. */
 export interface Work {
   db: Db;

@@ -4,7 +4,7 @@ import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import Modal from 'react-bootstrap/Modal';
-import type { Found } from '@/data/search/find';
+import type { Found } from '@/usecases/search/reading';
 import { call } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';

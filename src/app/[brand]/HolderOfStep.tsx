@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import type { Step, StepHolder } from '@/data/prep/steps';
+import type { Step, StepHolder } from '@/usecases/prep/reading';
 import { CallSign } from '@/ui/CallSign';
 
 /** A step with the post or piece it belongs to. */

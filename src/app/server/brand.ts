@@ -1,10 +1,8 @@
 import { cache } from 'react';
 import { notFound, redirect } from 'next/navigation';
 import { localOf } from '@/core/time/plan';
-import { listBrands } from '@/data/brands/brands';
-import { listChannels } from '@/data/brands/channels';
-import { listPeopleOfBrand } from '@/data/people/people';
-import { listCampaigns, listPillars } from '@/data/brands/themes';
+import { listBrands, listChannels, listCampaigns, listPillars } from '@/usecases/brands/reading';
+import { listPeopleOfBrand } from '@/usecases/people/reading';
 import { bimlo } from '@/runtime/bimlo';
 import { may } from '@/core/rights/may';
 import { whoAsks } from './who';

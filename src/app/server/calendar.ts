@@ -1,8 +1,6 @@
 import { localOf } from '@/core/time/plan';
-import type { Brand } from '@/data/brands/brands';
-import { listChannelsOf } from '@/data/brands/channels';
-import { listPeopleOfBrand, type Person } from '@/data/people/people';
-import { listCampaigns, listPillars } from '@/data/brands/themes';
+import { type Brand, listChannelsOf, listCampaigns, listPillars } from '@/usecases/brands/reading';
+import { listPeopleOfBrand, type Person } from '@/usecases/people/reading';
 import type { brandOfPage } from './brand';
 
 /** A brand with what belongs to it, as the calendar shows it. */

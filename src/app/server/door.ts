@@ -1,10 +1,9 @@
 import { RIGHTS, type Deed, type Role } from '@/core/rights/may';
 import type { Refusal } from '@/core/refusal';
-import { isDiskFull, DISK_FULL } from '@/data/database/diskFull';
+import { isDiskFull, DISK_FULL, type Work } from '@/usecases/useCase';
 import { whyForeign } from './foreign';
 import { bimlo, type Bimlo } from '@/runtime/bimlo';
 import { log } from '@/runtime/log';
-import type { Work } from '@/usecases/useCase';
 import { REQUEST_KEY_HEADER, SEEN_HEADER } from '@/ui/api';
 import { refusal } from './request';
 import { whoAsks } from './who';

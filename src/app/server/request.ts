@@ -1,7 +1,7 @@
 import { ValidationError, type ObjectSchema, type AnyObject } from 'yup';
 import { cleanDeep, cleanText } from '@/core/text/clean';
 import { refuse, type Refusal, type Result } from '@/core/refusal';
-import { readReached } from '@/data/database/asOf';
+import { readReached } from '@/usecases/asOf';
 import { bimlo } from '@/runtime/bimlo';
 import { AS_OF_HEADER } from '@/ui/api';
 

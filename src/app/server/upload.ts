@@ -1,7 +1,7 @@
 import { refuse, type Result } from '@/core/refusal';
 import { cleanText } from '@/core/text/clean';
 import { readAtMost } from './request';
-import { refuseBySize, takeMedia, type MediaFile } from '@/data/media/mediaFiles';
+import { refuseBySize, takeMedia, type MediaFile } from '@/usecases/media/files';
 
 /** An uploaded file with the fields that came beside it. */
 export interface Upload {

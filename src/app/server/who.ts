@@ -1,7 +1,7 @@
 import { cookies } from 'next/headers';
 import type { Actor } from '@/core/rights/may';
-import type { Db } from '@/data/database/db';
-import { maybeActor, maybePersonBySlug } from '@/data/people/people';
+import type { Db } from '@/usecases/useCase';
+import { maybeActor, maybePersonBySlug } from '@/usecases/people/reading';
 import { isId } from './request';
 
 /** The cookie that says who one is. */

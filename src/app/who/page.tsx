@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
-import { listBrands, maybeBrandBySlug } from '@/data/brands/brands';
-import { listPeopleOfBrand, type Person } from '@/data/people/people';
+import { listBrands, maybeBrandBySlug } from '@/usecases/brands/reading';
+import { listPeopleOfBrand, type Person } from '@/usecases/people/reading';
 import { bimlo } from '@/runtime/bimlo';
 import { ChoosePerson } from './ChoosePerson';
 

@@ -1,5 +1,4 @@
-import type { Name } from '../shelf/shelf';
-import { mentionOf } from '../shelf/shelf';
+import { type Name, mentionOf } from '../shelf/shelf';
 import { fieldRule, type RuleSheet } from '../rulesheets/types';
 import { composeField, type Words } from './compose';
 import { countText } from './count';

@@ -1,5 +1,4 @@
-import type { CalendarFilter } from '@/core/calendar/filter';
-import { isFiltering, NO_FILTER } from '@/core/calendar/filter';
+import { type CalendarFilter, isFiltering, NO_FILTER } from '@/core/calendar/filter';
 import { monthWeeks, type MonthDay } from '@/core/calendar/month';
 import type { Slip } from '@/core/calendar/slip';
 import { groupBy } from '@/core/group';

@@ -6,7 +6,7 @@ import Button from 'react-bootstrap/Button';
 import { minutesTogether, minutesWords } from '@/core/prep/load';
 import { WORK_LABELS, WORKS, type Work } from '@/core/prep/step';
 import { readTypedTime } from '@/core/time/typed';
-import type { BatchStep } from '@/data/prep/batchDays';
+import type { BatchStep } from '@/usecases/prep/reading';
 import { call, problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';

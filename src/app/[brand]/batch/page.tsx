@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { WORKS } from '@/core/prep/step';
 import { addDays } from '@/core/time/days';
-import { listStepsForBatch } from '@/data/prep/batchDays';
+import { listStepsForBatch } from '@/usecases/prep/reading';
 import { brandOfPage } from '@/app/server/brand';
 import { PlanBatchDay } from './PlanBatchDay';
 

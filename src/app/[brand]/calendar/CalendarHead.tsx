@@ -4,7 +4,7 @@ import type { Options } from 'nuqs';
 import { writeFilter, type CalendarFilter } from '@/core/calendar/filter';
 import { weekNumber } from '@/core/time/days';
 import type { LocalDate } from '@/core/time/plan';
-import type { Reading } from '@/data/calendar/savedViews';
+import type { Reading } from '@/usecases/calendar/reading';
 import type { CalendarView } from '@/usecases/calendar/loadCalendar';
 import { useShell } from '@/ui/shell';
 import { FilterBar } from './FilterBar';

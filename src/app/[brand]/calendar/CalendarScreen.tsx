@@ -24,7 +24,7 @@ import { openingsLeft } from '@/core/rhythm/openingsLeft';
 import { addDays } from '@/core/time/days';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { PostSheet } from '@/core/posts/sheet';
-import type { Reading } from '@/data/calendar/savedViews';
+import type { Reading } from '@/usecases/calendar/reading';
 import type { CalendarView, TrayIdea } from '@/usecases/calendar/loadCalendar';
 import { useSay } from '@/ui/messages';
 import { ShellProvider, useShell } from '@/ui/shell';
@@ -32,7 +32,7 @@ import { useRefresh } from '@/ui/useRefresh';
 import { CalendarHead } from './CalendarHead';
 import { Carrier } from './Carrier';
 import { weekOf } from './heading';
-import { InHand } from './InHand';
+import { DragPreview } from './DragPreview';
 import { brandOfSlip, nameIn, timetableOf, type BrandShown } from './makeTimetable';
 import { gridOf, startOf } from './placeGrid';
 import { Day } from './Day';
@@ -401,7 +401,7 @@ export function CalendarScreen({
             )}
           </Carrier>
           <DragOverlay dropAnimation={null}>
-            {lifted && <InHand load={lifted} ground={ground} timetable={timetable} />}
+            {lifted && <DragPreview load={lifted} ground={ground} timetable={timetable} />}
           </DragOverlay>
         </DndContext>
         {planning && (

@@ -7,7 +7,7 @@ import type { Slip } from '@/core/calendar/slip';
 import type { Opening } from '@/core/rhythm/openings';
 import { minutesOf } from '@/core/time/days';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
-import type { KnownDate } from '@/data/calendar/knownDates';
+import type { KnownDate } from '@/usecases/calendar/reading';
 import { spokenDate } from '@/ui/format';
 import { CalendarSlip } from './CalendarSlip';
 import { DateBand } from './DayHead';

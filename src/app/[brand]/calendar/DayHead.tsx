@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import type { Opening } from '@/core/rhythm/openings';
 import type { LocalDate } from '@/core/time/plan';
-import type { KnownDate } from '@/data/calendar/knownDates';
+import type { KnownDate } from '@/usecases/calendar/reading';
 import { spokenDate, weekdayName } from '@/ui/format';
 import { useTimetable } from './timetable';
 import { BatchDaysHere, StepsHere } from './WorkingDates';

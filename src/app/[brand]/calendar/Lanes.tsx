@@ -6,7 +6,7 @@ import type { Slip } from '@/core/calendar/slip';
 import type { Horizon } from '@/core/rhythm/horizon';
 import type { Opening } from '@/core/rhythm/openings';
 import type { LocalDate } from '@/core/time/plan';
-import type { KnownDate } from '@/data/calendar/knownDates';
+import type { KnownDate } from '@/usecases/calendar/reading';
 import { CallSign } from '@/ui/CallSign';
 import { HorizonBar } from '@/ui/HorizonBar';
 import { spokenDate } from '@/ui/format';

@@ -7,7 +7,7 @@ import { dayPlace } from '@/core/calendar/drop';
 import type { Slip } from '@/core/calendar/slip';
 import type { Opening } from '@/core/rhythm/openings';
 import type { LocalDate } from '@/core/time/plan';
-import type { KnownDate } from '@/data/calendar/knownDates';
+import type { KnownDate } from '@/usecases/calendar/reading';
 import { monthName, spokenDate, weekdayName } from '@/ui/format';
 import { CalendarSlip } from './CalendarSlip';
 import { DateBand } from './DayHead';

@@ -4,7 +4,7 @@ import { useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import Dropdown from 'react-bootstrap/Dropdown';
-import type { Reading } from '@/data/calendar/savedViews';
+import type { Reading } from '@/usecases/calendar/reading';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';

@@ -7,8 +7,7 @@ import { stepState } from '@/core/prep/countBack';
 import { CRAFT_LABELS } from '@/core/prep/step';
 import { withArticle } from '@/core/words';
 import type { LocalDate } from '@/core/time/plan';
-import type { BatchDayLine } from '@/data/prep/batchDays';
-import type { CalendarStep } from '@/data/prep/steps';
+import type { BatchDayLine, CalendarStep } from '@/usecases/prep/reading';
 import { CallSign } from '@/ui/CallSign';
 import { useTimetable } from './timetable';
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { readFilter } from '@/core/calendar/filter';
 import { localOf, readDate } from '@/core/time/plan';
-import { listReadings } from '@/data/calendar/savedViews';
+import { listReadings } from '@/usecases/calendar/reading';
 import { brandOfPage } from '@/app/server/brand';
 import { brandsOfCalendar } from '@/app/server/calendar';
 import { ARRANGEMENTS, loadCalendar, type Arrangement, type CalendarAsk } from '@/usecases/calendar/loadCalendar';

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { minutesWords } from '@/core/prep/load';
-import type { BatchDayLine } from '@/data/prep/batchDays';
+import type { BatchDayLine } from '@/usecases/prep/reading';
 import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 

@@ -9,7 +9,7 @@ import type { Fitness } from '@/core/delivery/departure';
 import { askedFor } from '@/core/rhythm/entry';
 import type { Opening } from '@/core/rhythm/openings';
 import { addDays } from '@/core/time/days';
-import type { BatchDayLine } from '@/data/prep/batchDays';
+import type { BatchDayLine } from '@/usecases/prep/reading';
 import type { DeskView } from '@/usecases/desk/loadDesk';
 import type { Departure } from '@/usecases/delivery/loadDepartures';
 import type { DeskSteps } from '@/usecases/desk/loadDeskSteps';

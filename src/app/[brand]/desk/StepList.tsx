@@ -7,7 +7,7 @@ import { whoWaits } from '@/core/prep/waiting';
 import { stepState } from '@/core/prep/countBack';
 import { groupBy } from '@/core/group';
 import { minutesTogether, minutesWords, type DayLoad } from '@/core/prep/load';
-import type { DeskStep } from '@/data/prep/steps';
+import type { DeskStep } from '@/usecases/prep/reading';
 import type { DeskSteps } from '@/usecases/desk/loadDeskSteps';
 import { call, problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
 import { addDays } from '@/core/time/days';
-import { listBatchDays } from '@/data/prep/batchDays';
+import { listBatchDays } from '@/usecases/prep/reading';
 import { loadDesk } from '@/usecases/desk/loadDesk';
 import { loadDeskSteps } from '@/usecases/desk/loadDeskSteps';
 import { DeskScreen } from './DeskScreen';

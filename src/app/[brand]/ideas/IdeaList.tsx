@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { LocalDate } from '@/core/time/plan';
-import type { Piece } from '@/data/pieces/pieces';
+import type { Piece } from '@/usecases/pieces/reading';
 import { CallSign } from '@/ui/CallSign';
 import { dayAndTime, shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';

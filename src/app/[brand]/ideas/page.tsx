@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
-import { listIdeas } from '@/data/pieces/pieces';
+import { listIdeas } from '@/usecases/pieces/reading';
 import { IdeaList } from './IdeaList';
 
 export const metadata: Metadata = { title: 'Ideas' };

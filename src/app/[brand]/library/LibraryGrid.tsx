@@ -5,7 +5,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { lengthWords } from '@/core/captions/spoken';
 import { LIBRARY_PAGE } from '@/core/media/libraryPage';
 import { isVideo } from '@/core/media/video';
-import type { LibraryFile } from '@/data/media/library';
+import type { LibraryFile } from '@/usecases/media/reading';
 import { call, problemOf } from '@/ui/api';
 import { fileSize } from '@/ui/format';
 import { useSay } from '@/ui/messages';

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useCallback, useState } from 'react';
-import type { LibraryFile } from '@/data/media/library';
+import type { LibraryFile } from '@/usecases/media/reading';
 import { call } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { LIBRARY_PAGE } from '@/core/media/libraryPage';
 import { brandOfPage } from '@/app/server/brand';
-import { listLibrary } from '@/data/media/library';
+import { listLibrary } from '@/usecases/media/reading';
 import { LibraryScreen } from './LibraryScreen';
 
 export const metadata: Metadata = { title: 'Library' };

@@ -2,8 +2,8 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { brandOfPage } from '@/app/server/brand';
 import { noWork, progressOf } from '@/core/prep/progress';
-import { listPieces } from '@/data/pieces/pieces';
-import { countWorkOfPieces } from '@/data/prep/steps';
+import { listPieces } from '@/usecases/pieces/reading';
+import { countWorkOfPieces } from '@/usecases/prep/reading';
 import { Progress, progressWords } from '@/ui/Progress';
 
 export const metadata: Metadata = { title: 'Pieces' };

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
-import { listDaysOff } from '@/data/rhythm/rhythms';
-import { listSettingVersions } from '@/data/brands/settingVersions';
+import { listDaysOff } from '@/usecases/rhythm/reading';
+import { listSettingVersions } from '@/usecases/brands/reading';
 import { BrandForm } from './BrandForm';
 
 export const metadata: Metadata = { title: 'Brand settings' };

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
 import { differingFields, WRITTEN_LABELS, type WrittenWords } from '@/core/posts/written';
-import type { WordsVersion } from '@/data/posts/wordsVersions';
+import type { WordsVersion } from '@/usecases/posts/reading';
 import { call, problemOf } from '@/ui/api';
 import { dayAndTime } from '@/ui/format';
 import { useShell } from '@/ui/shell';

@@ -3,7 +3,7 @@
 import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import { ASSET_KINDS, ASSET_LABELS, type AssetKind } from '@/core/shelf/shelf';
-import type { BrandAsset } from '@/data/brands/brandAssets';
+import type { BrandAsset } from '@/usecases/brands/reading';
 import { call, problemOf } from '@/ui/api';
 import { fileSize } from '@/ui/format';
 import { useSay } from '@/ui/messages';

@@ -1,7 +1,7 @@
 import { door } from '@/app/server/door';
 import { accept, refuse } from '@/core/refusal';
 import { ASSET_KINDS } from '@/core/shelf/shelf';
-import { takeMedia } from '@/data/media/mediaFiles';
+import { takeMedia } from '@/usecases/media/files';
 import { dropAsset, keepAsset } from '@/usecases/shelf/shelf';
 import { fields, id } from '@/app/server/fields';
 import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';

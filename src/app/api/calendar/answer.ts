@@ -2,7 +2,7 @@ import type { Result } from '@/core/refusal';
 import type { Bimlo } from '@/runtime/bimlo';
 import type { ChangeOutcome } from '@/usecases/calendar/changePosts';
 import type { Work } from '@/usecases/useCase';
-import { maybeActor } from '@/data/people/people';
+import { maybeActor } from '@/usecases/people/reading';
 import { loadShownSlips } from '@/usecases/posts/loadPosts';
 import { done, refusal } from '@/app/server/request';
 

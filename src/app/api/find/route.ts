@@ -1,5 +1,5 @@
 import { door } from '@/app/server/door';
-import { findByWords } from '@/data/search/find';
+import { findByWords } from '@/usecases/search/reading';
 import { answer, askedFor, done, isId } from '@/app/server/request';
 import { ofBrand } from '@/usecases/rights/readFor';
 

@@ -1,7 +1,7 @@
 import { door } from '@/app/server/door';
 import { LIBRARY_PAGE } from '@/core/media/libraryPage';
 import { accept, refuse } from '@/core/refusal';
-import { listLibrary } from '@/data/media/library';
+import { listLibrary } from '@/usecases/media/reading';
 import { takeUpload } from '@/app/server/upload';
 import { answer, askedFor, isId, nothingThere, refusal } from '@/app/server/request';
 import { ofBrand } from '@/usecases/rights/readFor';

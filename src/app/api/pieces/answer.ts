@@ -1,6 +1,6 @@
 import type { Result } from '@/core/refusal';
-import { maybePiece } from '@/data/pieces/pieces';
-import { listStepsOf } from '@/data/prep/steps';
+import { maybePiece } from '@/usecases/pieces/reading';
+import { listStepsOf } from '@/usecases/prep/reading';
 import type { Bimlo } from '@/runtime/bimlo';
 import { sheetStep } from '@/usecases/posts/loadPosts';
 import { done, refusal } from '@/app/server/request';

@@ -1,6 +1,6 @@
 import { openDoor } from '@/app/server/door';
 import { cookies } from 'next/headers';
-import { maybeActor } from '@/data/people/people';
+import { maybeActor } from '@/usecases/people/reading';
 import { fields, id } from '@/app/server/fields';
 import { done, nothingThere, readBody, refusal } from '@/app/server/request';
 import { PERSON_COOKIE } from '@/app/server/who';

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState, type FormEvent } from 'react';
 import { withNeighbour } from '@/core/group';
 import { beginnings, minutesTogether, minutesWords } from '@/core/prep/load';
-import type { BatchDay, BatchStep } from '@/data/prep/batchDays';
+import type { BatchDay, BatchStep } from '@/usecases/prep/reading';
 import { call, problemOf } from '@/ui/api';
 import { shortDate, spokenDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { listBatchSteps, maybeBatchDay } from '@/data/prep/batchDays';
+import { listBatchSteps, maybeBatchDay } from '@/usecases/prep/reading';
 import { brandOfPage } from '@/app/server/brand';
 import { isId } from '@/app/server/request';
 import { BatchDayScreen } from './BatchDayScreen';

@@ -4,7 +4,7 @@ import { KIND_LABELS, PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
 import { earliestDay } from '@/core/pieces/piece';
 import { withArticle } from '@/core/words';
 import type { SheetStep } from '@/core/posts/sheet';
-import type { Piece } from '@/data/pieces/pieces';
+import type { Piece } from '@/usecases/pieces/reading';
 import { call, problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';

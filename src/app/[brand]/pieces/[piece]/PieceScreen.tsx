@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Slip } from '@/core/calendar/slip';
 import type { LocalDate } from '@/core/time/plan';
-import type { Piece } from '@/data/pieces/pieces';
+import type { Piece } from '@/usecases/pieces/reading';
 import { CallSign } from '@/ui/CallSign';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { shortDate } from '@/ui/format';

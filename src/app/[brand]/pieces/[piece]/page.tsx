@@ -2,9 +2,9 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
 import { isId } from '@/app/server/request';
-import { maybePiece } from '@/data/pieces/pieces';
-import { listPostsOfPiece } from '@/data/posts/postLines';
-import { listStepsOf } from '@/data/prep/steps';
+import { maybePiece } from '@/usecases/pieces/reading';
+import { listPostsOfPiece } from '@/usecases/posts/reading';
+import { listStepsOf } from '@/usecases/prep/reading';
 import { sheetStep, slipsOf } from '@/usecases/posts/loadPosts';
 import { PieceScreen } from './PieceScreen';
 

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PieceKind } from '@/core/pieces/kinds';
 import type { SheetStep } from '@/core/posts/sheet';
 import type { LocalDate } from '@/core/time/plan';
-import type { Piece } from '@/data/pieces/pieces';
+import type { Piece } from '@/usecases/pieces/reading';
 import { call, UNREACHABLE, type Answer } from '@/ui/api';
 import { claimDrafts, dropDraft, keepDraft, listDrafts } from '@/ui/drafts';
 import { useInTurn } from '@/ui/useInTurn';

@@ -1,7 +1,6 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
-import { listRuleSheets } from '@/data/brands/channels';
-import { listSettingVersions } from '@/data/brands/settingVersions';
+import { listRuleSheets, listSettingVersions } from '@/usecases/brands/reading';
 import { ChannelSettings } from './ChannelSettings';
 
 export const metadata: Metadata = { title: 'Channels' };

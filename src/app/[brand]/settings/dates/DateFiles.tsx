@@ -3,7 +3,7 @@
 import { useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
-import type { DateFile } from '@/data/calendar/knownDates';
+import type { DateFile } from '@/usecases/calendar/reading';
 import type { DatesOutcome } from '@/usecases/calendar/knownDates';
 import { call, problemOf, sendForm } from '@/ui/api';
 import { dayAndTime, shortDate } from '@/ui/format';

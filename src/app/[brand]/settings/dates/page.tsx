@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
-import { listDateFiles } from '@/data/calendar/knownDates';
+import { listDateFiles } from '@/usecases/calendar/reading';
 import { DateFiles } from './DateFiles';
 
 export const metadata: Metadata = { title: 'Known dates' };

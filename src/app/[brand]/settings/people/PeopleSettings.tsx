@@ -7,7 +7,7 @@ import Form from 'react-bootstrap/Form';
 import { CRAFT_LABELS, CRAFTS, type Craft } from '@/core/prep/step';
 import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
 import { minutesWords } from '@/core/prep/load';
-import type { Person } from '@/data/people/people';
+import type { Person } from '@/usecases/people/reading';
 import type { Role } from '@/core/rights/may';
 import { call, problemOf } from '@/ui/api';
 import { weekdayWord } from '@/core/rhythm/entry';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
-import { brandIdsOfPeople, listPeopleDaysOff } from '@/data/people/people';
-import { listSettingVersions } from '@/data/brands/settingVersions';
-import { countOpenSteps } from '@/data/prep/steps';
+import { brandIdsOfPeople, listPeopleDaysOff } from '@/usecases/people/reading';
+import { listSettingVersions } from '@/usecases/brands/reading';
+import { countOpenSteps } from '@/usecases/prep/reading';
 import { brandOfPage } from '@/app/server/brand';
 import { PeopleSettings } from './PeopleSettings';
 

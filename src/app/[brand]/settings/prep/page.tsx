@@ -2,8 +2,8 @@ import type { Metadata } from 'next';
 import { SHIPPED_PREP } from '@/core/prep/shipped';
 import { PIECE_SUBJECTS } from '@/core/prep/subject';
 import { FORMATS } from '@/core/rulesheets/types';
-import { listPrepSheets } from '@/data/prep/prepSheets';
-import { listSettingVersions, prepSheetKey } from '@/data/brands/settingVersions';
+import { listPrepSheets } from '@/usecases/prep/reading';
+import { listSettingVersions, prepSheetKey } from '@/usecases/brands/reading';
 import { brandOfPage } from '@/app/server/brand';
 import { PrepSheets } from './PrepSheets';
 

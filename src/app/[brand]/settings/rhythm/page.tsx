@@ -4,8 +4,8 @@ import { groupBy } from '@/core/group';
 import { proposeRhythm, type Practised } from '@/core/rhythm/propose';
 import { addDays, startOfWeek } from '@/core/time/days';
 import { brandOfPage } from '@/app/server/brand';
-import { listPauses, listPractice, listRhythms } from '@/data/rhythm/rhythms';
-import { listSettingVersions } from '@/data/brands/settingVersions';
+import { listPauses, listPractice, listRhythms } from '@/usecases/rhythm/reading';
+import { listSettingVersions } from '@/usecases/brands/reading';
 import { CallSign } from '@/ui/CallSign';
 import { RhythmEditor } from './RhythmEditor';
 

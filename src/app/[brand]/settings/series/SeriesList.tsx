@@ -7,7 +7,7 @@ import { recurrenceWords, type Recurrence } from '@/core/rhythm/entry';
 import { DEFAULT_AHEAD } from '@/core/rhythm/series';
 import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
 import { readTypedTime } from '@/core/time/typed';
-import type { Series } from '@/data/rhythm/series';
+import type { Series } from '@/usecases/rhythm/reading';
 import { call, problemOf } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
 import { useSay } from '@/ui/messages';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
-import { listSeries } from '@/data/rhythm/series';
-import { listSettingVersions } from '@/data/brands/settingVersions';
+import { listSeries } from '@/usecases/rhythm/reading';
+import { listSettingVersions } from '@/usecases/brands/reading';
 import { SeriesList } from './SeriesList';
 
 export const metadata: Metadata = { title: 'Series' };

@@ -1,8 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { brandOfPage } from '@/app/server/brand';
-import { listRuleSheets } from '@/data/brands/channels';
-import { listSettingVersions } from '@/data/brands/settingVersions';
+import { listRuleSheets, listSettingVersions } from '@/usecases/brands/reading';
 import { SheetEditor } from './SheetEditor';
 
 export const metadata: Metadata = { title: 'Rule sheets' };

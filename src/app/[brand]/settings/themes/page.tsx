@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
-import { listSettingVersions } from '@/data/brands/settingVersions';
+import { listSettingVersions } from '@/usecases/brands/reading';
 import { ThemeSettings } from './ThemeSettings';
 
 export const metadata: Metadata = { title: 'Pillars and campaigns' };

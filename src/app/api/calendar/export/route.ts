@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream';
 import { door } from '@/app/server/door';
 import { readFilter } from '@/core/calendar/filter';
-import { maybeBrandBySlug } from '@/data/brands/brands';
+import { maybeBrandBySlug } from '@/usecases/brands/reading';
 import { postsAsCalendar, postsAsCsv } from '@/usecases/exchange/exportPosts';
 import { askedFor, nothingThere, refusal } from '@/app/server/request';
 import { mayRead } from '@/usecases/rights/mustMay';

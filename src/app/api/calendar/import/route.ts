@@ -1,14 +1,14 @@
 import { door } from '@/app/server/door';
 import { mixed, number, object, string, ValidationError } from 'yup';
 import { CSV_LIMIT_BYTES } from '@/core/exchange/csvText';
-import { readCsvFile } from '@/data/pool/readFiles';
+import { readCsvFile } from '@/usecases/exchange/files';
 import { COLUMNS } from '@/core/exchange/columns';
 import type { ImportMapping } from '@/core/exchange/planImport';
 import { ALL_STAGES } from '@/core/stages/stages';
 import { refuse, type Result } from '@/core/refusal';
 import { bringIn, previewImport } from '@/usecases/exchange/importPosts';
 import { mayRead } from '@/usecases/rights/mustMay';
-import { maybeBrandById } from '@/data/brands/brands';
+import { maybeBrandById } from '@/usecases/brands/reading';
 import { answer, done, isId, nothingThere, refusal } from '@/app/server/request';
 import { readUpload } from '@/app/server/upload';
 

@@ -3,8 +3,8 @@ import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { isVideo } from '@/core/media/video';
-import { maybeMimeFor } from '@/data/media/media';
-import { picturePath, readPictureFile } from '@/data/media/mediaFiles';
+import { maybeMimeFor } from '@/usecases/media/reading';
+import { picturePath, readPictureFile } from '@/usecases/media/files';
 import { nothingThere } from '@/app/server/request';
 
 /**

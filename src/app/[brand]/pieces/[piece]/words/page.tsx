@@ -2,8 +2,8 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
 import { isId } from '@/app/server/request';
-import { maybePiece } from '@/data/pieces/pieces';
-import { listNames } from '@/data/shelf/shelf';
+import { maybePiece } from '@/usecases/pieces/reading';
+import { listNames } from '@/usecases/shelf/reading';
 import { loadSiblings } from '@/usecases/captions/siblings';
 import { SiblingsScreen } from './SiblingsScreen';
 

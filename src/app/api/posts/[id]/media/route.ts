@@ -1,5 +1,5 @@
 import { door } from '@/app/server/door';
-import { maybePost } from '@/data/posts/posts';
+import { maybePost } from '@/usecases/posts/reading';
 import { takeUpload } from '@/app/server/upload';
 import { isId, nothingThere } from '@/app/server/request';
 import { attachFromLibrary } from '@/usecases/media/library';

@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { ofPost } from '@/usecases/rights/readFor';
-import { listWordsVersions } from '@/data/posts/wordsVersions';
+import { listWordsVersions } from '@/usecases/posts/reading';
 import { answer, isId, nothingThere } from '@/app/server/request';
 
 /** Versions shown at once, the newest. */

@@ -1,8 +1,8 @@
 import { door } from '@/app/server/door';
 import { isVideo } from '@/core/media/video';
 import { leavingName } from '@/core/media/fit';
-import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
-import { renderPicture } from '@/data/media/renderPicture';
+import { maybeDeliveryOfPost } from '@/usecases/delivery/reading';
+import { renderPicture } from '@/usecases/media/files';
 import { answerPicture } from '@/app/server/picture';
 import { ofPost } from '@/usecases/rights/readFor';
 import { isId, nothingThere, refusal } from '@/app/server/request';

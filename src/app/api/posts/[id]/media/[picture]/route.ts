@@ -1,7 +1,7 @@
 import { door } from '@/app/server/door';
 import { number, object, string } from 'yup';
-import { listPictures } from '@/data/media/media';
-import { renderPicture } from '@/data/media/renderPicture';
+import { listPictures } from '@/usecases/media/reading';
+import { renderPicture } from '@/usecases/media/files';
 import { describePicture, removePicture, setRecipe } from '@/usecases/media/pictures';
 import { fields, maybeText } from '@/app/server/fields';
 import { answerPicture } from '@/app/server/picture';

@@ -7,7 +7,7 @@ import { placeOf, refusalFor, type Load } from './dragging';
 import type { Timetable } from './timetable';
 
 /** What is in the hand, with the reason where it may not be dropped. */
-export function InHand({ load, ground, timetable }: { load: Load; ground: DropGround; timetable: Timetable }) {
+export function DragPreview({ load, ground, timetable }: { load: Load; ground: DropGround; timetable: Timetable }) {
   const { over } = useDndContext();
   const refusal = over ? refusalFor(load, placeOf(over), ground) : null;
   const first = load.kind === 'posts' ? load.slips[0]! : null;

@@ -1,0 +1,1 @@
+export { readReached } from '@/data/database/asOf';

@@ -1,0 +1,1 @@
+export { readCsvFile } from '@/data/pool/readFiles';
