@@ -18,7 +18,7 @@ export const BRAND = 'bench';
 const PERSON = 'bea';
 export const AS_PERSON = { BIMLO_DEMO_PERSON: PERSON };
 
-const COLORS = ['#2E7D50', '#27508F', '#7A3B69', '#B4531F', '#3B6E7A', '#4A4E8C', '#94304B', '#6B5B2A'];
+const COLORS = ['#2E7D50', '#6B7A2A', '#7A3B69', '#B4531F', '#3B6E7A', '#4A4E8C', '#94304B', '#6B5B2A'];
 const BATCH = 2_000;
 
 /** The days that the month arrangement shows: from the Monday before the first to the Sunday after the last. */
@@ -87,7 +87,7 @@ export async function fill(db: Db, count = POSTS, shown = POSTS_OF_MONTH): Promi
         link: 'https://fennelmoor.example/rings',
         date,
         time: `${String(6 + (index % 16)).padStart(2, '0')}:${String((index * 7) % 60).padStart(2, '0')}`,
-        stage: isShown ? ('making' as const) : ('published' as const),
+        stage: isShown ? ('production' as const) : ('published' as const),
         ownerId: personId,
         publishedAt: isShown ? null : `${date}T12:00:00.000Z`,
         address: '',

@@ -107,7 +107,7 @@ async function benchPictures(): Promise<Line[]> {
       width: WIDE,
       height: HIGH,
       channels: 3,
-      background: '#0b6e69',
+      background: '#134e5e',
       noise: { type: 'gaussian', mean: 120, sigma: 12 },
     },
   })

@@ -26,7 +26,7 @@ interface SeededPost {
 }
 
 /** How many days before today a step is done by, at each stage: work on drafts lags behind. */
-const LAG_DAYS: Partial<Record<Stage, number>> = { drafting: 2, making: 1 };
+const LAG_DAYS: Partial<Record<Stage, number>> = { drafting: 2, production: 1 };
 
 /** Gives the demo's posts their prep, done as far as their stages say, and its pieces theirs, done up to yesterday. */
 export async function seedPrep(

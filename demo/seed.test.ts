@@ -62,7 +62,7 @@ describe('the demo', () => {
 
   it('has posts in every stage but set aside, ideas, and undated posts', async () => {
     const stages = new Set((await posts(moor)).map((post) => post.stage));
-    expect([...stages].sort()).toEqual(['drafting', 'making', 'published', 'ready', 'scheduled', 'signOff']);
+    expect([...stages].sort()).toEqual(['drafting', 'production', 'published', 'ready', 'scheduled', 'signOff']);
     expect((await listIdeas(db, [moor.id], 50)).length).toBeGreaterThan(8);
     expect((await listIdeas(db, [moor.id], 50, true)).length).toBe(1);
     expect((await listUndatedPosts(db, scopeOf(moor), 50)).length).toBeGreaterThan(1);

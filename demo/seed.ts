@@ -358,7 +358,7 @@ function makePost(row: PostRow, making: Making) {
   const stage: Stage = isPast
     ? 'published'
     : !isFit && ['ready', 'scheduled'].includes(asWritten)
-      ? 'making'
+      ? 'production'
       : asWritten;
   const key = randomUUID();
   const parcel = makeParcel(content, channel);
@@ -425,7 +425,7 @@ const VIDEOS = ['dome-tall.mp4', 'talk-wide.mp4', 'ferry-tall.webm'];
 
 /** The video of a post of a video format that is past its making; the others wait for theirs. */
 function videoOf(row: PostRow, brandSlug: string): string | null {
-  if (['drafting', 'making'].includes(row.stage)) return null;
+  if (['drafting', 'production'].includes(row.stage)) return null;
   if (row.format === 'longVideo') return 'talk-wide.mp4';
   return row.format === 'shortVideo' ? (brandSlug === 'tidewrack' ? 'ferry-tall.webm' : 'dome-tall.mp4') : null;
 }

@@ -297,7 +297,7 @@ test('a view that was read before a move, but comes after it, does not put the p
 test('stages take drops, say why not, and the list is edited in place', async ({ page }) => {
   await openCalendar(page, '?as=stages');
   const column = (name: string) => page.getByRole('region', { name: new RegExp(`^${name},`) });
-  const lacking = column('making').locator('[data-post]', { hasText: 'no picture' }).first();
+  const lacking = column('production').locator('[data-post]', { hasText: 'no picture' }).first();
   await drag(page, lacking, column('ready'));
   await page.mouse.up();
   await expect(message(page)).toContainText('Not ready yet.');
@@ -320,13 +320,13 @@ test('stages take drops, say why not, and the list is edited in place', async ({
   await expect(message(page)).toContainText('Named 1 post anew.');
   const renamed = page.getByRole('row').filter({ hasText: 'Named in the list' });
   await renamed.hover();
-  await renamed.getByLabel('Stage of Named in the list').selectOption('making');
-  await expect(message(page)).toContainText('Put 1 post at making.');
+  await renamed.getByLabel('Stage of Named in the list').selectOption('production');
+  await expect(message(page)).toContainText('Put 1 post at production.');
   await page.getByRole('columnheader', { name: 'Title' }).getByRole('button').click();
   await expect(page).toHaveURL(/sort=title/);
 });
 
-test('filters narrow every arrangement, stand in the address, and are kept as a reading', async ({ page }) => {
+test('filters narrow every arrangement, stand in the address, and are kept as a saved view', async ({ page }) => {
   await openLanes(page);
   const posts = page.locator('.lanes td [data-post]');
   await expect(posts.first()).toBeVisible();
@@ -340,13 +340,13 @@ test('filters narrow every arrangement, stand in the address, and are kept as a 
   await page.getByRole('checkbox', { name: 'Corkwall' }).check();
   await expect(page.locator('.lanes tbody tr')).toHaveCount(1);
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Readings' }).click();
-  await page.getByLabel('Name of this reading').fill('Sombrero on the wall');
+  await page.getByRole('button', { name: 'SavedViews' }).click();
+  await page.getByLabel('Name of this view').fill('Sombrero on the wall');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(message(page)).toContainText('Kept as “Sombrero on the wall”.');
   await page.getByRole('button', { name: 'show all' }).click();
   await expect(page.locator('.lanes tbody tr')).toHaveCount(8);
-  await page.getByRole('button', { name: 'Readings' }).click();
+  await page.getByRole('button', { name: 'SavedViews' }).click();
   await page.getByRole('button', { name: 'Sombrero on the wall', exact: true }).click();
   await expect(page.locator('.lanes tbody tr')).toHaveCount(1);
 });

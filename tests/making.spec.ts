@@ -171,8 +171,8 @@ test('a video gets its place, its length is checked, and the library knows it ag
 
   await page.goto('/fennel-moor/library');
   await page.locator('input[type=file]').setInputFiles([
-    { name: 'again.png', mimeType: 'image/png', buffer: await picture('#0b6e69') },
-    { name: 'the same.png', mimeType: 'image/png', buffer: await picture('#0b6e69') },
+    { name: 'again.png', mimeType: 'image/png', buffer: await picture('#134e5e') },
+    { name: 'the same.png', mimeType: 'image/png', buffer: await picture('#134e5e') },
     { name: 'page.png', mimeType: 'image/png', buffer: Buffer.from('<!doctype html><script>alert(1)</script>') },
   ]);
   await expect(page.getByText('the same.png was here already')).toBeVisible();

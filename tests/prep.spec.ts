@@ -131,7 +131,7 @@ test('working dates stand on the calendar beside publishing dates, everybody’s
   await openCalendar(page, '?as=stages&split=next');
   await expect(
     page
-      .getByRole('region', { name: /^making,/ })
+      .getByRole('region', { name: /^production,/ })
       .getByRole('heading', { level: 3 })
       .first(),
   ).toContainText('next:');

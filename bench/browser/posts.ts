@@ -10,7 +10,7 @@ export const CHANNELS = Array.from({ length: 12 }, (_, index) => ({
   brandId: 'bench',
   name: `Channel ${index + 1}`,
   callSign: `C${String.fromCharCode(65 + index)}`,
-  color: ['#2E7D50', '#27508F', '#7A3B69', '#B4531F', '#3B6E7A', '#4A4E8C'][index % 6]!,
+  color: ['#2E7D50', '#6B7A2A', '#7A3B69', '#B4531F', '#3B6E7A', '#4A4E8C'][index % 6]!,
 }));
 
 /** The same made-up posts for all that are compared: spread over `days` days from the first, without pictures. */

@@ -76,7 +76,7 @@ export function SlipFace({
 
 /** Progress tells something until a post is ready. */
 const isUnderWay = ({ stage, progress }: Slip): boolean =>
-  progress.length > 0 && (stage === 'drafting' || stage === 'making' || stage === 'signOff');
+  progress.length > 0 && (stage === 'drafting' || stage === 'production' || stage === 'signOff');
 
 /** The class names of a slip's ground. */
 export function slipClass(

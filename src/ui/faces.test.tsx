@@ -29,7 +29,7 @@ describe('a slip', () => {
     const html = face();
     expect(html).toContain('>GR<');
     expect(html).toContain('>14:30<');
-    expect(html).toContain('aria-label="making"');
+    expect(html).toContain('aria-label="production"');
     expect(html).toContain('>Dome night<');
     expect(html).toContain(`/api/media/${slip.thumb}?size=thumb`);
     expect(html).toContain('aria-label="words 2 of 3, picture 0 of 2"');

@@ -118,7 +118,7 @@ export async function makeWorld(): Promise<TestWorld> {
 }
 
 const textFormat = (network: string): Format =>
-  network === 'glassrow' ? 'photo' : network === 'corkwall' ? 'wallImage' : 'text';
+  network === 'glassrow' ? 'photo' : network === 'corkwall' ? 'boardPicture' : 'text';
 
 /** The value of a result that has to be one. */
 export function valueOf<T>(result: { ok: true; value: T } | { ok: false; refusal: { message: string } }): T {

@@ -23,7 +23,7 @@ afterEach(() => app.close());
 
 const NOBODY = '00000000-0000-4000-8000-000000000000';
 const picture = (width = 1600, height = 1200) =>
-  sharp({ create: { width, height, channels: 3, background: '#0b6e69' } })
+  sharp({ create: { width, height, channels: 3, background: '#134e5e' } })
     .jpeg()
     .toBuffer();
 const asBody = (bytes: Uint8Array): BodyInit => new Blob([new Uint8Array(bytes)]);

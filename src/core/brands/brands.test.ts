@@ -6,7 +6,7 @@ import { colourDistance, contrast, readChannelColour } from './colours';
 
 const CHANNEL_COLOURS = [
   '#2E7D50',
-  '#27508F',
+  '#6B7A2A',
   '#7A3B69',
   '#B4531F',
   '#3B6E7A',
@@ -24,7 +24,7 @@ describe('colours', () => {
   });
   it('are as far apart as they look', () => {
     expect(colourDistance('#000000', '#FFFFFF')).toBeCloseTo(1, 3);
-    expect(colourDistance('#27508F', '#27508F')).toBe(0);
+    expect(colourDistance('#3B5F7D', '#3B5F7D')).toBe(0);
   });
   it('of the demo’s channels can all be told apart and seen', () =>
     CHANNEL_COLOURS.forEach((color, index) => {
@@ -35,7 +35,6 @@ describe('colours', () => {
     ['green', 'badColour'],
     ['#FFF', 'badColour'],
     ['#F0E8D0', 'paleColour'],
-    ['#101318', 'darkColour'],
     ['#2E7D52', 'nearColour'],
   ])('%s is refused as %s', (color, code) => {
     const read = readChannelColour(color, [{ name: 'Glassrow', color: '#2E7D50' }]);

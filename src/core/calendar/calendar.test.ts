@@ -83,17 +83,17 @@ describe('a drop', () => {
     ['a published post', { ...post, stage: 'published' }, dayPlace('2026-11-24'), 'published posts stay as they are'],
     ['a post that is leaving, to the tray', { ...post, leaving: true }, { kind: 'tray' }, 'it is leaving right now'],
     ['a post to the tray', post, { kind: 'tray' }, null],
-    ['a post to making', post, { kind: 'stage', stage: 'making' }, null],
+    ['a post to making', post, { kind: 'stage', stage: 'production' }, null],
     ['a post to published', post, { kind: 'stage', stage: 'published' }, 'published is reached by leaving'],
-    ['an idea to a stage', idea, { kind: 'stage', stage: 'making' }, 'an idea needs a channel and a day first'],
+    ['an idea to a stage', idea, { kind: 'stage', stage: 'production' }, 'an idea needs a channel and a day first'],
   ])('%s', (_name, dragged, place, expected) => expect(whyNoDrop(dragged, place, ground)).toBe(expected));
 
   it('keeps the format where the network takes it, else takes its first, and says so', () => {
     const sheet = (slug: string) => SHIPPED_RULE_SHEETS.find((one) => one.slug === slug)!;
     expect(formatOn(sheet('glassrow'), 'carousel')).toBe('carousel');
-    expect(formatOn(sheet('corkwall'), 'carousel')).toBe('wallImage');
-    expect(formatOn(sheet('corkwall'), null)).toBe('wallImage');
-    expect(formatNote(sheet('corkwall'), 'carousel', 'wallImage')).toBe(
+    expect(formatOn(sheet('corkwall'), 'carousel')).toBe('boardPicture');
+    expect(formatOn(sheet('corkwall'), null)).toBe('boardPicture');
+    expect(formatNote(sheet('corkwall'), 'carousel', 'boardPicture')).toBe(
       'Corkwall takes no carousel, so it is a wall image now.',
     );
     expect(formatNote(sheet('glassrow'), 'photo', 'photo')).toBeNull();
@@ -102,7 +102,7 @@ describe('a drop', () => {
 
 describe('a slip', () => {
   const glassrow = SHIPPED_RULE_SHEETS.find((sheet) => sheet.slug === 'glassrow')!;
-  const picture = { sha256: 'ab', mime: 'image/png', bytes: 1, width: 1080, height: 1080, ...AS_IT_IS };
+  const picture = { sha256: 'ab', mime: 'image/png', bytes: 1, width: 1120, height: 1120, ...AS_IT_IS };
   const source: SlipSource = {
     id: '1',
     brandId: '0',

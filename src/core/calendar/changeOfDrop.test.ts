@@ -9,7 +9,7 @@ import { testSlip } from './testSlip';
 
 const DAY = '2026-12-01';
 const post = (change: Parameters<typeof testSlip>[0] = {}) =>
-  testSlip({ id: 'a', channelId: 'GR', date: DAY, time: '10:05', stage: 'making', ...change });
+  testSlip({ id: 'a', channelId: 'GR', date: DAY, time: '10:05', stage: 'production', ...change });
 const place = (change: Partial<Extract<DropPlace, { kind: 'day' }>>): DropPlace =>
   ({ ...dayPlace('2026-12-03'), ...change }) as DropPlace;
 

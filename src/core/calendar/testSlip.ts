@@ -10,7 +10,7 @@ export const testSlip = (change: Partial<Slip> = {}): Slip => ({
   title: 'Dome night',
   date: '2026-11-26',
   time: '14:30',
-  stage: 'making',
+  stage: 'production',
   format: 'photo',
   ownerId: 'o',
   pillarId: null,

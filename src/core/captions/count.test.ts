@@ -142,6 +142,6 @@ describe('the fold', () => {
     )!;
     const words = 'x'.repeat(140);
     const link = 'https://fennelmoor.example/a/very/long/address/that/goes/on';
-    expect(measureText(`${words} ${link}`, pithline)).toEqual({ count: 161, foldAt: 141, overAt: null });
+    expect(measureText(`${words} ${link}`, pithline)).toEqual({ count: 172, foldAt: 141, overAt: null });
   });
 });

@@ -107,7 +107,7 @@ describe('composing', () => {
       sheet('pithline'),
       'text',
     );
-    expect(fit).toMatchObject({ count: 322, left: -2, overAt: 302 });
+    expect(fit).toMatchObject({ count: 333, left: -13, overAt: 302 });
   });
 
   it('counts hashtags of caption and field once', () =>

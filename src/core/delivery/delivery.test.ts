@@ -155,6 +155,6 @@ describe('how a departure stands', () => {
     ['by hand, due', { mode: 'byHand' as const }, 'handOver'],
     ['by hand, to come', { mode: 'byHand' as const, dueAt: '2026-11-23T14:31:00.000Z' }, 'handOverToCome'],
     ['only dated', { stage: 'ready' as const, state: null }, 'notScheduled'],
-    ['dated and blocked', { stage: 'making' as const, state: null, blocks: [block] }, 'notFit'],
+    ['dated and blocked', { stage: 'production' as const, state: null, blocks: [block] }, 'notFit'],
   ])('%s', (_name, change, expected) => expect(fitnessOf({ ...scheduled, ...change }, NOW)).toBe(expected));
 });

@@ -141,7 +141,7 @@ const plainTitle = (component: ICAL.Component): string =>
     .trim()
     .slice(0, 200) || 'without a title';
 
-interface Reading {
+interface SavedView {
   span: DaySpan;
   zone: Zone;
   ownZones: ReadonlyMap<string, ICAL.Timezone>;
@@ -152,7 +152,7 @@ interface Reading {
 }
 
 /** @returns why the event was left out, or null */
-function readEvent(component: ICAL.Component, reading: Reading): string | null {
+function readEvent(component: ICAL.Component, reading: SavedView): string | null {
   if (isCancelled(component)) return null;
   const impossible = impossibleDate(component);
   if (impossible) return `${titleOf(component)}: there is no ${impossible}`;
@@ -244,7 +244,7 @@ function placeOf(
   zoneId: string | null,
   title: string,
   lengthSeconds: number,
-  reading: Reading,
+  reading: SavedView,
 ): FileDate {
   const day = `${String(time.year).padStart(4, '0')}-${two(time.month)}-${two(time.day)}`;
   if (time.isDate) {
@@ -268,7 +268,7 @@ function instantOf(
   zoneId: string | null,
   day: LocalDate,
   wall: LocalTime,
-  reading: Reading,
+  reading: SavedView,
 ): string | null {
   if (time.zone === ICAL.Timezone.utcTimezone) return new Date(`${day}T${wall}:00Z`).toISOString();
   if (!zoneId) return null;

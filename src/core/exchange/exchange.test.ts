@@ -115,7 +115,7 @@ describe('what columns hold', () => {
       'signOff',
       'signOff',
       'published',
-      'making',
+      'production',
       null,
     ]));
 });

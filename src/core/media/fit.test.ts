@@ -19,10 +19,10 @@ const RANGE = { narrowest: 0.75, widest: 1.6 };
 
 describe('the fit of a picture', () => {
   it.each([
-    ['inside', { width: 1080, height: 1350, crop: null }, []],
-    ['too tall', { width: 1000, height: 1500, crop: null }, ['shape']],
+    ['inside', { width: 1120, height: 1430, crop: null }, []],
+    ['too tall', { width: 900, height: 1400, crop: null }, ['shape']],
     ['too wide', { width: 2000, height: 1000, crop: null }, ['shape']],
-    ['too tall, but cropped', { width: 1000, height: 1500, crop: { x: 0, y: 0.1, width: 1, height: 0.8 } }, []],
+    ['too tall, but cropped', { width: 900, height: 1400, crop: { x: 0, y: 0.1, width: 1, height: 0.8 } }, []],
     ['too few pixels', { width: 600, height: 600, crop: null }, ['small']],
     ['cropped to too few', { width: 1000, height: 1000, crop: { x: 0, y: 0, width: 0.5, height: 0.5 } }, ['small']],
     ['off by what rounding does', { width: 749, height: 1000, crop: null }, []],

@@ -1,6 +1,6 @@
 /** What came with a write beside what was asked. */
 export interface WriteOutcome {
-  /** It was ready and is not fit to be: it went back to making. */
+  /** It was ready and is not fit to be: it went back to production. */
   tookBack: boolean;
   /** What it lacks to be ready, where it was taken back. */
   missing: string | null;

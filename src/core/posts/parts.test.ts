@@ -100,16 +100,16 @@ describe('what a network refuses of parts', () => {
       ),
       format: 'thread' as const,
     });
-    expect(codes(thread(23), pithline)).toEqual([]);
-    expect(codes(thread(24), pithline)).toEqual([
-      ['tooManyParts', 'A thread on Pithline takes 24 parts, this has 25.'],
+    expect(codes(thread(16), pithline)).toEqual([]);
+    expect(codes(thread(17), pithline)).toEqual([
+      ['tooManyParts', 'A thread on Pithline takes 17 parts, this has 18.'],
     ]);
   });
 
   it('is nothing of the texts another format has', () => {
     const benchfeed = sheet('benchfeed');
-    const post = { ...carousel([], []), format: 'text' as const, firstComment: 'x'.repeat(1_251) };
-    expect(codes(post, benchfeed)).toEqual([['tooLong', 'First comment: Benchfeed takes 1,250, this has 1,251.']]);
+    const post = { ...carousel([], []), format: 'text' as const, firstComment: 'x'.repeat(931) };
+    expect(codes(post, benchfeed)).toEqual([['tooLong', 'First comment: Benchfeed takes 930, this has 931.']]);
     expect(codes({ ...post, format: 'article', headline: 'A headline' }, benchfeed)).toEqual([]);
   });
 });

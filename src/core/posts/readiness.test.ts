@@ -5,7 +5,7 @@ import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { blocksOf, firstBlockOf, isWebLink, type PostContent } from './readiness';
 
 const sheet = (slug: string) => SHIPPED_RULE_SHEETS.find((candidate) => candidate.slug === slug)!;
-const png = { mime: 'image/png', bytes: 1000, width: 1080, height: 1080, ...AS_IT_IS };
+const png = { mime: 'image/png', bytes: 1000, width: 1120, height: 1120, ...AS_IT_IS };
 const post: PostContent = {
   headline: '',
   caption: 'Open tonight',
@@ -28,7 +28,7 @@ describe('blocks', () => {
     ['no caption', { ...post, caption: ' \n ' }, 'pithline', ['noText']],
     [
       'an image board without title and picture',
-      { ...post, format: 'wallImage' as const, caption: '' },
+      { ...post, format: 'boardPicture' as const, caption: '' },
       'corkwall',
       ['noText', 'noPicture'],
     ],

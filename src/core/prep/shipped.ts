@@ -54,7 +54,10 @@ const SHIPPED: Partial<Record<PrepSubject, readonly PrepLine[]>> = {
   text: [caption(2, 20), replies],
   thread: [line('Write the parts', 'words', null, 3, 40), replies],
   story: [line('Write the frames', 'words', null, 2, 15), line('Make the frames', 'picture', 'designer', 1, 30)],
-  wallImage: [line('Write title and text', 'words', null, 3, 15), line('Make the image', 'picture', 'designer', 2, 30)],
+  boardPicture: [
+    line('Write title and text', 'words', null, 3, 15),
+    line('Make the image', 'picture', 'designer', 2, 30),
+  ],
   article: [
     line('Draft', 'words', null, 6, 180),
     line('Find a lead picture', 'picture', 'designer', 3, 20),

@@ -1,5 +1,5 @@
 import { accept, refuse, type Result } from '../refusal';
-import { FORMATS, TEXT_FIELDS, type RuleSheet, type ShapeRange, type TextFieldRule } from './types';
+import { FORMATS, NETWORK_KINDS, TEXT_FIELDS, type RuleSheet, type ShapeRange, type TextFieldRule } from './types';
 
 const UNITS = ['grapheme', 'codePoint', 'utf16'];
 const PARTS = ['text', 'link', 'hashtags'];
@@ -28,6 +28,8 @@ export function readRuleSheet(sheet: RuleSheet): Result<RuleSheet> {
     return refuse('badName', 'Give the rule sheet a name of up to 60 letters.', 'name');
   if (!/^[a-z0-9]+(-[a-z0-9]+)*$/.test(sheet.slug) || sheet.slug.length > 60)
     return refuse('badSlug', 'Its short name has lower-case letters, digits and hyphens.', 'slug');
+  if (!NETWORK_KINDS.includes(sheet.kind))
+    return refuse('badKind', 'Say what kind of network it is: choose one of the list.', 'kind');
   if (!sheet.fields.some((field) => field.name === 'caption'))
     return refuse('noCaption', 'A rule sheet needs a main text.', 'fields');
   for (const field of sheet.fields) {

@@ -14,7 +14,7 @@ export const FORMATS = [
   'text',
   'thread',
   'story',
-  'wallImage',
+  'boardPicture',
   'article',
   'newsletter',
   'live',
@@ -30,7 +30,7 @@ export const FORMAT_LABELS: Record<Format, string> = {
   text: 'text',
   thread: 'thread',
   story: 'story',
-  wallImage: 'wall image',
+  boardPicture: 'wall image',
   article: 'article',
   newsletter: 'newsletter',
   live: 'live',
@@ -112,12 +112,43 @@ export interface FormatRule {
   video?: VideoRule | null;
 }
 
+/** The kinds of network there are, so that other things can speak of “every microblog”; `own` is none of them. */
+export const NETWORK_KINDS = [
+  'photoFeed',
+  'shortVideo',
+  'professionalFeed',
+  'microblog',
+  'pictureBoard',
+  'longVideo',
+  'newsletter',
+  'blog',
+  'personalProfile',
+  'own',
+] as const;
+export type NetworkKind = (typeof NETWORK_KINDS)[number];
+
+/** What people read. */
+export const NETWORK_KIND_LABELS: Record<NetworkKind, string> = {
+  photoFeed: 'photo feed',
+  shortVideo: 'short video',
+  professionalFeed: 'professional feed',
+  microblog: 'microblog',
+  pictureBoard: 'picture board',
+  longVideo: 'long video',
+  newsletter: 'newsletter',
+  blog: 'blog',
+  personalProfile: 'personal profile',
+  own: 'another kind',
+};
+
 /** What a kind of network allows. */
 export interface RuleSheet {
   /** Lower-case letters and hyphens; names the network in addresses. */
   slug: string;
   /** What people read. */
   name: string;
+  /** What kind of network it is of; a copy keeps it. */
+  kind: NetworkKind;
   /** Whether it takes posts from a program; if not, delivery is by hand. */
   automatic: boolean;
   /** What the account's page is, in a few words. */

@@ -32,7 +32,7 @@ const codeOf = (result: { ok: true } | { ok: false; refusal: { code: string } })
   result.ok ? 'yes' : result.refusal.code;
 
 describe('the table of moves by hand', () => {
-  const goals: ChosenStage[] = ['drafting', 'making', 'signOff', 'ready'];
+  const goals: ChosenStage[] = ['drafting', 'production', 'signOff', 'ready'];
   const table: Record<string, [free: string, withBlocks: string]> = {};
   for (const from of ALL_STAGES)
     for (const to of goals)

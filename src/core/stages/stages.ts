@@ -1,5 +1,5 @@
 /** The stages of a post in the order of the work. The order carries meaning: notches and jumps go by it. */
-export const STAGES = ['drafting', 'making', 'signOff', 'ready', 'scheduled', 'published'] as const;
+export const STAGES = ['drafting', 'production', 'signOff', 'ready', 'scheduled', 'published'] as const;
 /** Where a post stands, or that it was set aside. */
 export type Stage = (typeof STAGES)[number] | 'setAside';
 
@@ -9,7 +9,7 @@ export const ALL_STAGES: readonly Stage[] = [...STAGES, 'setAside'];
 /** What people read. */
 export const STAGE_LABELS: Record<Stage, string> = {
   drafting: 'drafting',
-  making: 'making',
+  production: 'production',
   signOff: 'sign-off',
   ready: 'ready',
   scheduled: 'scheduled',

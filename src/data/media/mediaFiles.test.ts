@@ -12,7 +12,7 @@ afterEach(() => rm(folder, { recursive: true }));
 
 const canvas = (width: number, height: number) =>
   sharp({
-    create: { width, height, channels: 3, background: '#0b6e69', noise: { type: 'gaussian', mean: 120, sigma: 40 } },
+    create: { width, height, channels: 3, background: '#134e5e', noise: { type: 'gaussian', mean: 120, sigma: 40 } },
   });
 
 describe('taking a picture in', () => {
@@ -81,7 +81,7 @@ describe('taking a picture in', () => {
 
   it('keeps a drawing as it is, script and all, with a thumbnail that is a picture', async () => {
     const drawing =
-      '<svg xmlns="http://www.w3.org/2000/svg" width="300" height="200"><script>alert(1)</script><rect width="300" height="200" fill="#0B6E69"/></svg>';
+      '<svg xmlns="http://www.w3.org/2000/svg" width="300" height="200"><script>alert(1)</script><rect width="300" height="200" fill="#134E5E"/></svg>';
     const taken = await takeMedia(folder, Buffer.from(drawing), 'a.svg');
     expect(taken).toMatchObject({ ok: true, value: { mime: 'image/svg+xml', width: 300, height: 200 } });
     if (!taken.ok) return;

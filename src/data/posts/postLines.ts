@@ -172,7 +172,7 @@ function filterCondition(filter: CalendarFilter, today: LocalDate, first: number
     if (lack === 'picture') parts.push('not exists (select 1 from media m where m.post_id = p.id)');
     if (lack === 'caption') parts.push(`p.caption !~ '\\S'`);
     if (lack === 'readyNear') {
-      parts.push(`p.stage in ('drafting', 'making', 'signOff')`);
+      parts.push(`p.stage in ('drafting', 'production', 'signOff')`);
       add((place) => `p.plan_date >= ${place}::date`, today);
       add((place) => `p.plan_date < ${place}::date`, addDays(today, NEAR_DAYS));
     }

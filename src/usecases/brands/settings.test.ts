@@ -7,7 +7,7 @@ import { listRhythms } from '@/data/rhythm/rhythms';
 import { listSeries, listSeriesPosts } from '@/data/rhythm/series';
 import { listPillars } from '@/data/brands/themes';
 import { loadDesk } from '../desk/loadDesk';
-import { keepReading, forgetReading } from '../calendar/savedViews';
+import { saveView, removeView } from '../calendar/savedViews';
 import { setRhythm } from '../rhythm/rhythms';
 import { schedulePost } from '../delivery/schedule';
 import { changeSeries, endSeries, keepAhead, startSeries, type SeriesInput } from '../rhythm/series';
@@ -20,7 +20,7 @@ import { codeOf, makeWorld, START, valueOf, type TestWorld } from '../testWorld'
 import { editPost } from '../captions/editPost';
 import { listZoneMoves } from './zoneChange';
 import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
-import { listReadings } from '@/data/calendar/savedViews';
+import { listSavedViews } from '@/data/calendar/savedViews';
 
 let world: TestWorld;
 beforeEach(async () => void (world = await makeWorld()));
@@ -163,15 +163,15 @@ describe('rule sheets', () => {
 
 describe('pillars and campaigns', () => {
   it('have names of their own and are archived', async () => {
-    const { id } = valueOf(await keepPillar(world.work, world.brandId, null, { name: 'Sky', color: '#27508f' }));
-    expect(codeOf(await keepPillar(world.work, world.brandId, null, { name: 'Sky', color: '#27508F' }))).toBe(
+    const { id } = valueOf(await keepPillar(world.work, world.brandId, null, { name: 'Sky', color: '#3b5f7d' }));
+    expect(codeOf(await keepPillar(world.work, world.brandId, null, { name: 'Sky', color: '#3B5F7D' }))).toBe(
       'sameName',
     );
     expect(codeOf(await keepPillar(world.work, world.brandId, null, { name: 'X', color: 'blue' }))).toBe('badColour');
     valueOf(await archiveThemeOf(world.work, world.brandId, 'pillars', id));
     expect(await listPillars(world.db, [world.brandId])).toEqual([]);
-    valueOf(await keepPillar(world.work, world.brandId, null, { name: 'Sky', color: '#27508F' }));
-    const days = { color: '#27508F', from: '2026-12-01', to: '2026-11-01' };
+    valueOf(await keepPillar(world.work, world.brandId, null, { name: 'Sky', color: '#3B5F7D' }));
+    const days = { color: '#3B5F7D', from: '2026-12-01', to: '2026-11-01' };
     expect(codeOf(await keepCampaign(world.work, world.brandId, null, { name: 'C', ...days }))).toBe('backwards');
     valueOf(await keepCampaign(world.work, world.brandId, null, { name: 'C', ...days, to: null }));
   });
@@ -293,18 +293,18 @@ describe('a series', () => {
   );
 });
 
-describe('a reading', () => {
+describe('a saved view', () => {
   it('is kept for oneself or for all, replaced by name, and forgotten by its owner', async () => {
-    const reading = { brandId: world.brandId, name: 'Gaps', shared: false, address: 'as=lanes' };
+    const savedView = { brandId: world.brandId, name: 'Gaps', shared: false, address: 'as=lanes' };
     const seen = async (personId: string) =>
-      (await listReadings(world.db, world.brandId, personId)).map(({ name, address }) => [name, address]);
-    valueOf(await keepReading(world.work, reading));
+      (await listSavedViews(world.db, world.brandId, personId)).map(({ name, address }) => [name, address]);
+    valueOf(await saveView(world.work, savedView));
     expect(await seen(world.otherWork.actorId)).toEqual([]);
-    valueOf(await keepReading(world.work, { ...reading, shared: true, address: 'as=month' }));
+    valueOf(await saveView(world.work, { ...savedView, shared: true, address: 'as=month' }));
     expect(await seen(world.otherWork.actorId)).toEqual([['Gaps', 'as=month']]);
-    const [kept] = await listReadings(world.db, world.brandId, world.work.actorId);
-    expect(codeOf(await forgetReading(world.otherWork, kept!.id))).toBe('notFound');
-    valueOf(await forgetReading(world.work, kept!.id));
+    const [kept] = await listSavedViews(world.db, world.brandId, world.work.actorId);
+    expect(codeOf(await removeView(world.otherWork, kept!.id))).toBe('notFound');
+    valueOf(await removeView(world.work, kept!.id));
     expect(await seen(world.work.actorId)).toEqual([]);
   });
 });

@@ -221,7 +221,7 @@ describe('copies', () => {
       pieceId: post.pieceId,
       stage: 'drafting',
       date: post.date,
-      format: 'wallImage',
+      format: 'boardPicture',
     });
     valueOf(await undo(outcome.changeId));
     expect((await world.post(copy.id)).deletedAt).not.toBeNull();

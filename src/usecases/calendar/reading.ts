@@ -1,4 +1,4 @@
 /** Saved views and files of dates as pages read them. Plain queries, handed on as they are. */
 
 export { type DateFile, type KnownDate, listDateFiles } from '@/data/calendar/knownDates';
-export { type Reading, listReadings } from '@/data/calendar/savedViews';
+export { type SavedView, listSavedViews } from '@/data/calendar/savedViews';

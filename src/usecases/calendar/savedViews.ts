@@ -1,30 +1,30 @@
 import type { Result } from '@/core/refusal';
 import { readTitle } from '@/core/pieces/piece';
-import { deleteReading, saveReading, type Reading } from '@/data/calendar/savedViews';
+import { deleteSavedView, writeSavedView, type SavedView } from '@/data/calendar/savedViews';
 import { mustMay } from '../rights/mustMay';
 import { doing, must, mustFit, notFound, refused, type Work } from '../useCase';
 
 /** Characters of an address that are kept. */
 const ADDRESS_LIMIT = 4_000;
 
-/** Keeps a reading of the calendar under a name. One of one's own of that name is replaced. */
-export function keepReading(
+/** Keeps a saved view of the calendar under a name. One of one's own of that name is replaced. */
+export function saveView(
   work: Work,
-  reading: Pick<Reading, 'brandId' | 'name' | 'shared' | 'address'>,
-): Promise<Result<Reading>> {
+  savedView: Pick<SavedView, 'brandId' | 'name' | 'shared' | 'address'>,
+): Promise<Result<SavedView>> {
   return doing(work, async (act) => {
-    await mustMay(act, 'keepViews', reading.brandId);
-    mustFit(reading.address, ADDRESS_LIMIT, 'Address', 'address');
-    const kept = { ...reading, name: must(readTitle(reading.name, 'name')), id: act.ids(), ownerId: act.actorId };
-    await saveReading(act.tx, kept);
+    await mustMay(act, 'keepViews', savedView.brandId);
+    mustFit(savedView.address, ADDRESS_LIMIT, 'Address', 'address');
+    const kept = { ...savedView, name: must(readTitle(savedView.name, 'name')), id: act.ids(), ownerId: act.actorId };
+    await writeSavedView(act.tx, kept);
     return kept;
   });
 }
 
-/** Forgets one of one's own readings. */
-export function forgetReading(work: Work, id: string): Promise<Result<true>> {
+/** Forgets one of one's own saved views. */
+export function removeView(work: Work, id: string): Promise<Result<true>> {
   return doing(work, async (act) => {
-    if (!(await deleteReading(act.tx, id, act.actorId))) refused(notFound('reading of yours'));
+    if (!(await deleteSavedView(act.tx, id, act.actorId))) refused(notFound('saved view of yours'));
     return true as const;
   });
 }

@@ -42,7 +42,7 @@ export function sendAnew(work: Work, postId: string, version: number): Promise<R
       channelId,
       date: isToCome ? date : null,
       time: isToCome ? time : null,
-      stage: isFit ? 'ready' : 'making',
+      stage: isFit ? 'ready' : 'production',
       ...NOT_TAKEN_OVER,
       createdAt: act.now,
       pictures,

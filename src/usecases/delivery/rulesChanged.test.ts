@@ -91,7 +91,7 @@ describe('a rule sheet that was made stricter', () => {
     valueOf(await putAtStage(world.work, ready.id, ready.version, 'ready'));
     expect(await changeRules('pithline', takeAtMost(10))).toMatchObject({ held: 1, tookBack: 1 });
     expect((await delivery(id)).words).toContain('takes 10');
-    expect(await world.post(ready.id)).toMatchObject({ stage: 'making', version: ready.version + 2 });
+    expect(await world.post(ready.id)).toMatchObject({ stage: 'production', version: ready.version + 2 });
   });
 
   it('is asked again at departure, by whatever road it came', async () => {
@@ -110,7 +110,7 @@ describe('a rule sheet that was made stricter', () => {
     valueOf(await setPostAside(world.work, post.id, post.version + 1, 'Rain'));
     await changeRules('pithline', takeAtMost(10));
     expect(valueOf(await bringPostBack(world.work, post.id, post.version + 2))).toMatchObject({ tookBack: true });
-    expect((await world.post(post.id)).stage).toBe('making');
+    expect((await world.post(post.id)).stage).toBe('production');
   });
 });
 
@@ -123,7 +123,7 @@ it('a ready post that loses its picture is not ready any more, and that is said'
   valueOf(await putAtStage(world.work, post.id, post.version + 1, 'ready'));
   const removed = valueOf(await removePicture(world.work, post.id, added.pictureId));
   expect(removed).toMatchObject({ tookBack: true, missing: expect.stringContaining('needs a picture') });
-  expect((await world.post(post.id)).stage).toBe('making');
+  expect((await world.post(post.id)).stage).toBe('production');
 });
 
 it('the bytes that leave are the bytes that are checked: a picture that is not what it was taken for is held', async () => {

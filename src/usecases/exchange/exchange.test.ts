@@ -112,7 +112,7 @@ describe('bringing a file in', () => {
     const outcome = valueOf(
       await bring('title,channel,date,time,stage,caption\nA,GR,2026-12-01,10:00,scheduled,words'),
     );
-    expect((await posts())[0]!.stage).toBe('making');
+    expect((await posts())[0]!.stage).toBe('production');
     expect(outcome.notes.map(({ message }) => message).join(' ')).toContain('not fit to be ready');
   });
 

@@ -363,7 +363,10 @@ async function makePosts(
     const isFit = blocksOf({ ...words, format, pictures: [] }, channel.sheet).length === 0;
     const lowered = stage === 'ready' && !isFit;
     if (lowered)
-      outcome.notes.push({ line: row.line, message: `“${row.title}” is not fit to be ready yet, so it is at making.` });
+      outcome.notes.push({
+        line: row.line,
+        message: `“${row.title}” is not fit to be ready yet, so it is at production.`,
+      });
     if (row.stage === 'scheduled' && stage === 'ready')
       outcome.notes.push({
         line: row.line,
@@ -383,7 +386,7 @@ async function makePosts(
       title: row.title,
       date,
       time,
-      stage: lowered ? ('making' as const) : stage,
+      stage: lowered ? ('production' as const) : stage,
       setAsideReason: stage === 'setAside' ? 'brought in with a date in the past' : '',
       ownerId: row.ownerId ?? act.actorId,
       publishedAt,

@@ -24,8 +24,8 @@ const ideas = async () => (await listIdeas(world.db, [world.brandId], 10)).map((
 const picture = {
   sha256: 'a'.repeat(64),
   mime: 'image/jpeg',
-  width: 1080,
-  height: 1080,
+  width: 1120,
+  height: 1120,
   bytes: 100,
   fileName: 'a.jpg',
   durationMs: null,
@@ -156,14 +156,14 @@ describe('writing', () => {
     expect((await world.post(post.id)).version).toBe(post.version);
   });
 
-  it('takes a ready post back to making when it does not fit any more', async () => {
+  it('takes a ready post back to production when it does not fit any more', async () => {
     const post = await world.makePost('pithline');
     valueOf(await putAtStage(world.work, post.id, post.version, 'ready'));
     expect(valueOf(await editPost(world.work, post.id, post.version + 1, { caption: 'x'.repeat(321) }))).toMatchObject({
       tookBack: true,
       missing: 'Caption: Pithline takes 320, this has 321.',
     });
-    expect((await world.post(post.id)).stage).toBe('making');
+    expect((await world.post(post.id)).stage).toBe('production');
   });
 
   it('keeps what leaves apart from what is written after scheduling', async () => {

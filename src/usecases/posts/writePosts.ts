@@ -164,7 +164,7 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   }
 
   const [missing] = after.stage === 'ready' ? blocksOf(content, channel.sheet) : [];
-  if (missing) after.stage = 'making';
+  if (missing) after.stage = 'production';
   const changed = new Set(Object.keys(fields) as (keyof PostChange)[]);
   if (after.stage !== post.stage) changed.add('stage');
   return {

@@ -59,7 +59,7 @@ const PERSON: Omit<PersonInput, 'brandIds'> = {
   crafts: ['videoEditor'],
   weekdays: [1, 2, 3, 4, 5],
   minutesPerDay: 300,
-  color: '#27508f',
+  color: '#3b5f7d',
   daysOff: [],
 };
 const stepsOf = (postId: string) => listStepsOf(world.db, [postId]);

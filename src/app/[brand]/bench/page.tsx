@@ -27,7 +27,7 @@ export default async function ConstantCalendar({ params, searchParams }: Props) 
       now="12:00"
       view={{ ...kept, ideas: [] }}
       brandsShown={await brandsOfCalendar(page, null)}
-      readings={[]}
+      savedViews={[]}
       openSheet={null}
     />
   );

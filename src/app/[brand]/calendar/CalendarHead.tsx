@@ -4,13 +4,13 @@ import type { Options } from 'nuqs';
 import { writeFilter, type CalendarFilter } from '@/core/calendar/filter';
 import { weekNumber } from '@/core/time/days';
 import type { LocalDate } from '@/core/time/plan';
-import type { Reading } from '@/usecases/calendar/reading';
+import type { SavedView } from '@/usecases/calendar/reading';
 import type { CalendarView } from '@/usecases/calendar/loadCalendar';
 import { useShell } from '@/ui/shell';
 import { FilterBar } from './FilterBar';
 import { presentAddress, titleOf } from './heading';
 import { unique, type BrandShown } from './makeTimetable';
-import { Readings } from './Readings';
+import { SavedViews } from './SavedViews';
 import { VIEWS, type Look, type ViewName } from './view';
 
 /** What the address of the calendar holds. */
@@ -21,7 +21,7 @@ export function CalendarHead({
   asked: { arrangement, date, weeks },
   shown,
   brandsShown,
-  readings,
+  savedViews,
   counts,
   query,
   onQuery,
@@ -34,7 +34,7 @@ export function CalendarHead({
   asked: { arrangement: ViewName; date: LocalDate; weeks: 1 | 2 };
   shown: CalendarView;
   brandsShown: readonly BrandShown[];
-  readings: readonly Reading[];
+  savedViews: readonly SavedView[];
   /** How many posts show, and openings that are left. */
   counts: { posts: number; openings: number };
   query: Query;
@@ -132,7 +132,7 @@ export function CalendarHead({
           pillars={brandsShown.flatMap((one) => one.pillars)}
           campaigns={brandsShown.flatMap((one) => one.campaigns)}
         />
-        <Readings readings={readings} present={presentAddress(query)} />
+        <SavedViews savedViews={savedViews} present={presentAddress(query)} />
       </div>
     </header>
   );

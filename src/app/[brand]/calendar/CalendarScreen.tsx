@@ -24,7 +24,7 @@ import { openingsLeft } from '@/core/rhythm/openingsLeft';
 import { addDays } from '@/core/time/days';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { PostSheet } from '@/core/posts/sheet';
-import type { Reading } from '@/usecases/calendar/reading';
+import type { SavedView } from '@/usecases/calendar/reading';
 import type { CalendarView, TrayIdea } from '@/usecases/calendar/loadCalendar';
 import { useSay } from '@/ui/messages';
 import { ShellProvider, useShell } from '@/ui/shell';
@@ -73,7 +73,7 @@ export function CalendarScreen({
   now,
   view: shown,
   brandsShown,
-  readings,
+  savedViews,
   openSheet,
 }: {
   asked: { arrangement: ViewName; date: LocalDate; weeks: 1 | 2 };
@@ -82,7 +82,7 @@ export function CalendarScreen({
   now: LocalTime;
   view: CalendarView;
   brandsShown: readonly BrandShown[];
-  readings: readonly Reading[];
+  savedViews: readonly SavedView[];
   openSheet: PostSheet | null;
 }) {
   const shell = useShell();
@@ -282,7 +282,7 @@ export function CalendarScreen({
           asked={asked}
           shown={shown}
           brandsShown={brandsShown}
-          readings={readings}
+          savedViews={savedViews}
           counts={{ posts: count, openings: openings.length }}
           query={query}
           onQuery={setQuery}

@@ -168,7 +168,7 @@ export function FilterBar({
             aria-pressed={look.split}
             onClick={() => onLook('split', look.split ? null : 'next')}
           >
-            split making
+            split by next step
           </button>
         )}
         {look.dates !== 'publishing' && (

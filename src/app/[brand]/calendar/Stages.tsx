@@ -60,18 +60,20 @@ export const Stages = memo(function Stages({
             {!isFolded && (
               <div className="stage-slips">
                 {stage === 'published' && <p className="soft small-text">the last 14 days</p>}
-                {(stage === 'making' && look.split ? byNextWork(here) : [{ name: null, slips: here }]).map((group) => (
-                  <Fragment key={group.name}>
-                    {group.name && (
-                      <h3 className="stage-split">
-                        {group.name} <span className="figures soft">{group.slips.length}</span>
-                      </h3>
-                    )}
-                    {group.slips.map((slip) => (
-                      <CalendarSlip key={slip.id} slip={slip} marks={marksOf(slip.id)} dated />
-                    ))}
-                  </Fragment>
-                ))}
+                {(stage === 'production' && look.split ? byNextWork(here) : [{ name: null, slips: here }]).map(
+                  (group) => (
+                    <Fragment key={group.name}>
+                      {group.name && (
+                        <h3 className="stage-split">
+                          {group.name} <span className="figures soft">{group.slips.length}</span>
+                        </h3>
+                      )}
+                      {group.slips.map((slip) => (
+                        <CalendarSlip key={slip.id} slip={slip} marks={marksOf(slip.id)} dated />
+                      ))}
+                    </Fragment>
+                  ),
+                )}
                 {here.length === 0 && <p className="soft small-text">None.</p>}
                 {count > here.length && (
                   <p className="soft small-text">and {count - here.length} more; filter to see them</p>

@@ -2,7 +2,7 @@
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { readFilter } from '@/core/calendar/filter';
-import type { Reading } from '@/data/calendar/savedViews';
+import type { SavedView } from '@/data/calendar/savedViews';
 import type { CalendarView } from '@/usecases/calendar/loadCalendar';
 import { fakeServer, renderScreen, router, SHELL } from '@/ui/testScreen';
 import { CalendarHead, type Query } from './CalendarHead';
@@ -29,11 +29,11 @@ const own: BrandShown = {
     { ...SHELL.people[0]!, id: MANA },
     { ...SHELL.people[1]!, id: DEA },
   ],
-  pillars: [{ id: 'sky', name: 'Sky', color: '#27508F' }],
-  campaigns: [{ id: 'show', name: 'Show', color: '#27508F' }],
+  pillars: [{ id: 'sky', name: 'Sky', color: '#3B5F7D' }],
+  campaigns: [{ id: 'show', name: 'Show', color: '#3B5F7D' }],
   today: SHELL.today,
 };
-const reading = (change: Partial<Reading>): Reading => ({
+const savedView = (change: Partial<SavedView>): SavedView => ({
   id: 'r',
   brandId: 'b',
   name: 'Gaps',
@@ -44,7 +44,7 @@ const reading = (change: Partial<Reading>): Reading => ({
 });
 
 /** Draws the head as the address given asks for it. */
-function open(query: Query = {}, readings: Reading[] = [], counts = { posts: 3, openings: 1 }) {
+function open(query: Query = {}, savedViews: SavedView[] = [], counts = { posts: 3, openings: 1 }) {
   const arrangement = (query.as ?? 'lanes') as ViewName;
   const get = (name: string) => query[name] ?? null;
   const [onQuery, onTurn] = [vi.fn(async () => undefined), vi.fn()];
@@ -53,7 +53,7 @@ function open(query: Query = {}, readings: Reading[] = [], counts = { posts: 3, 
       asked={{ arrangement, date: '2026-11-23', weeks: query.weeks === '2' ? 2 : 1 }}
       shown={{ dates: ['2026-11-23', '2026-11-29'], openings: [{}, {}] } as unknown as CalendarView}
       brandsShown={[own]}
-      readings={readings}
+      savedViews={savedViews}
       counts={counts}
       query={query}
       onQuery={onQuery}
@@ -137,7 +137,7 @@ describe('the filters', () => {
     [/^Channels: /, 'Pithline', { channel: 'pl' }],
     [/^Owners: /, 'Dea', { owner: DEA }],
     [/^Pillars: /, 'Sky', { pillar: 'sky' }],
-    [/^Stage, format/, 'making', { stage: 'making' }],
+    [/^Stage, format/, 'production', { stage: 'production' }],
     [/^Stage, format/, 'Show', { campaign: 'show' }],
     [/^Stage, format/, 'carousel', { format: 'carousel' }],
   ])('%s: %s stands in the address', (menu, entry, part) => {
@@ -214,39 +214,39 @@ describe('the look', () => {
     expect(screen.queryByLabelText('Which dates')).toBeNull();
     cleanup();
     const { onQuery } = open({ as: 'stages' });
-    press('split making');
+    press('split by next step');
     expect(asked(onQuery)).toEqual({ split: 'next' });
   });
 });
 
-describe('readings', () => {
+describe('saved views', () => {
   it('are gone to, and the present one is named', () => {
-    open({ as: 'month', lacks: 'picture' }, [reading({}), reading({ id: 's', name: 'Team', address: 'as=list' })]);
-    press('Reading: Gaps');
+    open({ as: 'month', lacks: 'picture' }, [savedView({}), savedView({ id: 's', name: 'Team', address: 'as=list' })]);
+    press('Saved view: Gaps');
     fireEvent.click(screen.getByRole('button', { name: 'Team' }));
     expect(router.push).toHaveBeenCalledWith('/moor/calendar?as=list');
   });
 
   it('keep what shows under a name', async () => {
     open({ as: 'month', lacks: 'picture' });
-    press('Readings');
-    expect(screen.getByText(/None is kept yet/)).toBeTruthy();
-    fireEvent.change(screen.getByLabelText('Name of this reading'), { target: { value: 'No picture' } });
-    fireEvent.click(screen.getByLabelText('for all'));
-    press('Keep');
-    expect(await screen.findByText('Kept as “No picture” for all.')).toBeTruthy();
+    press('Saved views');
+    expect(screen.getByText(/There is none yet/)).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('Name of this view'), { target: { value: 'No picture' } });
+    fireEvent.click(screen.getByLabelText('Shared with everybody'));
+    press('Save view');
+    expect(await screen.findByText('Saved as “No picture”, shared with everybody.')).toBeTruthy();
     expect(server.calls[0]).toMatchObject({
       method: 'POST',
       body: { brandId: 'b', name: 'No picture', shared: true, address: 'as=month&lacks=picture' },
     });
   });
 
-  it('are forgotten by who kept them, and come back', async () => {
-    open({}, [reading({}), reading({ id: 's', name: 'Team', ownerId: 'dea', shared: true })]);
-    press('Readings');
-    expect(screen.queryByRole('button', { name: 'Forget “Team”' })).toBeNull();
-    press('Forget “Gaps”');
-    await screen.findByText('Forgot “Gaps”.');
+  it('are deleted by who saved them, and come back', async () => {
+    open({}, [savedView({}), savedView({ id: 's', name: 'Team', ownerId: 'dea', shared: true })]);
+    press('Saved views');
+    expect(screen.queryByRole('button', { name: 'Delete “Team”' })).toBeNull();
+    press('Delete “Gaps”');
+    await screen.findByText('Deleted “Gaps”.');
     press('Undo');
     await waitFor(() => expect(router.refresh).toHaveBeenCalledTimes(2));
     expect(server.calls.map(({ method, body }) => [method, body.id ?? body.name])).toEqual([
@@ -258,16 +258,16 @@ describe('readings', () => {
   it('that may not be kept say why', async () => {
     server.answer = () => ({ refusal: { code: 'taken', message: 'There is one of that name.' } });
     open();
-    press('Readings');
-    fireEvent.change(screen.getByLabelText('Name of this reading'), { target: { value: 'Gaps' } });
-    press('Keep');
+    press('Saved views');
+    fireEvent.change(screen.getByLabelText('Name of this view'), { target: { value: 'Gaps' } });
+    press('Save view');
     expect(await screen.findByText('There is one of that name.')).toBeTruthy();
     expect(router.refresh).not.toHaveBeenCalled();
   });
 
-  it('take out what shows', () => {
+  it('export what is shown', () => {
     open({ as: 'month' });
-    press('Readings');
+    press('Saved views');
     expect(screen.getByRole('link', { name: 'CSV' }).getAttribute('href')).toBe(
       '/api/calendar/export?brand=moor&file=csv&as=month',
     );

@@ -18,7 +18,7 @@ export function titleOf(view: ViewName, date: LocalDate, dates: readonly LocalDa
   }
 }
 
-/** The part of the address that a reading keeps, in a steady order. */
+/** The part of the address that a saved view keeps, in a steady order. */
 export function presentAddress(query: Record<string, string | null>): string {
   const kept = KEPT_PARAMETERS.flatMap((name) => (query[name] ? [[name, query[name]]] : []));
   return new URLSearchParams(kept as string[][]).toString();

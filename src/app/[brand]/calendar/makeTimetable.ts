@@ -10,8 +10,8 @@ export interface BrandShown extends Pick<Shell, 'brand' | 'channels' | 'people' 
   today: LocalDate;
 }
 
-const STAGE_COLOURS = ['#8B9097', '#5C6470', '#C98A00', '#3B6E7A', '#27508F', '#0B6E69'];
-const OWNER_COLOURS = ['#27508F', '#B4531F', '#2E7D50', '#94304B', '#6B5B2A', '#4A4E8C', '#3B6E7A', '#7A3B69'];
+const STAGE_COLOURS = ['#8B9097', '#5C6470', '#C98A00', '#3B6E7A', '#3B5F7D', '#134E5E'];
+const OWNER_COLOURS = ['#3B5F7D', '#B4531F', '#2E7D50', '#94304B', '#6B5B2A', '#4A4E8C', '#3B6E7A', '#7A3B69'];
 
 /** What the calendar tells its parts, from the brands whose posts show. */
 export function timetableOf(brandsShown: readonly BrandShown[], look: Timetable['look'], today: LocalDate): Timetable {

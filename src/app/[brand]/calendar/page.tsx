@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { readFilter } from '@/core/calendar/filter';
 import { localOf, readDate } from '@/core/time/plan';
-import { listReadings } from '@/usecases/calendar/reading';
+import { listSavedViews } from '@/usecases/calendar/reading';
 import { brandOfPage } from '@/app/server/brand';
 import { brandsOfCalendar } from '@/app/server/calendar';
 import { ARRANGEMENTS, loadCalendar, type Arrangement, type CalendarAsk } from '@/usecases/calendar/loadCalendar';
@@ -25,7 +25,7 @@ export default async function CalendarPage({ params, searchParams }: Props) {
   const openId = /^[0-9a-f-]{36}$/.test(get('post') ?? '') ? get('post') : null;
   const ask = { ...askOf(get, today), stepsOf: stepsAsked(get, me.id) };
   const shown = await brandsOfCalendar(page, get('brands'));
-  const [view, readings, sheet] = await Promise.all([
+  const [view, savedViews, sheet] = await Promise.all([
     loadCalendar(
       db,
       shown.map((one) => one.brand),
@@ -33,7 +33,7 @@ export default async function CalendarPage({ params, searchParams }: Props) {
       ask,
       now,
     ),
-    listReadings(db, brand.id, me.id),
+    listSavedViews(db, brand.id, me.id),
     openId ? loadSheet(db, openId) : undefined,
   ]);
   return (
@@ -43,7 +43,7 @@ export default async function CalendarPage({ params, searchParams }: Props) {
       now={localOf(now, brand.zone).time}
       view={view}
       brandsShown={shown}
-      readings={readings}
+      savedViews={savedViews}
       openSheet={sheet && !sheet.deleted ? sheet : null}
     />
   );

@@ -68,7 +68,7 @@ export interface Look {
   /** Whose working dates. */
   whose: 'all' | 'mine';
   colour: ColourMeaning;
-  /** Among the stages: making is split by the work that comes next. */
+  /** Among the stages: production is split by the work that comes next. */
   split: boolean;
   sort: Sort;
   descending: boolean;
@@ -76,7 +76,7 @@ export interface Look {
   columns: ReadonlySet<Column>;
 }
 
-/** Names of everything the address of a calendar holds that a reading keeps: all but the day and the open post. */
+/** Names of everything the address of a calendar holds that a saved view keeps: all but the day and the open post. */
 export const KEPT_PARAMETERS: readonly string[] = [
   'as',
   'weeks',

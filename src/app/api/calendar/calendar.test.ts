@@ -7,7 +7,7 @@ import { POST as change } from './changes/route';
 import { DELETE as dropDates, POST as bringDates } from './dates/route';
 import { GET as takeOut } from './export/route';
 import { POST as bringIn } from './import/route';
-import { DELETE as forget, POST as keep } from './readings/route';
+import { DELETE as forget, POST as keep } from './views/route';
 import { POST as undo } from './undo/route';
 
 interface Changed {
@@ -39,7 +39,7 @@ describe('a change on the calendar', () => {
   it.each([
     ['moves by days', { kind: 'shift', days: 3 }, (now: Post) => now.date, ['2026-11-29', '2026-11-30']],
     ['gives a time', { kind: 'time', time: '18:00' }, (now: Post) => now.time, ['18:00', '18:00']],
-    ['gives a stage', { kind: 'stage', stage: 'making' }, (now: Post) => now.stage, ['making', 'making']],
+    ['gives a stage', { kind: 'stage', stage: 'production' }, (now: Post) => now.stage, ['production', 'production']],
     ['gives a title', { kind: 'title', title: 'Fog' }, (now: Post) => now.title, ['Fog', 'Fog']],
     ['sets aside', { kind: 'setAside', reason: 'Rain' }, (now: Post) => now.setAsideReason, ['Rain', 'Rain']],
     ['takes the pillar', { kind: 'pillar', pillarId: null }, (now: Post) => now.pillarId, [null, null]],
@@ -110,10 +110,10 @@ describe('a change on the calendar', () => {
   });
 });
 
-describe('a kept reading', () => {
+describe('a saved view', () => {
   it('is kept under a name, and forgotten by whoever kept it', async () => {
-    const reading = { brandId: app.brandId, name: 'Gaps', shared: true, address: '?lacks=picture' };
-    const { body } = await ask<{ id: string; name: string }>(keep, { body: reading });
+    const savedView = { brandId: app.brandId, name: 'Gaps', shared: true, address: '?lacks=picture' };
+    const { body } = await ask<{ id: string; name: string }>(keep, { body: savedView });
     expect(body.name).toBe('Gaps');
     app.actAs(app.otherWork.actorId);
     expect((await ask(forget, { body: { id: body.id } })).status).toBe(404);
@@ -126,8 +126,8 @@ describe('a kept reading', () => {
     ['with an address without end', { address: 'x'.repeat(4_001) }, 'textTooLong', 'address'],
     ['shared or not, who knows', { shared: 'perhaps' }, 'badField', 'shared'],
   ])('%s is refused', async (_name, part, code, field) => {
-    const reading = { brandId: app.brandId, name: 'Gaps', shared: true, address: '', ...part };
-    expect(refusalIn(await ask(keep, { body: reading }))).toEqual([code, field]);
+    const savedView = { brandId: app.brandId, name: 'Gaps', shared: true, address: '', ...part };
+    expect(refusalIn(await ask(keep, { body: savedView }))).toEqual([code, field]);
   });
 });
 

@@ -25,7 +25,7 @@ const SERIES = {
   to: null,
   ahead: 3,
 };
-const THEME = { name: 'More', color: '#27508F' };
+const THEME = { name: 'More', color: '#3B5F7D' };
 const WORKER = {
   name: 'Maki',
   role: 'maker',
@@ -33,7 +33,7 @@ const WORKER = {
   crafts: [],
   weekdays: [1],
   minutesPerDay: 60,
-  color: '#27508F',
+  color: '#3B5F7D',
 };
 
 type Handler = Parameters<typeof ask>[0];
@@ -42,10 +42,10 @@ type Handler = Parameters<typeof ask>[0];
 async function settings(): Promise<[string, Handler, object, Record<string, string>?][]> {
   const { brandId } = app;
   const made = async (handler: Handler, body: object) => (await ask<{ id: string }>(handler, { body })).body.id;
-  const kept = async (kind: string) => made(saveTheme, { kind, brandId, id: null, name: kind, color: '#27508F' });
+  const kept = async (kind: string) => made(saveTheme, { kind, brandId, id: null, name: kind, color: '#3B5F7D' });
   const channel = (await listChannels(app.db, brandId)).find(({ id }) => id === app.channels.pithline)!;
   const { name, callSign, account, aimDays, ruleSheetId } = channel;
-  const fields = { name, callSign, color: '#27508F', account, aimDays, ruleSheetId };
+  const fields = { name, callSign, color: '#3B5F7D', account, aimDays, ruleSheetId };
   const sheet = (await listRuleSheets(app.db)).find(({ slug }) => slug === 'corkwall')!;
   const series = await made(startSeries, { ...SERIES, brandId, channelId: channel.id, firstNumber: 1 });
   return [

@@ -249,10 +249,10 @@ describe('a rule sheet', () => {
 
 describe('pillars and campaigns', () => {
   it('are made, changed and archived', async () => {
-    const pillar = { kind: 'pillars', brandId: app.brandId, id: null, name: 'The sky', color: '#27508f' };
+    const pillar = { kind: 'pillars', brandId: app.brandId, id: null, name: 'The sky', color: '#3b5f7d' };
     const { body } = await ask<{ id: string }>(saveTheme, { body: pillar });
     await ask(saveTheme, { body: { ...pillar, id: body.id, name: 'The night sky' } });
-    expect(await listPillars(app.db, [app.brandId])).toMatchObject([{ name: 'The night sky', color: '#27508F' }]);
+    expect(await listPillars(app.db, [app.brandId])).toMatchObject([{ name: 'The night sky', color: '#3B5F7D' }]);
     await ask(archiveTheme, { body: { kind: 'pillars', brandId: app.brandId, id: body.id } });
     expect(await listPillars(app.db, [app.brandId])).toEqual([]);
     const campaign = { ...pillar, kind: 'campaigns', name: 'Geminids', from: '2026-12-01', to: '2026-12-15' };

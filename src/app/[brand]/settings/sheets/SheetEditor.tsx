@@ -9,9 +9,12 @@ import { WRITTEN_LABELS } from '@/core/posts/written';
 import { readRuleSheet } from '@/core/rulesheets/read';
 import {
   FORMAT_LABELS,
+  NETWORK_KIND_LABELS,
+  NETWORK_KINDS,
   TEXT_FIELDS,
   type CountUnit,
   type FormatRule,
+  type NetworkKind,
   type RuleSheet,
   type TextFieldName,
   type TextFieldRule,
@@ -108,6 +111,16 @@ export function SheetEditor({
                 set({ name: event.target.value, ...(id === null ? { slug: slugOf(event.target.value) } : {}) })
               }
             />
+          </label>{' '}
+          <label>
+            Kind{' '}
+            <select value={sheet.kind} onChange={(event) => set({ kind: event.target.value as NetworkKind })}>
+              {NETWORK_KINDS.map((kind) => (
+                <option key={kind} value={kind}>
+                  {NETWORK_KIND_LABELS[kind]}
+                </option>
+              ))}
+            </select>
           </label>{' '}
           <label>
             What it is, in a few words{' '}

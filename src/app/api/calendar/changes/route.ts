@@ -24,7 +24,7 @@ const CHANGES = {
   stage: fields({
     kind,
     stage: string()
-      .oneOf(['drafting', 'making', 'signOff', 'ready', 'scheduled'], 'That stage is not chosen by hand.')
+      .oneOf(['drafting', 'production', 'signOff', 'ready', 'scheduled'], 'That stage is not chosen by hand.')
       .required(),
   }),
   title: fields({ kind, title: text('Working title') }),

@@ -33,6 +33,7 @@ const schema = fields({
     slug: text('Short name'),
     name: text('Name'),
     automatic: boolean().required(),
+    kind: string().required('Say what kind of network it is.'),
     about: text('About'),
     fields: array(field).required(),
     hashtagLimit: number().typeError('Hashtags: a number, or none.').nullable().defined(),

@@ -39,7 +39,7 @@ const schema = fields({
   deed: string().oneOf(DEEDS, 'There is no such deed.').required(),
   version,
   stage: mixed<ChosenStage>().oneOf(
-    ['drafting', 'making', 'signOff', 'ready'] as const,
+    ['drafting', 'production', 'signOff', 'ready'] as const,
     'That stage is not chosen by hand.',
   ),
   reason: maybeText('Reason'),

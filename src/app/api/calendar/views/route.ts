@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { boolean } from 'yup';
-import { forgetReading, keepReading } from '@/usecases/calendar/savedViews';
+import { removeView, saveView } from '@/usecases/calendar/savedViews';
 import { fields, id, text } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 
@@ -10,16 +10,16 @@ const kept = fields({
   shared: boolean().required(),
   address: text('Address'),
 });
-const forgotten = fields({ id: id('Reading') });
+const forgotten = fields({ id: id('SavedView') });
 
-/** Keeps a reading of the calendar. */
+/** Keeps a saved view of the calendar. */
 export const POST = door('keepViews', async (request, _context, { work }) => {
   const body = await readBody(request, kept);
-  return body.ok ? answer(await keepReading(work, body.value)) : refusal(body.refusal);
+  return body.ok ? answer(await saveView(work, body.value)) : refusal(body.refusal);
 });
 
-/** Forgets a reading. */
+/** Forgets a saved view. */
 export const DELETE = door('keepViews', async (request, _context, { work }) => {
   const body = await readBody(request, forgotten);
-  return body.ok ? answer(await forgetReading(work, body.value.id)) : refusal(body.refusal);
+  return body.ok ? answer(await removeView(work, body.value.id)) : refusal(body.refusal);
 });

@@ -4,43 +4,43 @@ import { useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import Dropdown from 'react-bootstrap/Dropdown';
-import type { Reading } from '@/usecases/calendar/reading';
+import type { SavedView } from '@/usecases/calendar/reading';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 
-/** The kept readings of the calendar: go to one, keep the present one under a name. */
-export function Readings({ readings, present }: { readings: readonly Reading[]; present: string }) {
+/** The kept saved views of the calendar: go to one, keep the present one under a name. */
+export function SavedViews({ savedViews, present }: { savedViews: readonly SavedView[]; present: string }) {
   const { brand, me } = useShell();
   const router = useRouter();
   const say = useSay();
   const [name, setName] = useState('');
   const [shared, setShared] = useState(false);
-  const current = readings.find((reading) => reading.address === present);
+  const current = savedViews.find((savedView) => savedView.address === present);
 
   async function keep(event: FormEvent) {
     event.preventDefault();
-    const answer = await call('POST', '/api/calendar/readings', { brandId: brand.id, name, shared, address: present });
+    const answer = await call('POST', '/api/calendar/views', { brandId: brand.id, name, shared, address: present });
     const problem = problemOf(answer);
     if (problem) return say({ text: problem, wrong: true });
-    say({ text: `Kept as “${name.trim()}”${shared ? ' for all' : ''}.` });
+    say({ text: `Saved as “${name.trim()}”${shared ? ', shared with everybody' : ''}.` });
     setName('');
     router.refresh();
   }
 
-  async function forget(reading: Reading) {
-    const problem = problemOf(await call('DELETE', '/api/calendar/readings', { id: reading.id }));
+  async function forget(savedView: SavedView) {
+    const problem = problemOf(await call('DELETE', '/api/calendar/views', { id: savedView.id }));
     if (problem) return say({ text: problem, wrong: true });
     say({
-      text: `Forgot “${reading.name}”.`,
+      text: `Deleted “${savedView.name}”.`,
       deed: {
         label: 'Undo',
         run: () =>
-          void call('POST', '/api/calendar/readings', {
+          void call('POST', '/api/calendar/views', {
             brandId: brand.id,
-            name: reading.name,
-            shared: reading.shared,
-            address: reading.address,
+            name: savedView.name,
+            shared: savedView.shared,
+            address: savedView.address,
           }).then(() => router.refresh()),
       },
     });
@@ -50,53 +50,54 @@ export function Readings({ readings, present }: { readings: readonly Reading[]; 
   return (
     <Dropdown autoClose="outside" align="end">
       <Dropdown.Toggle as="button" type="button" className="word">
-        {current ? `Reading: ${current.name}` : 'Readings'}
+        {current ? `Saved view: ${current.name}` : 'Saved views'}
       </Dropdown.Toggle>
-      <Dropdown.Menu className="readings">
-        {readings.length === 0 && (
+      <Dropdown.Menu className="saved-views">
+        {savedViews.length === 0 && (
           <p className="soft small-text">
-            A reading keeps arrangement, filters and facts under a name. None is kept yet.
+            A saved view keeps the arrangement, filters and facts under a name. There is none yet.
           </p>
         )}
-        {readings.map((reading) => (
-          <div key={reading.id} className="reading">
+        {savedViews.map((savedView) => (
+          <div key={savedView.id} className="saved-view">
             <button
               type="button"
               className="word"
-              aria-current={reading === current || undefined}
-              onClick={() => router.push(`/${brand.slug}/calendar?${reading.address}`)}
+              aria-current={savedView === current || undefined}
+              onClick={() => router.push(`/${brand.slug}/calendar?${savedView.address}`)}
             >
-              {reading.name}
+              {savedView.name}
             </button>
-            <span className="soft small-text">{reading.shared ? 'for all' : 'yours'}</span>
-            {reading.ownerId === me.id && (
+            <span className="soft small-text">{savedView.shared ? 'Shared with everybody' : 'yours'}</span>
+            {savedView.ownerId === me.id && (
               <button
                 type="button"
                 className="word soft"
-                aria-label={`Forget “${reading.name}”`}
-                onClick={() => void forget(reading)}
+                aria-label={`Delete “${savedView.name}”`}
+                onClick={() => void forget(savedView)}
               >
-                forget
+                Delete
               </button>
             )}
           </div>
         ))}
         <form onSubmit={(event) => void keep(event)}>
           <input
-            aria-label="Name of this reading"
-            placeholder="Keep this as …"
+            aria-label="Name of this view"
+            placeholder="Save this view as …"
             value={name}
             onChange={(event) => setName(event.target.value)}
           />
           <label>
-            <input type="checkbox" checked={shared} onChange={(event) => setShared(event.target.checked)} /> for all
+            <input type="checkbox" checked={shared} onChange={(event) => setShared(event.target.checked)} /> Shared with
+            everybody
           </label>
           <Button type="submit" size="sm" variant="outline" disabled={name.trim() === ''}>
-            Keep
+            Save view
           </Button>
         </form>
-        <p className="take-out soft small-text">
-          Take out what shows:{' '}
+        <p className="export soft small-text">
+          Export what is shown:{' '}
           {[
             ['csv', 'CSV'],
             ['ics', 'iCalendar'],
@@ -106,7 +107,7 @@ export function Readings({ readings, present }: { readings: readonly Reading[]; 
             </a>
           ))}{' '}
           <button type="button" className="word" onClick={() => print()}>
-            print
+            Print
           </button>
         </p>
       </Dropdown.Menu>
