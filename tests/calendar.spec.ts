@@ -75,7 +75,7 @@ test('an idea dropped on an opening becomes a post with its channel, time and fo
   await expect(opening).toContainText('18:00');
   await expect(opening).toContainText('carousel · New object');
   const horizon = page.locator('.lanes tbody tr').first().locator('.horizon');
-  await expect(horizon).toContainText('filled to today');
+  await expect(horizon).toContainText('filled until today');
   await drag(page, page.getByRole('button', { name: 'Five questions children ask', exact: false }).first(), opening);
   await expect(lane(page, 'GR', '2026-11-24').locator('.opening')).toHaveAttribute('data-over', 'true');
   await page.mouse.up();
@@ -86,9 +86,9 @@ test('an idea dropped on an opening becomes a post with its channel, time and fo
   await slip.click();
   await expect(sheet(page).getByLabel('Format')).toHaveValue('carousel');
   // Without words it fills the opening, but no horizon.
-  await expect(horizon).toContainText('filled to today');
+  await expect(horizon).toContainText('filled until today');
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('Collected on the family hour.');
-  await expect(horizon).toContainText('filled to 6 Dec', { timeout: 40_000 });
+  await expect(horizon).toContainText('filled until 6 Dec', { timeout: 40_000 });
 });
 
 test('by keyboard: an idea goes into an opening, a post to another day and lane; all of it is spoken', async ({
@@ -249,7 +249,7 @@ test('a move of a post somebody else just changed is refused, and shows what is 
   const row = page.locator('.lanes tbody tr').filter({ has: page.locator(`[data-post="${id}"]`) });
   await drag(page, slip, row.locator('td[data-date="2026-12-10"]'));
   await page.mouse.up();
-  await expect(message(page)).toContainText('Somebody changed this meanwhile');
+  await expect(message(page)).toContainText('Somebody else changed this while');
   await expect(page.locator(`[data-post="${id}"]`)).toContainText('Changed meanwhile');
 });
 
@@ -305,7 +305,7 @@ test('stages take drops, say why not, and the list is edited in place', async ({
   const name = (await fit.locator('.slip-title').textContent())!;
   await drag(page, fit, column('ready'));
   await page.mouse.up();
-  await expect(message(page)).toContainText('Put 1 post at ready.');
+  await expect(message(page)).toContainText('Moved 1 post to ready.');
   await expect(column('ready').locator('[data-post]', { hasText: name }).first()).toBeVisible();
   await column('published').getByRole('button', { expanded: true }).click();
   await expect(column('published').locator('[data-post]')).toHaveCount(0);
@@ -321,7 +321,7 @@ test('stages take drops, say why not, and the list is edited in place', async ({
   const renamed = page.getByRole('row').filter({ hasText: 'Named in the list' });
   await renamed.hover();
   await renamed.getByLabel('Stage of Named in the list').selectOption('production');
-  await expect(message(page)).toContainText('Put 1 post at production.');
+  await expect(message(page)).toContainText('Moved 1 post to production.');
   await page.getByRole('columnheader', { name: 'Title' }).getByRole('button').click();
   await expect(page).toHaveURL(/sort=title/);
 });
@@ -344,7 +344,7 @@ test('filters narrow every arrangement, stand in the address, and are kept as a 
   await page.getByLabel('Name of this view').fill('Sombrero on the wall');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(message(page)).toContainText('Kept as “Sombrero on the wall”.');
-  await page.getByRole('button', { name: 'show all' }).click();
+  await page.getByRole('button', { name: 'Show all' }).click();
   await expect(page.locator('.lanes tbody tr')).toHaveCount(8);
   await page.getByRole('button', { name: 'SavedViews' }).click();
   await page.getByRole('button', { name: 'Sombrero on the wall', exact: true }).click();

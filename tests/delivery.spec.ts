@@ -83,7 +83,7 @@ test('departures shows a refusal with the network’s words, and trying again se
   const row = page.locator(`[data-departure="${id}"]`);
   await expect(row).toContainText('failed · this account may not post that');
   await server.faults({ refuse: 0 });
-  await row.getByRole('button', { name: /try again/ }).click();
+  await row.getByRole('button', { name: /Try again/ }).click();
   await expect(row).toHaveAttribute('data-fitness', 'out');
 });
 
@@ -93,7 +93,7 @@ test('a by-hand post is handed over at its time and confirmed with its address',
   await page.goto('/fennel-moor/departures');
   await page
     .getByRole('row', { name: /come up/ })
-    .getByRole('button', { name: 'to be posted now' })
+    .getByRole('button', { name: 'post it by hand now' })
     .click();
   const handOver = page.getByRole('region', { name: /^Hand-over/ });
   await handOver.getByRole('button', { name: 'Copy the caption' }).click();
@@ -107,12 +107,12 @@ test('a by-hand post is handed over at its time and confirmed with its address',
   ]);
   expect(download.suggestedFilename()).toMatch(/\.jpg$/);
   await expect(handOver.getByRole('link', { name: /The original/ })).toHaveAttribute('href', /[?]save$/);
-  await handOver.getByLabel('Its address, once it is up').fill('not an address');
-  await handOver.getByRole('button', { name: 'It is out' }).click();
+  await handOver.getByLabel('Its address, once it is published').fill('not an address');
+  await handOver.getByRole('button', { name: 'Mark as published' }).click();
   await expect(page.getByText('Give the address of the published post')).toBeVisible();
-  await handOver.getByLabel('Its address, once it is up').fill('https://homestoop.example/p/77');
-  await handOver.getByRole('button', { name: 'It is out' }).click();
-  await expect(page.getByRole('row', { name: /come up/ }).first()).toContainText('out');
+  await handOver.getByLabel('Its address, once it is published').fill('https://homestoop.example/p/77');
+  await handOver.getByRole('button', { name: 'Mark as published' }).click();
+  await expect(page.getByRole('row', { name: /come up/ }).first()).toContainText('published');
 });
 
 test('a post missed by hours is held and asked about, not sent', async ({ page, server }) => {
@@ -123,7 +123,7 @@ test('a post missed by hours is held and asked about, not sent', async ({ page, 
   const row = page.locator(`[data-departure="${id}"]`);
   await expect(row).toContainText('on hold');
   expect((await server.counts()).accepted.pithline).toBe(before);
-  await row.getByRole('button', { name: /send it now/ }).click();
+  await row.getByRole('button', { name: /Send it now/ }).click();
   await expect(row).toHaveAttribute('data-fitness', 'out');
 });
 

@@ -79,10 +79,10 @@ test('a step back is taken in a text, after a reload too, and a version is taken
   await page.keyboard.press('Control+Shift+z');
   await expect(caption(page)).toHaveValue(`${before} Bring a torch`);
   await saved(page);
-  await sheet(page).getByRole('button', { name: 'versions' }).click();
+  await sheet(page).getByRole('button', { name: 'Versions' }).click();
   const versions = page.getByRole('dialog', { name: 'Versions' });
   await expect(versions.locator('ins')).toContainText(['now', 'Bring a torch']);
-  await versions.getByRole('button', { name: 'Take this version back' }).click();
+  await versions.getByRole('button', { name: 'Restore this version' }).click();
   await expect(caption(page)).toHaveValue(before);
   await expect(sheet(page)).toBeVisible();
 });
@@ -90,7 +90,7 @@ test('a step back is taken in a text, after a reload too, and a version is taken
 test('what lies on the shelf is put into a text with a few keys, and counted', async ({ page }) => {
   await page.goto('/fennel-moor/shelf');
   const form = page.getByRole('form', { name: 'New' });
-  await form.getByLabel('Called').fill('Torches');
+  await form.getByLabel('Name').fill('Torches');
   await form.getByLabel('Text').fill('RedTorch, #DarkSky');
   await form.getByRole('button', { name: 'Add the hashtag set' }).click();
   const item = page.locator('[data-item]', { hasText: 'Torches' });
@@ -111,7 +111,7 @@ test('what lies on the shelf is put into a text with a few keys, and counted', a
 
   await page.goto('/fennel-moor/shelf');
   await expect(item).toContainText('in 1 post');
-  await item.getByRole('button', { name: 'take away' }).click();
+  await item.getByRole('button', { name: 'Remove' }).click();
   await expect(item).toHaveCount(0);
   await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(item).toBeVisible();
@@ -121,7 +121,7 @@ test('siblings stand side by side: a text is carried and fitted, words are repla
   page,
 }) => {
   await openPost(page, 'Talk: How to find north');
-  await sheet(page).getByRole('link', { name: 'siblings' }).click();
+  await sheet(page).getByRole('link', { name: 'Write all posts side by side' }).click();
   const column = (name: string) => page.getByRole('region', { name });
   const long = column('Hourlight: Talk: How to find north');
   const thread = column('Pithline: How to find north, in five posts');
@@ -129,14 +129,14 @@ test('siblings stand side by side: a text is carried and fitted, words are repla
   await text(long, 'Description').fill(
     'The pole star stands still, and everything else goes round it. '.repeat(9).trim(),
   );
-  await long.getByRole('button', { name: 'carry to…' }).click();
+  await long.getByRole('button', { name: 'Copy text to…' }).click();
   await long.getByRole('checkbox', { name: /in five posts/ }).check();
   await long.getByRole('button', { name: /^Carry to/ }).click();
   await expect(text(thread)).toHaveValue(/^The pole star stands still.*goes round it\.$/s);
   await expect(thread.locator('.figures.is-over')).toHaveCount(0);
   await expect(page.getByText(/Shortened to fit: .*PL/)).toBeVisible();
 
-  await page.getByRole('button', { name: 'find and replace' }).click();
+  await page.getByRole('button', { name: 'Find and replace' }).click();
   await page.getByLabel('Find', { exact: true }).fill('pole star');
   await expect(page.getByText(/^\d+ in \d posts$/)).toBeVisible();
   await page.getByLabel('Replace with').fill('north star');
@@ -160,12 +160,12 @@ test('a video gets its place, its length is checked, and the library knows it ag
   await expect(missing).toContainText('A short video on Tallclip needs a video, this has none.');
   await sheet(page).locator('.add-picture input').setInputFiles('demo/videos/talk-wide.mp4');
   await expect(missing).toContainText('takes videos of');
-  await sheet(page).getByRole('button', { name: 'take away' }).click();
-  await sheet(page).getByRole('button', { name: 'from the library' }).click();
+  await sheet(page).getByRole('button', { name: 'Remove' }).click();
+  await sheet(page).getByRole('button', { name: 'From the library' }).click();
   const library = page.getByRole('dialog', { name: 'From the library' });
   await library.getByRole('searchbox').fill('dome tall');
   await expect(library.locator('[data-file]')).toHaveCount(1);
-  await library.getByRole('button', { name: 'Take it' }).click();
+  await library.getByRole('button', { name: 'Use this' }).click();
   await expect(sheet(page).getByText('14 s, 540 × 960')).toBeVisible();
   await expect(missing).not.toContainText('video');
 
@@ -195,6 +195,6 @@ test('a letter is written with headings and emphasis, and kept as Markdown', asy
   await expect(sheet(page).getByRole('textbox', { name: 'Letter' })).toHaveValue(
     /^## The Crab\n\nSeen by \*day\*, in the year 1054\.$/,
   );
-  await sheet(page).getByRole('button', { name: 'preview' }).click();
+  await sheet(page).getByRole('button', { name: 'Preview' }).click();
   await expect(sheet(page).getByRole('region', { name: 'Preview' })).toContainText('The Crab');
 });

@@ -21,7 +21,7 @@ test('a picture of a wrong shape is cropped with a movable frame, and leaves so,
   await dialog.getByLabel('Working title').fill('The mast from below');
   await dialog.getByRole('checkbox', { name: 'Glassrow' }).check();
   await dialog.getByLabel('Date').fill(FRIDAY);
-  await dialog.getByRole('button', { name: /^Plan it for/ }).click();
+  await dialog.getByRole('button', { name: /^Plan for/ }).click();
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('The mast of the old aerial, from below.');
   await sheet(page)
     .locator('input[type=file]')
@@ -34,13 +34,13 @@ test('a picture of a wrong shape is cropped with a movable frame, and leaves so,
   await expect(missing).not.toContainText('alt text');
 
   await sheet(page).getByRole('button', { name: 'crop', exact: true }).click();
-  const crop = page.getByRole('dialog', { name: 'What leaves of mast.jpg' });
+  const crop = page.getByRole('dialog', { name: 'Crop mast.jpg' });
   await crop.getByRole('button', { name: '1:1', exact: true }).click();
   await expect(crop.getByText('900 × 900 px')).toBeVisible();
   const frame = crop.getByRole('group', { name: 'Frame: arrows move it' });
   await frame.focus();
   for (let press = 0; press < 5; press++) await page.keyboard.press('Shift+ArrowUp');
-  await crop.getByRole('button', { name: 'Let this part leave' }).click();
+  await crop.getByRole('button', { name: 'Use this crop' }).click();
   await expect(sheet(page).getByRole('button', { name: 'cropped' })).toBeVisible();
   await expect(missing).toHaveCount(0);
 

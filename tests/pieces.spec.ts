@@ -20,7 +20,7 @@ test('a piece is edited in place, planned, and leads to its posts and back', asy
   await expect(page.getByLabel('Link')).toHaveValue('https://fennelmoor.example/names');
   await expect(page.getByLabel('Tallclip')).toBeChecked();
 
-  await page.getByRole('button', { name: 'Plan it…' }).click();
+  await page.getByRole('button', { name: 'Plan on a date…' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByLabel('Tallclip')).toBeChecked();
   await dialog.getByLabel('Date').fill('2026-12-08');
@@ -78,11 +78,11 @@ test('a post is made in place with n, published now, and stands on its network�
   await page.getByLabel('Working title').fill('Clear at last');
   await page.keyboard.press('Enter');
   await page.getByRole('dialog').getByLabel('Benchfeed').check();
-  await page.getByRole('button', { name: /^Plan it for Mon 23 Nov/ }).click();
-  await expect(sheet(page).getByRole('button', { name: 'publish now' })).toBeDisabled();
+  await page.getByRole('button', { name: /^Plan for Mon 23 Nov/ }).click();
+  await expect(sheet(page).getByRole('button', { name: 'Publish now' })).toBeDisabled();
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('Clear since noon. The dome opens at eight.');
   await saved(page);
-  await sheet(page).getByRole('button', { name: 'publish now' }).click();
+  await sheet(page).getByRole('button', { name: 'Publish now' }).click();
   await expect(sheet(page).getByText(/^Published /)).toBeVisible();
   const address = await sheet(page).getByRole('link', { name: 'See it on Benchfeed' }).getAttribute('href');
   await page.goto(address!);
@@ -94,16 +94,16 @@ test('a post that is out already is told its address, and archived', async ({ pa
   const slip = day(page, '2026-12-01').locator('[data-post]').first();
   const id = (await slip.getAttribute('data-post'))!;
   await slip.click();
-  await sheet(page).getByRole('button', { name: 'already out…' }).click();
-  await sheet(page).getByLabel('Where it is out').fill('https://benchfeed.example/p/1');
-  await sheet(page).getByRole('button', { name: 'It is out' }).click();
+  await sheet(page).getByRole('button', { name: 'Mark as published…' }).click();
+  await sheet(page).getByLabel('Where it is published').fill('https://benchfeed.example/p/1');
+  await sheet(page).getByRole('button', { name: 'Mark as published' }).click();
   await expect(sheet(page).getByText(/^Published /)).toBeVisible();
   expect((await api<{ date: string; address: string }>(page, 'GET', `/api/posts/${id}`)).body).toMatchObject({
     stage: 'published',
     date: '2026-11-23',
     address: 'https://benchfeed.example/p/1',
   });
-  await sheet(page).getByRole('button', { name: 'archive' }).click();
+  await sheet(page).getByRole('button', { name: 'Archive' }).click();
   await expect(page.locator(`[data-post="${id}"]`)).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await openCalendar(page);

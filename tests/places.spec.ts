@@ -1,4 +1,6 @@
+import type { Page } from '@playwright/test';
 import { AxeBuilder } from '@axe-core/playwright';
+import { oldLabels } from './support/plainWords';
 import { CALENDAR, api, day, expect, openCalendar, sheet, takenOver, test } from './support/test';
 
 test.use({ serverOf: 'places' });
@@ -39,11 +41,27 @@ const DARK_PLACES = PLACES.filter(
   (place) => !/weeks=2|as=month|as=stages|settings.|board=names|tidewrack|library\/|pieces|standins/.test(place),
 );
 
+/** What opens a dialog or menu of the calendar. */
+const DIALOGS: [(page: Page) => Promise<void>, 'dialog'][] = [
+  [(page) => page.keyboard.press('n'), 'dialog'],
+  [(page) => page.keyboard.press('Control+k'), 'dialog'],
+  [(page) => page.keyboard.press('?'), 'dialog'],
+  [
+    (page) =>
+      page
+        .getByRole('button', { name: /^Plan…/ })
+        .first()
+        .click(),
+    'dialog',
+  ],
+];
+
 for (const ground of ['light', 'dark'] as const)
   test(`axe finds nothing serious on any place, ${ground} ground`, async ({ page }) => {
     test.setTimeout(300_000);
     await page.emulateMedia({ colorScheme: ground });
     const look = async (name: string) => {
+      expect([name, await oldLabels(page)]).toEqual([name, []]);
       // No page holds frames, so axe runs in one go (“legacy”), in less than half the time.
       // Only what is wrong is asked for: gathering what is right takes most of the time.
       // Of long tables the first rows are enough: the others are drawn alike.
@@ -63,7 +81,7 @@ for (const ground of ['light', 'dark'] as const)
     }
     await page.goto('/fennel-moor/pieces');
     await page.getByRole('table').getByRole('link').first().click();
-    await expect(page.getByRole('heading', { name: 'Posts of it' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Posts', exact: true })).toBeVisible();
     await look('piece');
     await openCalendar(page);
     await day(page, '2026-11-25').locator('[data-post]').first().click();
@@ -72,6 +90,13 @@ for (const ground of ['light', 'dark'] as const)
     await page.keyboard.press('i');
     await expect(page.getByRole('dialog')).toBeVisible();
     await look('idea dialog');
+    await page.keyboard.press('Escape');
+    for (const [button, dialog] of DIALOGS) {
+      await openCalendar(page);
+      await button(page);
+      await expect(page.getByRole(dialog)).toBeVisible();
+      await look(dialog);
+    }
   });
 
 test('an idea is edited, set aside, brought back, deleted and restored', async ({ page }) => {

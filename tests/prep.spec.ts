@@ -11,7 +11,7 @@ async function planVideo(page: Page, title: string, date: string): Promise<void>
   await dialog.getByLabel('Working title').fill(title);
   await dialog.getByRole('checkbox', { name: 'Tallclip' }).check();
   await dialog.getByLabel('Date').fill(date);
-  await dialog.getByRole('button', { name: /^Plan it for/ }).click();
+  await dialog.getByRole('button', { name: /^Plan for/ }).click();
   await expect(sheet(page)).toBeVisible();
 }
 
@@ -41,13 +41,13 @@ test('a video planned for a Friday has its steps on earlier days for the right p
   await sheet(page).getByLabel('Date', { exact: true }).fill('2026-11-25');
   await page.keyboard.press('Enter');
   await expect(dayOf(page, 'Record')).toHaveText('Wed 18 Nov');
-  await expect(prep(page)).toContainText('3 squeezed');
-  await expect(rows.nth(1)).toContainText('squeezed');
+  await expect(prep(page)).toContainText('3 with too little time');
+  await expect(rows.nth(1)).toContainText('too little time');
 });
 
 test('steps are added, renamed, pinned, put in order and ticked on the sheet', async ({ page }) => {
   await planVideo(page, 'Slit in the moonlight', '2026-12-10');
-  await prep(page).getByRole('button', { name: 'add a step' }).click();
+  await prep(page).getByRole('button', { name: 'Add a step' }).click();
   await prep(page).getByLabel('What the step is').fill('Borrow the red lamp');
   await prep(page).getByLabel('who').selectOption({ label: 'Bex' });
   await prep(page).getByRole('button', { name: 'Add the step' }).click();
@@ -59,7 +59,7 @@ test('steps are added, renamed, pinned, put in order and ticked on the sheet', a
   await last.getByLabel('What the step is').fill('Fetch the red lamp');
   await last.getByRole('button', { name: 'Change the step' }).click();
   await prep(page).getByRole('button', { name: 'Fetch the red lamp', exact: true }).click();
-  await prep(page).getByRole('button', { name: 'earlier', exact: true }).click();
+  await prep(page).getByRole('button', { name: 'Move earlier', exact: true }).click();
   await expect(prep(page).locator('.prep-step').nth(5)).toContainText('Fetch the red lamp');
 
   await dayOf(page, 'Fetch the red lamp').click();
@@ -85,9 +85,9 @@ test('what the team wants keeps a post from ready until it is done or let go wit
   await expect(page.locator('.messages')).toContainText('Not ready yet. “Edit” is not done.');
   await missing.getByRole('button', { name: '“Edit” is not done.' }).click();
   await expect(prep(page).getByLabel('Done: Edit')).toBeFocused();
-  await missing.getByRole('button', { name: /^Go without/ }).click();
+  await missing.getByRole('button', { name: /^Waive/ }).click();
   await missing.getByLabel('Why it may go without').fill('It goes out as it was filmed');
-  await missing.getByRole('button', { name: 'Go without', exact: true }).click();
+  await missing.getByRole('button', { name: 'Waive', exact: true }).click();
   await expect(missing).toHaveCount(0);
   await sheet(page).getByRole('button', { name: 'ready', exact: true }).click();
   await expect(sheet(page).getByRole('button', { name: 'ready', exact: true })).toHaveAttribute('aria-current', 'step');
@@ -105,7 +105,7 @@ test('each desk lists its own steps; they are ticked there, and a manager hands 
   await expect(steps.getByLabel(name, { exact: true })).toHaveCount(0);
 
   const before = await steps.locator('.step-row').count();
-  await steps.getByRole('button', { name: 'hand over…' }).click();
+  await steps.getByRole('button', { name: 'Reassign…' }).click();
   await steps.locator('.step-row').nth(0).getByRole('checkbox').check();
   await steps.locator('.step-row').nth(1).getByRole('checkbox').check();
   await steps.getByLabel('Hand the picked steps to').selectOption({ label: 'Bex' });
@@ -143,7 +143,7 @@ test('prep sheets and people are set; somebody with steps is archived once those
   await page.getByRole('button', { name: 'Send a test', exact: true }).click();
   await page.getByLabel('What the step is').fill('Send a test to P. Lund');
   await page.getByRole('button', { name: 'Change the step' }).click();
-  await page.getByRole('button', { name: 'Keep these steps' }).click();
+  await page.getByRole('button', { name: 'Save these steps' }).click();
   await expect(page.locator('.messages')).toContainText('New posts get these steps.');
   await page.reload();
   await page.getByRole('button', { name: /^newsletter/ }).click();
@@ -152,7 +152,7 @@ test('prep sheets and people are set; somebody with steps is archived once those
   await page.goto('/fennel-moor/settings/people');
   await page.getByRole('button', { name: 'Bex', exact: true }).click();
   await page.getByRole('button', { name: 'Archive Bex' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'Hand them over first.' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'Reassign them first.' })).toBeVisible();
   await page.getByLabel(/open steps go to/).selectOption({ label: 'Jonah' });
   await page.getByRole('button', { name: 'Archive Bex' }).click();
   await expect(page.locator('.messages')).toContainText('Bex is archived');
@@ -176,9 +176,9 @@ test('steps of one sort are held together on a batch day, which stands on the ca
   const boxes = page.locator('.batch-steps').getByRole('checkbox');
   await boxes.nth(0).check();
   await boxes.nth(1).check();
-  await page.getByLabel('Called').fill('Cutting room');
+  await page.getByLabel('Name').fill('Cutting room');
   await page.getByLabel('on', { exact: true }).fill('2026-11-26');
-  await page.getByRole('button', { name: /^Hold it with 2 steps/ }).click();
+  await page.getByRole('button', { name: /^Create a batch day with 2 steps/ }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Cutting room' })).toBeVisible();
   const rows = page.getByRole('region', { name: 'Running order' }).getByRole('listitem');
   await expect(rows).toHaveCount(2);
@@ -222,7 +222,7 @@ test('a piece that is a talk has steps of its own, which follow its earliest pos
   await page.keyboard.press('Enter');
   // Twelve of Jonah’s working days (Tuesday to Friday) before Friday the 11th of December.
   await expect(rows.nth(2)).toContainText('Fri 20 Nov');
-  await expect(own).toContainText('squeezed');
+  await expect(own).toContainText('too little time');
   await own.getByLabel('Done: Agree on the topic').check();
   await expect(own).toContainText('1 of 5');
 
@@ -244,13 +244,13 @@ test('where a brand asks for sign-off, a post is ready once a reviewer signed it
   await dialog.getByLabel('Working title').fill('Extra crossing');
   await dialog.getByRole('checkbox', { name: 'Pithline' }).check();
   await dialog.getByLabel('Date').fill('2026-12-02');
-  await dialog.getByRole('button', { name: /^Plan it for/ }).click();
+  await dialog.getByRole('button', { name: /^Plan for/ }).click();
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('One more crossing on Sunday, at two.');
   await saved(page);
   await sheet(page).getByRole('button', { name: 'ready', exact: true }).click();
   await expect(page.locator('.messages')).toContainText('Not ready yet. Nobody has signed it off.');
   const signOff = sheet(page).getByRole('region', { name: 'Sign-off' });
-  await signOff.getByRole('button', { name: 'Sign it off as it stands' }).click();
+  await signOff.getByRole('button', { name: 'Sign off' }).click();
   await expect(signOff).toContainText('Signed off by Ines');
   await sheet(page).getByRole('button', { name: 'ready', exact: true }).click();
   await expect(sheet(page).getByRole('button', { name: 'ready', exact: true })).toHaveAttribute('aria-current', 'step');

@@ -8,7 +8,7 @@ test('a rhythm is proposed from what was done, set, and its openings appear', as
   await expect(page.getByLabel('Time of entry 1')).toHaveValue('19:00');
   await page.getByRole('link', { name: /Homestoop/ }).click();
   await page.getByRole('button', { name: /^Remove entry 1/ }).click();
-  await page.getByRole('button', { name: 'Propose from what was done' }).click();
+  await page.getByRole('button', { name: 'Suggest from past posts' }).click();
   await expect(page.getByLabel('Time of entry 1')).toHaveValue('12:00');
   await page.getByRole('button', { name: 'Add an entry' }).click();
   await page.getByLabel('Time of entry 2').fill('12:00');
@@ -24,7 +24,7 @@ test('a rhythm is proposed from what was done, set, and its openings appear', as
   const dialog = page.getByRole('dialog', { name: 'New post on Homestoop' });
   await expect(dialog.getByLabel('Time, if it is settled')).toHaveValue('12:00');
   await dialog.getByLabel('Working title').fill('News for the weekend');
-  await dialog.getByRole('button', { name: 'Plan it for Fri 27 Nov 12:00' }).click();
+  await dialog.getByRole('button', { name: 'Plan for Fri 27 Nov 12:00' }).click();
   await expect(
     page.locator('td[data-date="2026-11-27"] [data-post]', { hasText: 'News for the weekend' }),
   ).toBeVisible();
@@ -34,13 +34,13 @@ test('a rhythm is proposed from what was done, set, and its openings appear', as
 test('the desk starts a post at the next gap', async ({ page }) => {
   await page.goto('/fennel-moor/desk');
   await expect(page.getByRole('heading', { level: 1, name: 'Monday 23 November' })).toBeVisible();
-  const gap = page.getByRole('heading', { name: /^Next gap:/ });
+  const gap = page.getByRole('heading', { name: /^Next opening:/ });
   const first = (await gap.textContent())!;
   await page.getByRole('button', { name: 'Start a post there' }).click();
   await page.getByRole('dialog').getByLabel('Working title').fill('Filled from the desk');
   await page
     .getByRole('dialog')
-    .getByRole('button', { name: /^Plan it for/ })
+    .getByRole('button', { name: /^Plan for/ })
     .click();
   await expect(page).toHaveURL(/post=/);
   await page.getByRole('textbox', { name: 'Caption' }).fill('Words, so that it counts.');

@@ -64,7 +64,7 @@ test('of two windows editing one caption, the later is refused and shows both te
   await expect(both).toContainText('From the second window.');
   const stored = async () => (await api<{ caption: string }>(page, 'GET', `/api/posts/${id}`)).body.caption;
   expect(await stored()).toBe('From the first window.');
-  await both.getByRole('button', { name: 'Keep yours' }).click();
+  await both.getByRole('button', { name: 'Keep mine' }).click();
   await expect.poll(stored).toBe('From the second window.');
 
   // Another field changed elsewhere is no conflict.
@@ -80,14 +80,14 @@ test('a post is set aside with a reason, deleted, and each is undone', async ({ 
   await openCalendar(page, `?date=${TALK}`);
   const slip = day(page, TALK).locator('[data-post]', { hasText: 'HL' });
   await slip.click();
-  await sheet(page).getByRole('button', { name: 'set aside…' }).click();
+  await sheet(page).getByRole('button', { name: 'Set aside…' }).click();
   await sheet(page).getByLabel('Why it is set aside').fill('The room is taken.');
-  await sheet(page).getByRole('button', { name: 'Set it aside' }).click();
+  await sheet(page).getByRole('button', { name: 'Set aside' }).click();
   await expect(slip).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(slip).toHaveCount(1);
   await slip.click();
-  await sheet(page).getByRole('button', { name: 'delete' }).click();
+  await sheet(page).getByRole('button', { name: 'Delete' }).click();
   await expect(slip).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).last().click();
   await expect(slip).toHaveCount(1);

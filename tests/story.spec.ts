@@ -19,7 +19,7 @@ async function write(page: Page, caption: string, needs: { title?: boolean; pict
   }
   if (needs.crop) {
     await sheet(page).getByRole('button', { name: 'crop', exact: true }).click();
-    await page.getByRole('button', { name: 'Let this part leave' }).click();
+    await page.getByRole('button', { name: 'Use this crop' }).click();
     await expect(sheet(page).getByRole('button', { name: 'cropped' })).toBeVisible();
   }
   await saved(page);
@@ -74,7 +74,7 @@ test.describe.serial('from an idea to three published posts', () => {
       await write(page, `For a few weeks the rings are gone. (${sign})`, needs);
       await setTime(page, '11:44');
       await sheet(page).getByRole('button', { name: 'Schedule for Wed 25 Nov 11:44' }).click();
-      await expect(sheet(page).getByText('Leaves Wed 25 Nov 11:44')).toBeVisible();
+      await expect(sheet(page).getByText('Will be sent Wed 25 Nov 11:44')).toBeVisible();
     }
 
     // Words changed after scheduling are said not to be what leaves.
@@ -89,7 +89,7 @@ test.describe.serial('from an idea to three published posts', () => {
     await day(page, '2026-11-26').hover();
     await day(page, '2026-11-26').hover();
     await page.mouse.up();
-    await expect(page.getByText('It leaves then, at 11:44.')).toBeVisible();
+    await expect(page.getByText('It will be sent then, at 11:44.')).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).last().click();
     await expect(day(page, DATE).locator('[data-post]', { hasText: 'CW' }).filter({ hasText: 'Rings' })).toBeVisible();
 
@@ -163,7 +163,7 @@ test.describe.serial('from an idea to three published posts', () => {
     await saved(page);
     await tabTo(page, sheet(page).getByRole('button', { name: 'Schedule for Thu 26 Nov 10:05' }));
     await page.keyboard.press('Enter');
-    await expect(sheet(page).getByText('Leaves Thu 26 Nov 10:05')).toBeVisible();
+    await expect(sheet(page).getByText('Will be sent Thu 26 Nov 10:05')).toBeVisible();
     await server.goTo('2026-11-26T10:05:00.000Z');
     await expect(sheet(page).getByText(/^Published /)).toBeVisible();
     await page.keyboard.press('Escape');

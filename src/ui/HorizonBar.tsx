@@ -2,11 +2,11 @@ import { daysOf, type Horizon, type Reach } from '@/core/rhythm/horizon';
 import type { LocalDate } from '@/core/time/plan';
 import { dayMonth } from './format';
 
-/** Says how far a channel is filled: “filled to 4 Dec”, “gap today”, “no rhythm”. */
+/** Says how far a channel is filled: “filled until 4 Dec”, “opening today”, “no rhythm”. */
 export function reachWords(reach: Reach, today: LocalDate): string {
   if (reach.kind === 'noRhythm') return 'no rhythm';
-  if (reach.kind === 'gapToday') return 'gap today';
-  return reach.to === today ? 'filled to today' : `filled to ${dayMonth(reach.to)}`;
+  if (reach.kind === 'gapToday') return 'opening today';
+  return reach.to === today ? 'filled until today' : `filled until ${dayMonth(reach.to)}`;
 }
 
 /** A channel's horizon against its aim: solid for ready, hatched for planned, then bare, with the date it reaches. */
@@ -27,14 +27,14 @@ export function HorizonBar({
   const words = reachWords(planned, today);
   const isShort = days !== null && days < aimDays / 2;
   return (
-    <span className="horizon" title={`Planned: ${words}. Solid: ${reachWords(solid, today)}. Aim: ${aimDays} days.`}>
+    <span className="horizon" title={`Planned: ${words}. Ready: ${reachWords(solid, today)}. Target: ${aimDays} days.`}>
       {days !== null && (
         <span className="horizon-bar" aria-hidden="true">
           <i className="is-planned" style={{ width: `${share(planned)}%` }} />
           <i className="is-solid" style={{ width: `${share(solid)}%` }} />
         </span>
       )}
-      <span className={isShort ? 'wrong' : 'soft'}>{short ? words.replace('filled to ', '') : words}</span>
+      <span className={isShort ? 'wrong' : 'soft'}>{short ? words.replace('filled until ', '') : words}</span>
       <span className="visually-hidden">
         Solid: {reachWords(solid, today)}. Aim: {aimDays} days.
       </span>

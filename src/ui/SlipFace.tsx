@@ -8,7 +8,7 @@ import { Progress } from './Progress';
 const USUAL: ReadonlySet<string> = new Set(['time', 'title', 'stage', 'picture', 'missing', 'prep']);
 
 /** What a slip says of a delivery that a person should look at. */
-const TROUBLE: Partial<Record<string, string>> = { failed: 'failed', held: 'on hold', unknown: 'perhaps out' };
+const TROUBLE: Partial<Record<string, string>> = { failed: 'failed', held: 'on hold', unknown: 'may be published' };
 
 /** UTF-16 units of a title that two lines of a slip hold as a rule. */
 const SHORT_TITLE = 30;

@@ -49,7 +49,7 @@ describe('a slip', () => {
     expect(failed).toContain('aria-label="scheduled, delivery failed"');
     expect(failed).not.toContain('no picture');
     expect(face({ stage: 'scheduled', delivery: { ...delivery, state: 'held' } })).toContain('>on hold<');
-    expect(face({ stage: 'scheduled', delivery: { ...delivery, state: 'unknown' } })).toContain('>perhaps out<');
+    expect(face({ stage: 'scheduled', delivery: { ...delivery, state: 'unknown' } })).toContain('>may be published<');
   });
 
   it('shows progress until it is ready', () => {
@@ -116,9 +116,9 @@ describe('a horizon', () => {
 
   it.each([
     [{ kind: 'noRhythm' } as Reach, 'no rhythm'],
-    [{ kind: 'gapToday', days: 0, gap: 'k' } as Reach, 'gap today'],
-    [to('2026-11-23', 1), 'filled to today'],
-    [to('2026-12-04', 11), 'filled to 4 Dec'],
+    [{ kind: 'gapToday', days: 0, gap: 'k' } as Reach, 'opening today'],
+    [to('2026-11-23', 1), 'filled until today'],
+    [to('2026-12-04', 11), 'filled until 4 Dec'],
   ])('is said in words', (reach, words) => expect(reachWords(reach, today)).toBe(words));
 
   it('is drawn against its aim, never longer than that', () => {
@@ -126,7 +126,7 @@ describe('a horizon', () => {
     const html = renderToStaticMarkup(<HorizonBar horizon={horizon} today={today} />);
     expect(html).toContain('class="is-planned" style="width:100%"');
     expect(html).toContain('class="is-solid" style="width:50%"');
-    expect(html).toContain('Solid: filled to 29 Nov. Aim: 14 days.');
+    expect(html).toContain('Solid: filled until 29 Nov. Aim: 14 days.');
     expect(html).toContain('class="soft"');
   });
 

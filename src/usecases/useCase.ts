@@ -140,7 +140,7 @@ export const notFound = (what: string): Refusal => ({
 /** A write that was based on an older state than the present one. */
 export const STALE: Refusal = {
   code: 'stale',
-  message: 'Somebody changed this meanwhile, so nothing was saved. Compare the two and keep one.',
+  message: 'Somebody else changed this while you were editing, so nothing was saved. Compare the two and keep one.',
 };
 
 /** Refuses a text longer than Bimlo keeps. `limit` in UTF-16 units. */

@@ -81,8 +81,8 @@ export function FindAndDo({
     { label: 'Settings: known dates, iCalendar', run: () => go(`${here}/settings/dates`) },
     { label: 'Bring posts in, take posts out (CSV)', run: () => go(`${here}/settings/exchange`) },
     { label: 'Shortcuts', run: () => act(onHelp) },
-    { label: 'Light ground', run: () => act(() => onGround('light')) },
-    { label: 'Dark ground', run: () => act(() => onGround('dark')) },
+    { label: 'Theme: light', run: () => act(() => onGround('light')) },
+    { label: 'Theme: dark', run: () => act(() => onGround('dark')) },
     ...brands
       .filter(({ slug }) => slug !== brand.slug)
       .map(({ slug, name }) => ({ label: `Switch to ${name}`, run: () => go(`/${slug}/calendar`) })),
@@ -98,7 +98,7 @@ export function FindAndDo({
           placeholder="Find a post or piece, go somewhere, do something"
         />
         <Command.List>
-          <Command.Empty>Nothing is called that.</Command.Empty>
+          <Command.Empty>No matches.</Command.Empty>
           {found.length > 0 && (
             <Command.Group heading="Posts and pieces" forceMount>
               {found.map((item) => (

@@ -90,7 +90,7 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
         <Modal.Footer>
           <Button type="submit">{idea ? 'Save the idea' : 'Catch it'}</Button>
           <Button variant="outline" onClick={onClose}>
-            Leave it
+            Cancel
           </Button>
         </Modal.Footer>
       </Form>

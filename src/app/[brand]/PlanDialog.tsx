@@ -51,7 +51,7 @@ export function PlanDialog({
         </Modal.Header>
         <Modal.Body>
           <div className="mb-3">
-            <ChannelChoice legend="A post for each of" chosen={channelIds} onChange={setChannelIds} />
+            <ChannelChoice legend="Create a post for each channel" chosen={channelIds} onChange={setChannelIds} />
           </div>
           {when.fields}
           {problem && (
@@ -65,7 +65,7 @@ export function PlanDialog({
             {channelIds.length === 0 ? 'Choose a channel first' : `Plan ${posts} ${when.words}`}
           </Button>
           <Button variant="outline" onClick={onClose}>
-            Not now
+            Cancel
           </Button>
         </Modal.Footer>
       </Form>

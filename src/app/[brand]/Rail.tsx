@@ -27,9 +27,9 @@ const PLACES = [
 ];
 
 const GROUNDS = [
-  { value: '', label: 'Ground as the system has it' },
-  { value: 'light', label: 'Light ground' },
-  { value: 'dark', label: 'Dark ground' },
+  { value: '', label: 'Theme: as the system' },
+  { value: 'light', label: 'Theme: light' },
+  { value: 'dark', label: 'Theme: dark' },
 ];
 
 /** The places in the order of the work; the brand at the head, who one is at the foot. */

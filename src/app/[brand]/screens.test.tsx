@@ -150,15 +150,15 @@ describe('the steps of a desk', () => {
   it('are handed over by a manager, many at once', async () => {
     server.answer = () => ({ value: { count: 2 } });
     draw({ today: [deskStep({ id: '1' }), deskStep({ id: '2', title: 'Cut' })] });
-    press('hand over…');
-    press('pick these');
+    press('Reassign…');
+    press('Pick these');
     fill('Hand the picked steps to', 'dea');
     await screen.findByText('Handed 2 steps to Dea.');
     expect(server.calls[0]).toMatchObject({ path: '/api/steps/hand', body: { ids: ['1', '2'], personId: 'dea' } });
     expect(router.refresh).toHaveBeenCalled();
     cleanup();
     draw({ today: [deskStep({})] }, SHELL.people[1]!);
-    expect(screen.queryByRole('button', { name: 'hand over…' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Reassign…' })).toBeNull();
   });
 });
 
@@ -208,7 +208,7 @@ describe('a batch day', () => {
     draw([step('1'), step('2')]);
     press('Record 2 of Rings earlier');
     fill('Something to have at hand', 'The big disk');
-    press('add');
+    press('Add');
     await screen.findByText('The big disk');
     expect(server.calls.map(({ body }) => body)).toEqual([
       { version: 1, stepIds: ['2', '1'] },
@@ -227,7 +227,7 @@ describe('a batch day', () => {
     draw([]);
     server.answer = () => 'gone';
     fill('Something to have at hand', 'The big disk');
-    press('add');
+    press('Add');
     await screen.findByText(/cannot be reached/);
     expect(screen.getByLabelText<HTMLInputElement>('Something to have at hand').value).toBe('The big disk');
   });
@@ -240,7 +240,7 @@ describe('a batch day', () => {
 
   it('is called off, and leads back to the desk', async () => {
     draw([step('1')]);
-    press('call it off');
+    press('Cancel the batch day');
     await waitFor(() => expect(router.push).toHaveBeenCalledWith('/moor/desk'));
   });
 });
@@ -325,7 +325,7 @@ describe('prep sheets', () => {
     press('Change the step');
     expect(server.calls).toEqual([]);
     server.answer = ({ body }) => ({ value: body });
-    press('Keep these steps');
+    press('Save these steps');
     await screen.findByText('Kept. New posts get these steps.');
     expect(server.calls[0]).toMatchObject({ path: '/api/settings/prep', body: { brandId: 'b', subject: 'photo' } });
     expect((server.calls[0]!.body.lines as { title: string }[])[0]!.title).toBe('Write it');
@@ -334,14 +334,14 @@ describe('prep sheets', () => {
   it('that somebody else kept meanwhile are shown, or replaced when one keeps one’s own once more', async () => {
     const { rerender } = draw();
     press(SHIPPED_PREP.photo[0]!.title);
-    press('take away');
+    press('Remove');
     server.answer = () => ({ refusal: { code: 'stale', message: 'Somebody else saved this.' } });
-    press('Keep these steps');
+    press('Save these steps');
     await screen.findByText(/Somebody else saved this/);
     rerender(
       <PrepSheets sheets={[{ subject: 'photo', isOwn: true, lines: SHIPPED_PREP.photo.slice(0, 1), version: 5 }]} />,
     );
-    press('Keep these steps');
+    press('Save these steps');
     await waitFor(() => expect(server.calls.map(({ seen }) => seen)).toEqual(['"4"', '"5"']));
     await screen.findByText(/Somebody else saved this/);
     press('Show theirs instead of mine');
@@ -352,12 +352,12 @@ describe('prep sheets', () => {
   it('go back to what they were, before they are kept or after', async () => {
     draw();
     press(SHIPPED_PREP.photo[0]!.title);
-    press('take away');
-    press('never mind');
+    press('Remove');
+    press('Cancel');
     expect(screen.getByRole('button', { name: SHIPPED_PREP.photo[0]!.title })).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: /^talk/ }));
     server.answer = () => ({ value: { lines: [...SHIPPED_PREP['piece:talk']] } });
-    press('Go back to those that ship with Bimlo');
+    press('Use the steps that ship with Bimlo');
     await waitFor(() =>
       expect(server.calls[0]).toMatchObject({ method: 'DELETE', body: { brandId: 'b', subject: 'piece:talk' } }),
     );

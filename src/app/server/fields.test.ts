@@ -46,7 +46,7 @@ describe('reading a request', () => {
   });
 
   it('asks for an id where one is needed', async () => {
-    await expect(id('Brand').validate('7')).rejects.toThrow('Brand is no identifier.');
+    await expect(id('Brand').validate('7')).rejects.toThrow('Brand is not an identifier.');
     await expect(id('Brand').validate(undefined)).rejects.toThrow('Brand is missing.');
   });
 });

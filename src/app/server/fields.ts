@@ -9,14 +9,18 @@ export const text = (label: string) => asText(label).defined(`${label} is missin
 /** A text that may be absent. */
 export const maybeText = (label: string) => asText(label).optional();
 /** An identifier. */
-export const id = (label: string) => asText(label).uuid(`${label} is no identifier.`).required(`${label} is missing.`);
+export const id = (label: string) =>
+  asText(label).uuid(`${label} is not an identifier.`).required(`${label} is missing.`);
 /** A list of identifiers. */
 export const ids = (label: string) =>
-  array(string().uuid(`${label} holds something that is no identifier.`).required()).max(200, `${label}: at most 200.`);
+  array(string().uuid(`${label} holds something that is not an identifier.`).required()).max(
+    200,
+    `${label}: at most 200.`,
+  );
 /** The version a change is based on. */
 export const version = number().typeError('version has to be a number.').integer().required('version is missing.');
 /** A format. */
-export const format = string().oneOf([...FORMATS], 'There is no such format. Choose one of the list.');
+export const format = string().oneOf([...FORMATS], 'That is not a format of the list. Choose one.');
 
 /** A date as text, or null for none. */
 export const date = string()
@@ -38,4 +42,6 @@ export const time = string()
 
 /** An object with exactly these fields; an unknown one is named. */
 export const fields: typeof object = ((shape: Parameters<typeof object>[0]) =>
-  object(shape).noUnknown(({ unknown }: { unknown: string }) => `There is no field ${unknown}.`)) as typeof object;
+  object(shape).noUnknown(
+    ({ unknown }: { unknown: string }) => `“${unknown}” is not a field of this form.`,
+  )) as typeof object;

@@ -4,8 +4,8 @@ import { fields, text } from './fields';
 /** The fields of a step as a request brings them; what each may hold is checked by core. */
 export const stepFields = {
   title: text('Step'),
-  work: string().required('Say what sort of work it is.'),
-  ownerId: string().uuid('That is no person.').nullable().defined(),
+  work: string().required('Say what kind of work it is.'),
+  ownerId: string().uuid('Owner is not a person who works here.').nullable().defined(),
   craft: string().nullable().defined(),
   lead: number().typeError('The lead is a number of days.').required('How many days before publishing?'),
   leadIn: string().required('Are those working days or calendar days?'),

@@ -94,7 +94,7 @@ describe('a drop', () => {
     expect(formatOn(sheet('corkwall'), 'carousel')).toBe('boardPicture');
     expect(formatOn(sheet('corkwall'), null)).toBe('boardPicture');
     expect(formatNote(sheet('corkwall'), 'carousel', 'boardPicture')).toBe(
-      'Corkwall takes no carousel, so it is a wall image now.',
+      'Corkwall takes no carousel, so it is a board picture now.',
     );
     expect(formatNote(sheet('glassrow'), 'photo', 'photo')).toBeNull();
   });

@@ -44,11 +44,11 @@ export function changeWords(change: Change, count: number): string {
     case 'time':
       return change.time === null ? `Took the time off ${posts(count)}` : `Set ${posts(count)} to ${change.time}`;
     case 'stage':
-      return `Put ${posts(count)} at ${STAGE_LABELS[change.stage]}`;
+      return `Moved ${posts(count)} to ${STAGE_LABELS[change.stage]}`;
     case 'title':
-      return `Named ${posts(count)} anew`;
+      return `Renamed ${posts(count)}`;
     case 'owner':
-      return `Handed over ${posts(count)}`;
+      return `Gave ${posts(count)} another owner`;
     case 'pillar':
       return change.pillarId === null ? `Took the pillar off ${posts(count)}` : `Gave ${posts(count)} a pillar`;
     case 'campaign':

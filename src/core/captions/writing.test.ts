@@ -68,7 +68,7 @@ describe('carrying a text to a sibling', () => {
     ));
 });
 
-describe('find and replace', () => {
+describe('Find and replace', () => {
   it.each([
     ['Open tonight. OPEN tomorrow', 'open', false, 2],
     ['Open tonight. OPEN tomorrow', 'open', true, 0],

@@ -16,8 +16,8 @@ describe('what to do with a due delivery', () => {
     ['on time', due, 'send'],
     ['30 minutes late', { ...due, lateFrom: halfAnHour }, 'send'],
     ['later than that', { ...due, lateFrom: longer }, 'hold'],
-    ['perhaps out already', { ...due, unsureSince: halfAnHour }, 'askFirst'],
-    ['perhaps out already, and late', { unsureSince: longer, lateFrom: longer }, 'askThenHold'],
+    ['may be published already', { ...due, unsureSince: halfAnHour }, 'askFirst'],
+    ['may be published already, and late', { unsureSince: longer, lateFrom: longer }, 'askThenHold'],
   ])('%s', (_name, delivery, step) => expect(nextStep(delivery, NOW)).toBe(step));
 });
 
@@ -150,7 +150,7 @@ describe('how a departure stands', () => {
     ['under way', { state: 'sending' as const }, 'sending'],
     ['failed', { state: 'failed' as const }, 'failed'],
     ['held', { state: 'held' as const }, 'held'],
-    ['perhaps out', { state: 'unknown' as const, unsure: true }, 'unknown'],
+    ['may be published', { state: 'unknown' as const, unsure: true }, 'unknown'],
     ['out', { stage: 'published' as const, state: 'sent' as const }, 'out'],
     ['by hand, due', { mode: 'byHand' as const }, 'handOver'],
     ['by hand, to come', { mode: 'byHand' as const, dueAt: '2026-11-23T14:31:00.000Z' }, 'handOverToCome'],

@@ -60,7 +60,11 @@ export function readCalendarFile(
   try {
     roots = calendarsIn(text);
   } catch (error) {
-    return refuse('badCalendar', `The file is no iCalendar: ${reasonOf(error)}${lineOf(error, text)}.`, 'file');
+    return refuse(
+      'badCalendar',
+      `The file is not an iCalendar file: ${reasonOf(error)}${lineOf(error, text)}.`,
+      'file',
+    );
   }
   if (roots.length === 0) return refuse('badCalendar', 'The file holds no VCALENDAR.', 'file');
   const name = roots.map((root) => textOf(root.getFirstPropertyValue('x-wr-calname'))).find((one) => one !== null);

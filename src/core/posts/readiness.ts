@@ -203,7 +203,7 @@ function videoBlocks(
     message,
   });
   if (!rule)
-    return videos.length > 0 ? [block('tooManyVideos', 'video not taken', `${on} takes no video. Take it away.`)] : [];
+    return videos.length > 0 ? [block('tooManyVideos', 'video not taken', `${on} takes no video. Remove it.`)] : [];
   if (videos.length === 0) return [block('noVideo', 'no video', `${on} needs a video, this has none.`)];
   if (videos.length > 1)
     return [block('tooManyVideos', 'two videos', `${on} takes one video, this has ${videos.length}.`)];

@@ -48,7 +48,7 @@ export function wantsOf({ pictures, neededSteps, signOff }: WantFacts, waived: r
       message: undescribed === 1 ? 'A picture has no alt text.' : `${undescribed} pictures have no alt text.`,
     });
   for (const { id, title } of neededSteps)
-    wants.push({ key: `step:${id}`, field: 'prep', short: 'prep undone', message: `“${title}” is not done.` });
+    wants.push({ key: `step:${id}`, field: 'prep', short: 'prep not done', message: `“${title}” is not done.` });
   if (signOff === 'missing' || signOff === 'outdated')
     wants.push({
       key: 'signOff',

@@ -155,7 +155,7 @@ describe('how a step stands', () => {
   ])('is %s', (state, more) => expect(stepState(at(more), '2026-11-23')).toBe(state));
 
   it('is summed in words', () => {
-    expect(squeezeWords(['squeezed', 'late', 'squeezed', 'done'])).toBe('2 squeezed, 1 late');
+    expect(squeezeWords(['squeezed', 'late', 'squeezed', 'done'])).toBe('2 with too little time, 1 late');
     expect(squeezeWords(['ahead', 'done'])).toBe('');
   });
 });

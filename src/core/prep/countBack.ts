@@ -99,5 +99,7 @@ export function stepState(
 export function squeezeWords(states: readonly StepState[]): string {
   const count = (state: StepState) => states.filter((one) => one === state).length;
   const [squeezed, late] = [count('squeezed'), count('late')];
-  return [squeezed > 0 ? `${squeezed} squeezed` : '', late > 0 ? `${late} late` : ''].filter(Boolean).join(', ');
+  return [squeezed > 0 ? `${squeezed} with too little time` : '', late > 0 ? `${late} late` : '']
+    .filter(Boolean)
+    .join(', ');
 }

@@ -10,7 +10,7 @@ export const WORK_LABELS: Record<Work, string> = {
   picture: 'picture',
   recording: 'recording',
   editing: 'editing',
-  sending: 'sending',
+  sending: 'publishing and replies',
 };
 
 /** Who does what in a team, where no person is named. */
@@ -74,9 +74,10 @@ export function readStep<S extends PrepLine>(step: S): Result<S> {
   if (title === '') return refuse('noTitle', 'Say what the step is, in a word or two.', 'title');
   if (title.length > TITLE_LIMIT)
     return refuse('longTitle', `A step is named in ${TITLE_LIMIT} characters, this has ${title.length}.`, 'title');
-  if (!WORKS.includes(step.work)) return refuse('badWork', 'That is no sort of work Bimlo knows.', 'work');
+  if (!WORKS.includes(step.work))
+    return refuse('badWork', 'The kind of work is not one of the list. Choose one.', 'work');
   if (step.craft !== null && !CRAFTS.includes(step.craft))
-    return refuse('badCraft', 'That is no craft Bimlo knows.', 'craft');
+    return refuse('badCraft', 'That is not a skill of the list. Choose one.', 'craft');
   if (!Number.isInteger(step.lead) || Math.abs(step.lead) > LEAD_LIMIT)
     return refuse('badLead', `“${title}”: a step lies ${LEAD_LIMIT} days from publishing at most.`, 'lead');
   if (step.leadIn !== 'working' && step.leadIn !== 'calendar')

@@ -46,10 +46,10 @@ describe('the horizon', () => {
       gap: '510:00:2026-11-27',
     }));
 
-  it('a gap tomorrow: filled to today', () =>
+  it('a gap tomorrow: filled until today', () =>
     expect(reachOf(openingsOf([entry(2, '18:00')]), [], NOW)).toMatchObject({ to: '2026-11-23', days: 1 }));
 
-  it('a gap later today is a gap today', () =>
+  it('a gap later today is a opening today', () =>
     expect(reachOf(openingsOf([entry(1, '18:00')]), [], NOW)).toEqual({
       kind: 'gapToday',
       days: 0,

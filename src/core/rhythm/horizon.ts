@@ -88,5 +88,5 @@ export function reachOf(openings: readonly Place[], posts: readonly Candidate[],
   };
 }
 
-/** Days of a reach: 0 for a gap today, null without a rhythm. */
+/** Days of a reach: 0 for a opening today, null without a rhythm. */
 export const daysOf = (reach: Reach): number | null => (reach.kind === 'noRhythm' ? null : reach.days);

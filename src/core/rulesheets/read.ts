@@ -87,9 +87,9 @@ function problemOfField(field: TextFieldRule): string | null {
   if (field.label.trim() === '' || field.label.length > 40) return 'what does the network call it? Up to 40 letters.';
   if (!isWhole(field.limit, 1, TEXT_LIMIT_MOST)) return 'the limit is a whole number from 1 to 100,000.';
   if (!UNITS.includes(field.unit)) return 'counted in what?';
-  if (field.wideWeight !== 1 && field.wideWeight !== 2) return 'wide characters weigh 1 or 2.';
+  if (field.wideWeight !== 1 && field.wideWeight !== 2) return 'wide characters count as 1 or 2.';
   if (field.linkLength !== null && !isWhole(field.linkLength, 1, 1_000))
-    return 'a link weighs 1 to 1,000, or its length.';
+    return 'a link counts as 1 to 1,000, or as its length.';
   if (field.fold?.units != null && !isWhole(field.fold.units, 1, TEXT_LIMIT_MOST)) return 'the fold is a whole number.';
   if (field.fold?.lines != null && !isWhole(field.fold.lines, 1, 1_000)) return 'the fold has a whole number of lines.';
   if (field.parts.length === 0 || !field.parts.every((part) => PARTS.includes(part))) return 'composed of what?';

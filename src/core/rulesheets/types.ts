@@ -30,7 +30,7 @@ export const FORMAT_LABELS: Record<Format, string> = {
   text: 'text',
   thread: 'thread',
   story: 'story',
-  boardPicture: 'wall image',
+  boardPicture: 'board picture',
   article: 'article',
   newsletter: 'newsletter',
   live: 'live',

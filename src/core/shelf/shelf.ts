@@ -89,7 +89,7 @@ export function readName({ name, handles, kind }: Omit<Name, 'id' | 'version'>):
     const handle = typed.trim().replace(/^@/, '');
     if (handle === '') continue;
     if (/[\s@]/u.test(handle) || handle.length > 100)
-      return refuse('badHandle', `“${typed.trim()}” is no handle: one word, up to 100 characters.`, 'handles');
+      return refuse('badHandle', `“${typed.trim()}” is not a handle: one word, up to 100 characters.`, 'handles');
     kept[network] = `@${handle}`;
   }
   return accept({ name: read.value, handles: kept, kind });

@@ -63,7 +63,7 @@ export function isZone(name: string): boolean {
 /** Checks the name of a time zone. */
 export function readZone(name: string, field = 'zone'): Result<Zone> {
   if (isZone(name)) return accept(name);
-  return refuse('badZone', `“${name.slice(0, 60)}” is no time zone. Write it like Europe/Lisbon.`, field);
+  return refuse('badZone', `“${name.slice(0, 60)}” is not a time zone. Write it like Europe/Lisbon.`, field);
 }
 
 /**

@@ -74,7 +74,7 @@ export async function takeMedia(
     if (![...PICTURE_TYPES, ...VIDEO_TYPES].includes(mime))
       return refuse(
         'notAPicture',
-        `“${shown}” is no picture or video Bimlo takes${mime ? ` (it is ${mime})` : ''}. Take a JPEG, PNG, WebP, GIF or SVG, an MP4 or WebM.`,
+        `“${shown}” is not a picture or video Bimlo takes${mime ? ` (it is ${mime})` : ''}. Take a JPEG, PNG, WebP, GIF or SVG, an MP4 or WebM.`,
         'pictures',
       );
     return await keep(folder, temporary, { bytes, mime, fileName: shown });
@@ -154,8 +154,8 @@ async function keep(
     return refuse(
       'brokenPicture',
       VIDEO_TYPES.includes(mime)
-        ? `“${file.fileName}” is broken or cut off: no picture track can be read from it. Save it anew and try again.`
-        : `“${file.fileName}” is broken or cut off, or has more than ${PICTURE_LIMIT_PIXELS / 1_000_000} megapixels. Save it anew and try again.`,
+        ? `“${file.fileName}” is broken or cut off: no picture track can be read from it. Save it again and try again.`
+        : `“${file.fileName}” is broken or cut off, or has more than ${PICTURE_LIMIT_PIXELS / 1_000_000} megapixels. Save it again and try again.`,
       'pictures',
     );
   await mkdir(join(folder, file.sha256.slice(0, 2)), { recursive: true });

@@ -16,8 +16,8 @@ const tooMuch = ({ kind }: TooMuchWorkError): Result<never> =>
   refuse(
     'tooMuchWork',
     kind === 'time'
-      ? `The file takes longer than ${READ_LIMIT_MS / 1_000} seconds to read, so it was left alone. Split it, or save it anew.`
-      : 'The file takes more memory to read than Bimlo gives it, so it was left alone. Split it, or save it anew.',
+      ? `The file takes longer than ${READ_LIMIT_MS / 1_000} seconds to read, so it was left alone. Split it, or save it again.`
+      : 'The file takes more memory to read than Bimlo gives it, so it was left alone. Split it, or save it again.',
     'file',
   );
 

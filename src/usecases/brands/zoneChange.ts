@@ -75,7 +75,7 @@ export async function moveScheduledToZone(
       refused({
         code: 'noSuchTime',
         field: 'scheduled',
-        message: `“${title}” cannot leave at ${open.post.time} in ${zone}: that is past, or skipped by the clocks. Move it first, or keep the moments.`,
+        message: `“${title}” cannot be sent at ${open.post.time} in ${zone}: that is past, or skipped by the clocks. Move it first, or keep the moments.`,
       });
     const detail = { zone, dueAt: instant };
     return { open: inZone, change: {}, retimedTo: instant, deed: 'leaves by another zone’s clock', detail };

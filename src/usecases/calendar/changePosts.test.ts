@@ -139,7 +139,7 @@ describe('a post moved to another channel', () => {
     valueOf(await undo());
     const there = await world.post(post.id);
     const toWall = await change([there], { kind: 'place', date: '2026-11-27', channelId: world.channels.corkwall });
-    expect(valueOf(toWall).notes[0]!.message).toBe('Corkwall takes no photo, so it is a wall image now.');
+    expect(valueOf(toWall).notes[0]!.message).toBe('Corkwall takes no photo, so it is a board picture now.');
     valueOf(await undo());
     expect(await stateOf(post.id)).toMatchObject({ channelId: world.channels.glassrow, format: 'photo' });
   });
@@ -166,7 +166,7 @@ describe('scheduled posts', () => {
     const post = await world.makePost('pithline');
     valueOf(await schedulePost(world.work, post.id, post.version));
     const outcome = valueOf(await change([await world.post(post.id)], { kind: 'shift', days: 1 }));
-    expect(outcome.notes[0]!.message).toBe('It leaves then, at 14:30.');
+    expect(outcome.notes[0]!.message).toBe('It will be sent then, at 14:30.');
     expect((await maybeDeliveryOfPost(world.db, post.id))!.dueAt).toBe('2026-11-27T14:30:00.000Z');
     valueOf(await undo());
     expect((await maybeDeliveryOfPost(world.db, post.id))!.dueAt).toBe('2026-11-26T14:30:00.000Z');

@@ -200,7 +200,7 @@ function place(act: Doing, open: OpenPost, to: Move & { channelId?: string }, gr
   if (to.channelId !== undefined && to.channelId !== open.post.channelId)
     return movingToChannel(act, open, to, channelFor(open, to.channelId, ground));
   const write = moving(act, open, to);
-  return { write, notes: write.retimedTo === undefined ? [] : [`It leaves then, at ${write.change.time}.`] };
+  return { write, notes: write.retimedTo === undefined ? [] : [`It will be sent then, at ${write.change.time}.`] };
 }
 
 /** What moving a post to another channel of its brand writes. Its words stay; what that channel’s rules do not take is told. */

@@ -116,7 +116,7 @@ describe('parts', () => {
 
 const START_ID = '33333333-3333-4333-8333-333333333333';
 
-describe('versions', () => {
+describe('Versions', () => {
   const captions = async (id: string) => (await listWordsVersions(world.db, id, 10)).map(({ words }) => words.caption);
   const minutesLater = (minutes: number) => world.goTo(new Date(Date.parse(START) + minutes * 60_000).toISOString());
 
@@ -145,7 +145,7 @@ describe('siblings', () => {
     const post = await world.makePost('pithline');
     const other = await world.makePost('glassrow');
     expect((await loadSiblings(world.db, post.pieceId)).map(({ id }) => id)).toEqual([post.id]);
-    valueOf(await setPostAside(world.work, other.id, (await world.post(other.id)).version, 'Not now'));
+    valueOf(await setPostAside(world.work, other.id, (await world.post(other.id)).version, 'Cancel'));
     expect(await loadSiblings(world.db, other.pieceId)).toEqual([]);
   });
 });

@@ -113,7 +113,7 @@ describe('bringing a file in', () => {
       await bring('title,channel,date,time,stage,caption\nA,GR,2026-12-01,10:00,scheduled,words'),
     );
     expect((await posts())[0]!.stage).toBe('production');
-    expect(outcome.notes.map(({ message }) => message).join(' ')).toContain('not fit to be ready');
+    expect(outcome.notes.map(({ message }) => message).join(' ')).toContain('cannot be ready yet');
   });
 
   it('refuses to change what is published', async () => {

@@ -131,7 +131,7 @@ export function bringIn(
       refused({
         code: 'askPast',
         field: 'past',
-        message: `${plan.pastRows} rows lie in the past. Say whether they were published elsewhere or shall be set aside.`,
+        message: `${plan.pastRows} rows lie in the past. Say whether they were published elsewhere or will be set aside.`,
       });
     const present = await presentPosts(act.tx, brand, source, plan.rows);
     const titles = await listPieceTitles(
@@ -365,7 +365,7 @@ async function makePosts(
     if (lowered)
       outcome.notes.push({
         line: row.line,
-        message: `“${row.title}” is not fit to be ready yet, so it is at production.`,
+        message: `“${row.title}” cannot be ready yet, so it is in production.`,
       });
     if (row.stage === 'scheduled' && stage === 'ready')
       outcome.notes.push({

@@ -45,7 +45,7 @@ describe('the library', () => {
     const [entry] = await listLibrary(world.db, world.brandId, '', null, 10);
     expect(entry).toMatchObject({ uses: 2 });
     expect(new Set(entry!.usedIn.map(({ callSign }) => callSign))).toEqual(new Set(['GR', 'PL']));
-    valueOf(await setPostAside(world.work, two.id, (await world.post(two.id)).version, 'Not now'));
+    valueOf(await setPostAside(world.work, two.id, (await world.post(two.id)).version, 'Cancel'));
     expect(await found()).toEqual([['dome.jpg', 1]]);
   });
 

@@ -93,12 +93,12 @@ export function archivePersonOf(work: Work, id: string, stepsTo: string | null):
     await mustMay(act, 'manageHouse', null);
     const person = (await maybePerson(act.tx, id)) ?? refused(notFound('person'));
     if (id === act.actorId)
-      refused({ code: 'oneself', message: 'One does not archive oneself. Work as another manager, then do it.' });
+      refused({ code: 'oneself', message: 'You cannot archive yourself. Work as another manager, then do it.' });
     if (person.role === 'manager') await mustNotBeLastManager(act);
     let handed = 0;
     if (stepsTo !== null) {
       if (stepsTo === id)
-        refused({ code: 'samePerson', field: 'stepsTo', message: 'Hand the steps to somebody else.' });
+        refused({ code: 'samePerson', field: 'stepsTo', message: 'Reassign the steps to somebody else.' });
       handed = (await handOver(act, await listOpenStepIdsOf(act.tx, id), stepsTo)).count;
     }
     await mustHaveNoSteps(act, id, null);
@@ -112,7 +112,7 @@ async function mustHaveNoSteps(act: Doing, personId: string, brandIds: readonly 
   if (length > 0)
     refused({
       code: 'ownsSteps',
-      message: `${length === 1 ? 'One open step is' : `${length} open steps are`} theirs. Hand them over first.`,
+      message: `${length === 1 ? 'One open step is' : `${length} open steps are`} theirs. Reassign them first.`,
     });
 }
 
@@ -130,7 +130,7 @@ function readPerson(input: PersonInput): Result<Omit<PersonInput, 'brandIds' | '
   const zone = readZone(input.zone);
   if (!zone.ok) return zone;
   if (input.crafts.some((craft) => !CRAFTS.includes(craft)))
-    return refuse('badCraft', 'That is no craft Bimlo knows.', 'crafts');
+    return refuse('badCraft', 'That is not a skill of the list. Choose one.', 'crafts');
   if (!Number.isInteger(input.minutesPerDay) || input.minutesPerDay < 0 || input.minutesPerDay > 1_440)
     return refuse('badHours', 'A day has 0 to 24 hours of work.', 'minutesPerDay');
   const color = readHex(input.color);

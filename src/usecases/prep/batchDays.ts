@@ -34,7 +34,7 @@ const BATCH_LIMIT = 60;
 export function makeBatchDay(work: Work, brandId: string, input: BatchInput): Promise<Result<{ id: string }>> {
   return doing(work, async (act) => {
     await mustMay(act, 'planBatchDays', brandId);
-    if (!WORKS.includes(input.work)) refused({ code: 'badWork', field: 'work', message: 'Choose a sort of work.' });
+    if (!WORKS.includes(input.work)) refused({ code: 'badWork', field: 'work', message: 'Choose a kind of work.' });
     if (input.stepIds.length === 0)
       refused({ code: 'noSteps', field: 'stepIds', message: 'Pick at least one step for the day.' });
     const batch = {

@@ -142,7 +142,7 @@ export function handStepsOver(
   return doing(work, async (act) => {
     if (ids.length === 0) refused({ code: 'nothing', message: 'No step is picked. Pick one first.' });
     if (ids.length > HAND_LIMIT)
-      refused({ code: 'tooMany', message: `At most ${HAND_LIMIT} steps are handed over at once.` });
+      refused({ code: 'tooMany', message: `At most ${HAND_LIMIT} steps are reassigned at once.` });
     return handOver(act, ids, personId);
   });
 }

@@ -75,7 +75,7 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
               </label>
               <span className="soft">{people.find(({ id }) => id === step.ownerId)?.name ?? 'nobody'}</span>
               <span className="soft figures">
-                {step.holder.date ? `leaves ${shortDate(step.holder.date)}` : 'no date'}
+                {step.holder.date ? `due ${shortDate(step.holder.date)}` : 'no date'}
               </span>
               <span className="figures">{step.minutes === null ? '' : minutesWords(step.minutes)}</span>
             </li>
@@ -83,7 +83,7 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
         </ul>
         <div className="batch-make">
           <label>
-            Called <input value={name} onChange={(event) => setName(event.target.value)} />
+            Name <input value={name} onChange={(event) => setName(event.target.value)} />
           </label>
           <label>
             on <input type="date" value={day} onChange={(event) => setDay(event.target.value)} />
@@ -94,7 +94,7 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
           <Button type="submit" disabled={picked.length === 0}>
             {picked.length === 0
               ? 'Pick steps for it'
-              : `Hold it with ${picked.length === 1 ? '1 step' : `${picked.length} steps`}, ${minutesWords(minutes)}`}
+              : `Create a batch day with ${picked.length === 1 ? '1 step' : `${picked.length} steps`}, ${minutesWords(minutes)}`}
           </Button>
         </div>
         {problem && (

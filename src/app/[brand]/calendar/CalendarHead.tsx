@@ -114,7 +114,7 @@ export function CalendarHead({
               aria-pressed={weeks === 2}
               onClick={() => void onQuery({ weeks: '2' })}
             >
-              two
+              Two weeks
             </button>
           </span>
         )}

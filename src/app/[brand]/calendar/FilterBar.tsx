@@ -121,7 +121,7 @@ export function FilterBar({
       />
       {isFiltering(filter) && (
         <button type="button" className="word attention" onClick={() => onFilter(NO_FILTER)}>
-          show all
+          Show all
         </button>
       )}
       <span className="push looks">
@@ -168,7 +168,7 @@ export function FilterBar({
             aria-pressed={look.split}
             onClick={() => onLook('split', look.split ? null : 'next')}
           >
-            split by next step
+            Split by next step
           </button>
         )}
         {look.dates !== 'publishing' && (

@@ -283,7 +283,7 @@ const ListPost = memo(function ListPost({
               aria-label={`Rename “${slip.title}”`}
               onClick={() => setTypedTitle(slip.title)}
             >
-              rename
+              Rename
             </button>
           )}
         </span>

@@ -87,7 +87,7 @@ export function MoveDialog({
               : 'Move to the tray'}
           </Button>
           <Button variant="outline" onClick={onClose}>
-            Not now
+            Cancel
           </Button>
         </Modal.Footer>
       </Form>

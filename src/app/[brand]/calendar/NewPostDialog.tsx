@@ -89,7 +89,7 @@ export function NewPostDialog({
           </Form.Group>
           {!channel && (
             <div className="mb-3">
-              <ChannelChoice legend="A post for each of" chosen={channelIds} onChange={setChannelIds} />
+              <ChannelChoice legend="Create a post for each channel" chosen={channelIds} onChange={setChannelIds} />
             </div>
           )}
           {when.fields}
@@ -100,9 +100,9 @@ export function NewPostDialog({
           )}
         </Modal.Body>
         <Modal.Footer>
-          <Button type="submit">Plan it {when.words}</Button>
+          <Button type="submit">Plan {when.words}</Button>
           <Button variant="outline" onClick={onClose}>
-            Not now
+            Cancel
           </Button>
         </Modal.Footer>
       </Form>

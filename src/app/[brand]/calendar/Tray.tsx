@@ -109,7 +109,7 @@ function TrayRow({ idea, onPlan }: { idea: TrayIdea; onPlan: (idea: TrayIdea) =>
         {idea.note && <span>note</span>}
         {idea.link && <span>link</span>}
         <button type="button" className="word" onClick={() => onPlan(idea)} aria-label={`Plan “${idea.title}”`}>
-          plan
+          Plan…
         </button>
       </div>
     </div>

@@ -111,7 +111,7 @@ describe('the head of the calendar', () => {
 
   it('shows one week of lanes or two', () => {
     const { onQuery } = open();
-    press('two');
+    press('Two weeks');
     expect(asked(onQuery)).toEqual({ weeks: '2' });
     press('One week');
     expect(asked(onQuery)).toEqual({ weeks: null });
@@ -152,13 +152,13 @@ describe('the filters', () => {
     expect(owners.textContent).toBe('Mana +1');
     tick(/^Owners/, 'Mana');
     expect(asked(onQuery)).toMatchObject({ owner: DEA });
-    press('show all');
+    press('Show all');
     expect(asked(onQuery)).toMatchObject({ owner: null });
   });
 
   it('are not said to hold where there are none', () => {
     open();
-    expect(screen.queryByText('show all')).toBeNull();
+    expect(screen.queryByText('Show all')).toBeNull();
     expect(screen.getByRole('button', { name: 'Channels: All channels' })).toBeTruthy();
   });
 
@@ -214,7 +214,7 @@ describe('the look', () => {
     expect(screen.queryByLabelText('Which dates')).toBeNull();
     cleanup();
     const { onQuery } = open({ as: 'stages' });
-    press('split by next step');
+    press('Split by next step');
     expect(asked(onQuery)).toEqual({ split: 'next' });
   });
 });

@@ -84,7 +84,7 @@ describe('a new post', () => {
     expect(screen.getByRole('heading', { name: 'New post on Pithline' })).toBeTruthy();
     expect(screen.getByText(/The rhythm asks for: .*Friday question/)).toBeTruthy();
     fill('Working title', 'Why is it dark?');
-    press('Plan it for Fri 27 Nov 18:00');
+    press('Plan for Fri 27 Nov 18:00');
     await waitFor(() => expect(onClose).toHaveBeenCalled());
     expect(server.calls.map(({ path, body }) => [path, body])).toEqual([
       ['/api/pieces', { brandId: 'b', title: 'Why is it dark?' }],
@@ -98,7 +98,7 @@ describe('a new post', () => {
 
   it('asks for a channel before anything is sent', () => {
     open();
-    press(/^Plan it/);
+    press(/^Plan /);
     expect(screen.getByRole('alert').textContent).toContain('Choose at least one channel');
     expect(server.calls).toEqual([]);
   });
@@ -107,11 +107,11 @@ describe('a new post', () => {
     server.answer = serve(REFUSED);
     const { onMade } = open({ channelId: 'pl' });
     fill('Working title', 'Fog');
-    press(/^Plan it/);
+    press(/^Plan /);
     await screen.findByText('That day has passed.');
     server.answer = serve({ value: { slips: [] } });
     fill('Date', '2026-11-28');
-    press(/^Plan it/);
+    press(/^Plan /);
     await waitFor(() => expect(onMade).toHaveBeenCalled());
     expect(server.calls.map(({ path }) => path)).toEqual([
       '/api/pieces',
@@ -126,7 +126,7 @@ describe('a new post', () => {
   ] as const)('says so of %s, and makes none', async (_name, reply, words) => {
     server.answer = () => reply;
     const { onMade } = open({ channelId: 'pl' });
-    press(/^Plan it/);
+    press(/^Plan /);
     expect((await screen.findByRole('alert')).textContent).toBe(words);
     expect(onMade).not.toHaveBeenCalled();
   });

@@ -10,7 +10,7 @@ import { CallSign } from '@/ui/CallSign';
 import { clockTime, spokenDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { useRefresh } from '@/ui/useRefresh';
-import { FitToGo } from './FitToGo';
+import { DepartureStatus } from './DepartureStatus';
 import { HandOver } from './HandOver';
 
 /** How often the timetable is read anew, in milliseconds. */
@@ -49,7 +49,7 @@ export function DepartureBoard({
       <header className="place-head">
         <h1>Departures</h1>
         <span className="soft" role="status">
-          {spokenDate(today)} · {todays.length - out} to go, {out} out
+          {spokenDate(today)} · {todays.length - out} to send, {out} published
           {failed > 0 && <span className="wrong">, {failed} in trouble</span>}
         </span>
       </header>
@@ -61,7 +61,7 @@ export function DepartureBoard({
         )}
         {departures.length === 0 && (
           <div className="empty">
-            <h2>Nothing leaves in the next days</h2>
+            <h2>Nothing to send in the next days</h2>
             <p>
               Posts with a date show here. <Link href={`/${brand.slug}/calendar`}>Plan some on the calendar.</Link>
             </p>
@@ -123,8 +123,8 @@ function DayTable({
           <th scope="col">Time</th>
           <th scope="col">Channel</th>
           <th scope="col">Post</th>
-          <th scope="col">Leaves</th>
-          <th scope="col">Fit to go</th>
+          <th scope="col">Sent</th>
+          <th scope="col">Status</th>
         </tr>
       </thead>
       <tbody>
@@ -147,7 +147,7 @@ function DayTable({
                 </td>
                 <td>{channel?.sheet.automatic === false ? <b>by hand</b> : 'by Bimlo'}</td>
                 <td>
-                  <FitToGo departure={departure} onHandOver={() => onHandOver(slip.id)} />
+                  <DepartureStatus departure={departure} onHandOver={() => onHandOver(slip.id)} />
                 </td>
               </tr>
             </Fragment>

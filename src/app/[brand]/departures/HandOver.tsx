@@ -75,7 +75,7 @@ export function HandOver({ departure }: { departure: Departure }) {
         ))}
         <li>
           <label className="form-label" htmlFor="hand-over-address">
-            Its address, once it is up
+            Its address, once it is published
           </label>
           <input
             id="hand-over-address"
@@ -92,7 +92,7 @@ export function HandOver({ departure }: { departure: Departure }) {
         disabled={busy || address.trim() === ''}
         onClick={() => void confirm()}
       >
-        It is out
+        Mark as published
       </button>
     </section>
   );

@@ -73,7 +73,7 @@ describe('the timetable', () => {
       departure({ slip: { id: '3', title: 'Later', date: '2026-11-24' } }),
       departure({ slip: { id: '4', title: 'Far', date: '2026-11-27', time: null } }),
     ]);
-    expect(screen.getByRole('status').textContent).toBe('Monday 23 November · 1 to go, 1 out, 1 in trouble');
+    expect(screen.getByRole('status').textContent).toBe('Monday 23 November · 1 to send, 1 published, 1 in trouble');
     expect(screen.getAllByRole('table').map((table) => table.querySelector('caption')!.textContent)).toEqual([
       'Today, Monday 23 November',
       'Tomorrow, Tuesday 24 November',
@@ -116,8 +116,8 @@ describe('the timetable', () => {
 
 describe('how fit a departure is', () => {
   it.each<[string, Partial<Omit<Departure, 'slip'>>, RegExp]>([
-    ['fit', { fitness: 'fit' }, /fit$/],
-    ['leaving', { fitness: 'sending' }, /leaving now/],
+    ['fit', { fitness: 'fit' }, /ready to send$/],
+    ['leaving', { fitness: 'sending' }, /sending now/],
     ['tried once', { fitness: 'retrying', attempts: 1, reason: 'busy' }, /tried once · busyagain soon/],
     [
       'tried more than once',
@@ -127,11 +127,11 @@ describe('how fit a departure is', () => {
     ['failed', { fitness: 'failed', reason: 'this account may not post that' }, /failed · this account may not/],
     ['held', { fitness: 'held' }, /on hold · it missed its time/],
     ['held for its rules', { fitness: 'held', reason: 'Pithline is archived.' }, /on hold · Pithline is archived\./],
-    ['perhaps out', { fitness: 'unknown', isAsked: true }, /perhaps out · .*goes on asking/],
-    ['perhaps out, asked in vain', { fitness: 'unknown' }, /perhaps out · .*please look/],
-    ['not scheduled', { fitness: 'notScheduled' }, /not scheduled: will not leave/],
+    ['may be published', { fitness: 'unknown', isAsked: true }, /may be published · .*goes on asking/],
+    ['may be published, asked in vain', { fitness: 'unknown' }, /may be published · .*please look/],
+    ['not scheduled', { fitness: 'notScheduled' }, /not scheduled: will not be sent/],
     ['not fit', { fitness: 'notFit', reason: 'no picture' }, /no picture/],
-    ['out', { fitness: 'out', publishedAt: `${TODAY}T14:30:02.000Z` }, /out 14:30:02/],
+    ['out', { fitness: 'out', publishedAt: `${TODAY}T14:30:02.000Z` }, /published 14:30:02/],
   ])('%s', (_name, change, words) => {
     open([departure(change)]);
     expect(screen.getByRole('link', { name: 'Dome night' }).closest('tr')!.textContent).toMatch(words);
@@ -145,8 +145,8 @@ describe('how fit a departure is', () => {
   });
 
   it.each([
-    ['failed', 'try again'],
-    ['held', 'send it now'],
+    ['failed', 'Try again'],
+    ['held', 'Send it now'],
   ] as const)('%s can be tried again', async (fitness, word) => {
     open([departure({ fitness, slip: { version: 5 } })]);
     press(`${word}: Dome night`);
@@ -155,10 +155,10 @@ describe('how fit a departure is', () => {
   });
 
   it('says why it could not be tried again', async () => {
-    server.answer = () => ({ refusal: { code: 'stale', message: 'Somebody changed this meanwhile.' } });
+    server.answer = () => ({ refusal: { code: 'stale', message: 'Somebody else changed this while.' } });
     open([departure({ fitness: 'failed' })]);
-    press(/try again/);
-    expect(await screen.findByText('Somebody changed this meanwhile.')).toBeTruthy();
+    press(/Try again/);
+    expect(await screen.findByText('Somebody else changed this while.')).toBeTruthy();
     expect(router.refresh).not.toHaveBeenCalled();
   });
 });
@@ -175,7 +175,7 @@ describe('the hand-over', () => {
       departure({ slip: { id: 'x', title: 'By Bimlo', channelId: 'pl' } }),
     ]);
     expect(screen.getByRole('region', { name: 'Hand-over: Come up' })).toBeTruthy();
-    fireEvent.click(row('Family hour').getByRole('button', { name: 'to be posted now' }));
+    fireEvent.click(row('Family hour').getByRole('button', { name: 'post it by hand now' }));
     expect(screen.getByRole('region', { name: 'Hand-over: Family hour' })).toBeTruthy();
   });
 
@@ -224,9 +224,9 @@ describe('the hand-over', () => {
 
   it('is confirmed with the address once it is up', async () => {
     open([byHand()]);
-    const out = over().getByRole('button', { name: 'It is out' });
+    const out = over().getByRole('button', { name: 'Mark as published' });
     expect(out).toHaveProperty('disabled', true);
-    fireEvent.change(over().getByLabelText('Its address, once it is up'), {
+    fireEvent.change(over().getByLabelText('Its address, once it is published'), {
       target: { value: 'https://homestoop.example/1' },
     });
     fireEvent.click(out);

@@ -30,17 +30,17 @@ const NewPostDialog = dynamic(() => import('../calendar/NewPostDialog').then((mo
 const GAPS_SHOWN = 8;
 
 const FITNESS_WORDS: Record<Fitness, { words: string; isWrong?: boolean }> = {
-  fit: { words: 'fit' },
+  fit: { words: 'ready to send' },
   notScheduled: { words: 'not scheduled' },
-  notFit: { words: 'not fit', isWrong: true },
-  sending: { words: 'leaving' },
-  retrying: { words: 'tried again' },
+  notFit: { words: 'something is missing', isWrong: true },
+  sending: { words: 'sending now' },
+  retrying: { words: 'trying again' },
   failed: { words: 'failed', isWrong: true },
   held: { words: 'on hold', isWrong: true },
-  unknown: { words: 'perhaps out', isWrong: true },
+  unknown: { words: 'may be published', isWrong: true },
   handOver: { words: 'by hand, now' },
   handOverToCome: { words: 'by hand' },
-  out: { words: 'out' },
+  out: { words: 'published' },
 };
 
 /** One person's today: what leaves on the left, the horizons and the next gap on the right. */
@@ -74,7 +74,7 @@ export function DeskScreen({
       <header className="place-head">
         <h1>{spokenDate(today)}</h1>
         <span className="soft">
-          <PersonChoice slug={person.slug} /> · this week {week.all} posts: {week.out} out, {week.ready} ready,{' '}
+          <PersonChoice slug={person.slug} /> · this week {week.all} posts: {week.out} published, {week.ready} ready,{' '}
           {week.all - week.out - week.ready} not ready
         </span>
       </header>
@@ -85,8 +85,8 @@ export function DeskScreen({
         </div>
         <div>
           {[
-            { name: 'Leaves today', rows: leaves.filter(({ slip }) => slip.date! <= today) },
-            { name: 'Leaves tomorrow', rows: leaves.filter(({ slip }) => slip.date === tomorrow) },
+            { name: 'To send today', rows: leaves.filter(({ slip }) => slip.date! <= today) },
+            { name: 'To send tomorrow', rows: leaves.filter(({ slip }) => slip.date === tomorrow) },
           ].map(({ name, rows }) => (
             <section key={name} aria-label={name}>
               <h2>
@@ -110,7 +110,7 @@ export function DeskScreen({
             <h2>
               Near and not ready <span className="figures soft">{near.length}</span>
               <Link className="small-text push" href={`${calendar}?as=list&lacks=readyNear`} prefetch={false}>
-                as a list
+                As a list
               </Link>
             </h2>
             {near.map((slip) => (
@@ -140,23 +140,23 @@ export function DeskScreen({
                       <CallSign sign={channel.callSign} color={channel.color} />
                       <span className="name">{channel.name}</span>
                       <HorizonBar horizon={horizon} today={today} />
-                      <span className="soft small-text">aim {aims[horizon.channelId]}</span>
+                      <span className="soft small-text">target {aims[horizon.channelId]}</span>
                     </div>
                   )
                 );
               })}
           </section>
-          <section aria-label="Next gap">
+          <section aria-label="Next opening">
             {first ? (
               <div className="next-gap">
                 <h2>
-                  Next gap: {dayWord(first.date, today)}, {first.time} on {channelOf(first.channelId)?.name}
+                  Next opening: {dayWord(first.date, today)}, {first.time} on {channelOf(first.channelId)?.name}
                 </h2>
                 <p className="soft">
                   {askedFor(first)
                     ? `The rhythm asks for ${askedFor(first)}.`
-                    : 'The rhythm leaves open what it shall be.'}{' '}
-                  {gaps.length === 1 ? 'It is the only gap' : `${gaps.length} gaps`} in the next two weeks.
+                    : 'The rhythm does not say what it should be.'}{' '}
+                  {gaps.length === 1 ? 'It is the only opening' : `${gaps.length} openings`} in the next two weeks.
                 </p>
                 <Button onClick={() => setStarting(first)}>Start a post there</Button>{' '}
                 <Link className="btn btn-outline" href={`${calendar}?date=${first.date}`} prefetch={false}>
@@ -164,7 +164,7 @@ export function DeskScreen({
                 </Link>
               </div>
             ) : (
-              <p className="soft">No gap in the next two weeks.</p>
+              <p className="soft">No opening in the next two weeks.</p>
             )}
             {rest.slice(0, GAPS_SHOWN).map((gap) => (
               <div className="desk-row" key={gap.key}>
@@ -182,7 +182,7 @@ export function DeskScreen({
                   aria-label={`Start a post on ${channelOf(gap.channelId)?.name}, ${shortDate(gap.date)} ${gap.time}`}
                   onClick={() => setStarting(gap)}
                 >
-                  start a post
+                  Start a post
                 </button>
               </div>
             ))}

@@ -97,12 +97,12 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
                 ))}
               </select>
               <button type="button" className="word" onClick={() => setPicked(null)}>
-                never mind
+                Cancel
               </button>
             </span>
           ) : (
             <button type="button" className="word push small-text" onClick={() => setPicked(new Set())}>
-              hand over…
+              Reassign…
             </button>
           ))}
       </h2>
@@ -131,7 +131,7 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
                   size="sm"
                   onClick={() => setPicked(new Set([...picked, ...rows.map(({ id }) => id)]))}
                 >
-                  pick these
+                  Pick these
                 </Button>
               )}
             </h3>
@@ -243,7 +243,7 @@ function StepRow({
       <span className="figures small-text minutes">{step.minutes === null ? '' : minutesWords(step.minutes)}</span>
       {step.day! < today && (
         <span className="small-text late-word">
-          {stepState(step, today) === 'squeezed' ? 'squeezed' : `since ${shortDate(step.day!)}`}
+          {stepState(step, today) === 'squeezed' ? 'too little time' : `since ${shortDate(step.day!)}`}
         </span>
       )}
     </div>

@@ -71,7 +71,7 @@ export function IdeaList({
                   onClick={() => setPlanning(piece)}
                   aria-label={`Plan “${piece.title}”`}
                 >
-                  plan
+                  Plan…
                 </button>
                 <button
                   type="button"
@@ -79,7 +79,7 @@ export function IdeaList({
                   onClick={() => setEditing(piece)}
                   aria-label={`Edit “${piece.title}”`}
                 >
-                  edit
+                  Edit
                 </button>
                 <button
                   type="button"
@@ -87,7 +87,7 @@ export function IdeaList({
                   onClick={() => void doDeed(piece, 'setAside', `Set aside “${piece.title}”.`, 'bringBack')}
                   aria-label={`Set aside “${piece.title}”`}
                 >
-                  set aside
+                  Set aside
                 </button>
                 <button
                   type="button"
@@ -95,7 +95,7 @@ export function IdeaList({
                   onClick={() => void doDeed(piece, 'delete', `Deleted “${piece.title}”.`, 'restore')}
                   aria-label={`Delete “${piece.title}”`}
                 >
-                  delete
+                  Delete
                 </button>
               </>
             )}
@@ -115,7 +115,7 @@ export function IdeaList({
                   }
                   aria-label={`Bring back “${piece.title}”`}
                 >
-                  bring back
+                  Bring back
                 </button>
               )}
             />
@@ -149,7 +149,7 @@ function IdeaTable({ pieces, deeds }: { pieces: readonly Piece[]; deeds: (piece:
           <th scope="col">Suggested for</th>
           <th scope="col">Caught</th>
           <th scope="col">
-            <span className="visually-hidden">Deeds</span>
+            <span className="visually-hidden">Actions</span>
           </th>
         </tr>
       </thead>

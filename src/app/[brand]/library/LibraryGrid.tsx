@@ -74,9 +74,7 @@ export function LibraryGrid({
       />
       {files?.length === 0 && (
         <p className="soft">
-          {words === ''
-            ? 'Nothing here yet. Drop pictures and videos here; they are kept once each.'
-            : 'Nothing is called that.'}
+          {words === '' ? 'Nothing here yet. Drop pictures and videos here; they are kept once each.' : 'No matches.'}
         </p>
       )}
       <ul className="file-grid">
@@ -96,16 +94,16 @@ export function LibraryGrid({
             <span className="files-deeds">
               {onPick ? (
                 <button type="button" className="btn btn-outline-primary btn-sm" onClick={() => onPick(file.sha256)}>
-                  Take it
+                  Use this
                 </button>
               ) : (
                 <>
                   <a className="word" href={`/api/media/${file.sha256}?save`}>
-                    save
+                    Save
                   </a>
                   {file.uses === 0 && (
                     <button type="button" className="word" onClick={() => void drop(file)}>
-                      delete
+                      Delete
                     </button>
                   )}
                 </>
@@ -116,7 +114,7 @@ export function LibraryGrid({
       </ul>
       {hasMore && (
         <button type="button" className="word" onClick={() => void load(words, files?.at(-1))}>
-          more
+          Show more
         </button>
       )}
     </>

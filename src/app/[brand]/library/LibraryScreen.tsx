@@ -60,12 +60,12 @@ export function LibraryScreen({ first }: { first: readonly LibraryFile[] }) {
             </b>{' '}
             {progress.fileName}{' '}
             <button type="button" className="word" onClick={stop}>
-              stop
+              Stop
             </button>
           </span>
         ) : (
           <label className="btn btn-outline-primary push">
-            Take in files…
+            Add files…
             <input
               type="file"
               multiple
@@ -84,7 +84,7 @@ export function LibraryScreen({ first }: { first: readonly LibraryFile[] }) {
         {known.length > 0 && (
           <p className="notice" role="status">
             {known.length === 1 ? `${known[0]} was here already` : `${known.length} were here already`}, by content,
-            whatever they are called.
+            whatever their names are.
           </p>
         )}
         <LibraryGrid key={round} first={round === 0 ? first : null} />

@@ -13,7 +13,7 @@ const PAGES = [
   { path: '/prep', label: 'Prep sheets' },
   { path: '/sheets', label: 'Rule sheets' },
   { path: '/dates', label: 'Known dates' },
-  { path: '/exchange', label: 'Bring in, take out' },
+  { path: '/exchange', label: 'Import and export' },
 ];
 
 /** The pages of the settings. */

@@ -49,7 +49,7 @@ export function SpanList({
             aria-label={`Remove ${span.name || 'this span'}`}
             onClick={() => onChange(spans.filter((_, at) => at !== index))}
           >
-            remove
+            Remove
           </button>
         </div>
       ))}

@@ -40,7 +40,7 @@ export function ZoneChange({
         id="keep-moment"
         checked={keeps === 'moment'}
         onChange={() => onKeep('moment')}
-        label="They leave at the same moment; their times are written anew"
+        label="They are sent at the same moment; their times change"
       />
       <Form.Check
         type="radio"
@@ -48,7 +48,7 @@ export function ZoneChange({
         id="keep-clock"
         checked={keeps === 'clock'}
         onChange={() => onKeep('clock')}
-        label="They keep their times, and leave by the new zone’s clock"
+        label="They keep their times, and are sent by the new zone’s clock"
       />
       <table className="settings-table">
         <thead>

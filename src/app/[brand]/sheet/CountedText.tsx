@@ -96,7 +96,7 @@ export function CountOf({ count, limit }: { count: number; limit: number }) {
 
 function rulesInWords(rule: TextFieldRule, sheet: RuleSheet): string {
   const words: string[] = [];
-  if (rule.fold?.units != null) words.push(`fold after ${rule.fold.units}`);
+  if (rule.fold?.units != null) words.push(`cut off after ${rule.fold.units}, then “more”`);
   if (rule.linkLength !== null) words.push(`a link counts ${rule.linkLength}`);
   if (rule.wideWeight === 2) words.push('wide characters count 2');
   if (rule.name === 'caption' && !sheet.linksClickable) words.push('links are not clickable');

@@ -43,7 +43,7 @@ export function CropDialog({
     <Modal show size="lg" onHide={onClose} animation={false} aria-labelledby="crop-title">
       <Modal.Header closeButton>
         <Modal.Title id="crop-title" as="h2">
-          What leaves of {picture.fileName}
+          Crop {picture.fileName}
         </Modal.Title>
       </Modal.Header>
       <Modal.Body className="crop-dialog">
@@ -98,10 +98,10 @@ export function CropDialog({
         </ReactCrop>
       </Modal.Body>
       <Modal.Footer>
-        <Button onClick={() => onCrop(crop)}>Let this part leave</Button>
+        <Button onClick={() => onCrop(crop)}>Use this crop</Button>
         {isWholeTaken && (
           <Button variant="outline" onClick={() => onCrop(null)}>
-            Let all of it leave
+            Use the whole picture
           </Button>
         )}
         <a
@@ -111,7 +111,7 @@ export function CropDialog({
           rel="noreferrer"
           title="Upright, cropped, and without data about where it was taken"
         >
-          see it as it leaves now
+          See it as it will be sent
         </a>
       </Modal.Footer>
     </Modal>

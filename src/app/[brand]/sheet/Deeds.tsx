@@ -88,14 +88,16 @@ export function Deeds({
         )}
         {sheet.archived ? (
           <Word busy={busy} onDo={() => void doIt('unarchive')}>
-            take out of the archive
+            Restore from archive
           </Word>
         ) : (
           <Word
             busy={busy}
-            onDo={() => void reportUndoable('Archived. It is out of the calendar.', 'archive', {}, 'unarchive', true)}
+            onDo={() =>
+              void reportUndoable('Archived. The calendar no longer shows it.', 'archive', {}, 'unarchive', true)
+            }
           >
-            archive
+            Archive
           </Word>
         )}
       </div>
@@ -104,10 +106,10 @@ export function Deeds({
     return (
       <div className="deeds">
         <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void doIt('bringBack')}>
-          Bring it back
+          Bring back
         </button>
         <Word busy={busy} onDo={() => void reportUndoable(`Deleted “${sheet.title}”.`, 'delete', {}, 'restore', true)}>
-          delete
+          Delete
         </Word>
       </div>
     );
@@ -124,8 +126,8 @@ export function Deeds({
           </button>
         ) : isScheduled && !delivery?.differs ? (
           <span className="soft">
-            {delivery?.mode === 'byHand' ? 'To be posted by hand' : 'Leaves'} {when} ({brand.zone.split('/').at(-1)}{' '}
-            time).
+            {delivery?.mode === 'byHand' ? 'To be posted by hand' : 'Will be sent'} {when} (
+            {brand.zone.split('/').at(-1)} time).
           </span>
         ) : (
           <button
@@ -139,27 +141,27 @@ export function Deeds({
         )}
         {isScheduled && delivery?.differs && (
           <button type="button" className="btn btn-outline-primary" disabled={busy} onClick={() => void takeOldBack()}>
-            Take the old words back
+            Restore the scheduled text
           </button>
         )}
         {isScheduled && (
           <Word busy={busy} onDo={() => void doIt('stage', { stage: 'ready' })}>
-            do not send
+            Unschedule
           </Word>
         )}
         {!isScheduled && channel.sheet.automatic && (
           <Word busy={busy || !isFit} onDo={() => void doIt('publishNow')}>
-            publish now
+            Publish now
           </Word>
         )}
         <Word busy={busy} onDo={() => setAsked('address')}>
-          already out…
+          Mark as published…
         </Word>
         <Word busy={busy} onDo={() => setAsked('reason')}>
-          set aside…
+          Set aside…
         </Word>
         <Word busy={busy} onDo={() => void reportUndoable(`Deleted “${sheet.title}”.`, 'delete', {}, 'restore', true)}>
-          delete
+          Delete
         </Word>
       </div>
       {!isScheduled && when === null && <p className="soft small-text">To schedule it, give it a date and a time.</p>}
@@ -172,7 +174,7 @@ export function Deeds({
             else void reportUndoable(`Set aside “${sheet.title}”.`, 'setAside', { reason: typed }, 'bringBack', true);
           }}
         >
-          <label htmlFor="asked">{asked === 'address' ? 'Where it is out' : 'Why it is set aside'}</label>
+          <label htmlFor="asked">{asked === 'address' ? 'Where it is published' : 'Why it is set aside'}</label>
           <input
             id="asked"
             className="form-control"
@@ -183,10 +185,10 @@ export function Deeds({
           />
           <div className="deeds">
             <button type="submit" className="btn btn-outline-primary" disabled={busy}>
-              {asked === 'address' ? 'It is out' : 'Set it aside'}
+              {asked === 'address' ? 'Mark as published' : 'Set aside'}
             </button>
             <Word busy={busy} onDo={() => setAsked(null)}>
-              leave it
+              Cancel
             </Word>
           </div>
         </form>

@@ -37,7 +37,7 @@ export function Facts({
     if (problem) say({ text: problem, wrong: true });
     if (answer.kind === 'done') for (const text of departureWords(answer.value.outcome)) say({ text });
     if (answer.kind === 'done' && answer.value.outcome.retimed)
-      say({ text: 'It stays scheduled and leaves at its new time.' });
+      say({ text: 'It stays scheduled and will be sent at its new time.' });
   }
 
   async function edit(change: {

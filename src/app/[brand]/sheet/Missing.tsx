@@ -26,7 +26,7 @@ export function Missing({
   if (count === 0) return null;
   return (
     <section className="notice" aria-label="What is missing">
-      <b>{count === 1 ? 'One thing' : `${count} things`} before it may leave:</b>
+      <b>{count === 1 ? 'One thing' : `${count} things`} before it can be sent:</b>
       <ul>
         {blocks.map((block) => (
           <li key={block.code + block.field}>
@@ -97,20 +97,20 @@ function Waive({ editor, postId, count }: { editor: PostEditor; postId: string; 
   if (reason === null)
     return (
       <button type="button" className="word" onClick={() => setReason('')}>
-        Go without {count === 1 ? 'it' : 'what the team wants'}…
+        {count === 1 ? 'Waive a requirement…' : `Waive ${count} requirements…`}
       </button>
     );
   return (
     <form className="waive" onSubmit={(event) => void waive(event)}>
       <input
-        aria-label="Why it may go without"
+        aria-label="Why it is waived"
         placeholder="Why? It is kept in the history"
         value={reason}
         autoFocus
         onChange={(event) => setReason(event.target.value)}
       />
       <Button type="submit" size="sm">
-        Go without
+        Waive
       </Button>
     </form>
   );

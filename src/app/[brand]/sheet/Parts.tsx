@@ -176,7 +176,7 @@ function PartRow({
         <CountOf count={count} limit={rule.limit} />
         {!disabled && picture === undefined && (
           <button type="button" className="word" onClick={onRemove}>
-            take away
+            Remove
           </button>
         )}
       </div>

@@ -92,10 +92,10 @@ export function PictureCard({
             </>
           )}
           <a className="word" href={`/api/media/${picture.sha256}?save`}>
-            original
+            Original
           </a>
           <button type="button" className="word" onClick={() => void change('DELETE', {})}>
-            take away
+            Remove
           </button>
         </span>
       )}

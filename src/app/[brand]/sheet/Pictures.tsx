@@ -51,7 +51,7 @@ export function Pictures({
         <span>{label}</span>
         {!disabled && (
           <button type="button" className="word" onClick={() => setChoosing(true)}>
-            from the library
+            From the library
           </button>
         )}
       </div>
@@ -95,7 +95,7 @@ export function Pictures({
             </label>
             {progress && progress.total > 1 && (
               <button type="button" className="word" onClick={stop}>
-                stop
+                Stop
               </button>
             )}
           </li>

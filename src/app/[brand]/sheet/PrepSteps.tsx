@@ -12,7 +12,7 @@ import { useShell } from '@/ui/shell';
 import { StepForm, StepPlace } from './StepForm';
 
 /** What a state adds to a step’s day; the others speak for themselves. */
-const STATE_WORDS: Partial<Record<StepState, string>> = { late: 'late', squeezed: 'squeezed', today: 'today' };
+const STATE_WORDS: Partial<Record<StepState, string>> = { late: 'late', squeezed: 'too little time', today: 'today' };
 
 /** Writes something of a prep. @returns whether it was done; what was not has been said. */
 export type WritePrep = (method: 'POST' | 'PATCH' | 'DELETE', path: string, body: object) => Promise<boolean>;
@@ -60,7 +60,7 @@ export function PrepSteps({
         <span className="figures soft">{steps.length > 0 && `${done} of ${steps.length}`}</span>
         <span className="attention small-text">{squeezeWords(states)}</span>
         <button type="button" className="word push" onClick={() => setAdding(true)}>
-          add a step
+          Add a step
         </button>
       </div>
       {steps.length === 0 && !adding && (

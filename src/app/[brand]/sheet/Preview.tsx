@@ -30,7 +30,7 @@ export function Preview({ sheet, texts, rules }: { sheet: PostSheet; texts: Text
   return (
     <section className="preview" aria-label="Preview">
       <div className="words-label">
-        <span>As a reader meets it</span>
+        <span>Preview</span>
         <button type="button" className="word" aria-pressed={isWide} onClick={() => setWide(!isWide)}>
           {isWide ? 'on a wide screen' : 'on a narrow screen'}
         </button>

@@ -114,7 +114,7 @@ export function Sheet({
         <div className="sheet-top">
           <span>{editor.problem ? editor.problem.message : 'Opening…'}</span>
           <button type="button" className="word" onClick={onClose}>
-            close
+            Close
           </button>
         </div>
       </section>
@@ -147,11 +147,11 @@ export function Sheet({
         </span>
         {!isFixed && (
           <button type="button" className="word" onClick={onMove} aria-keyshortcuts="m">
-            move
+            Move
           </button>
         )}
         <button type="button" className="word" onClick={onClose} aria-keyshortcuts="Escape">
-          close
+          Close
         </button>
       </div>
       <div className="sheet-title">
@@ -182,7 +182,7 @@ export function Sheet({
         tools={
           <>
             <button type="button" className="word" onClick={() => setVersionsOpen(true)}>
-              versions
+              Versions
             </button>
             <button
               type="button"
@@ -190,10 +190,10 @@ export function Sheet({
               aria-pressed={isPreviewed}
               onClick={() => setPreviewed(!isPreviewed)}
             >
-              preview
+              Preview
             </button>
             <Link className="word push" href={`/${brand.slug}/pieces/${sheet.pieceId}/words`} prefetch={false}>
-              siblings
+              Write all posts side by side
             </Link>
           </>
         }
@@ -286,13 +286,13 @@ function Notices({ sheet, zone }: { sheet: PostSheet; zone: string }) {
       )}
       {delivery?.differs && (
         <div className="notice" role="status">
-          <b>Not what will leave.</b> The copy made {dayAndTime(delivery.copiedAt, zone)} leaves as it was, until you
-          schedule it again.
+          <b>This is not what will be sent.</b> What was scheduled {dayAndTime(delivery.copiedAt, zone)} will be sent,
+          until you schedule it again.
         </div>
       )}
       {stage === 'scheduled' && delivery?.state === 'failed' && (
         <div className="notice is-wrong">
-          <b>It did not leave.</b> The network said: “{delivery.words}”
+          <b>It was not sent.</b> The network said: “{delivery.words}”
         </div>
       )}
       {stage === 'scheduled' && delivery?.state === 'held' && (

@@ -45,11 +45,11 @@ export function SignOffLine({ editor, sheet }: { editor: PostEditor; sheet: Post
       {mayGive &&
         (state === 'given' ? (
           <button type="button" className="word push" onClick={() => void doIt('takeSignOffBack')}>
-            take it back
+            Withdraw sign-off
           </button>
         ) : (
           <Button variant="outline-primary" size="sm" className="push" onClick={() => void doIt('signOff')}>
-            Sign it off as it stands
+            Sign off
           </Button>
         ))}
     </section>

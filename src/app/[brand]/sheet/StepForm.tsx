@@ -154,7 +154,7 @@ export function StepForm({
           {deed}
         </Button>
         <button type="button" className="word" onClick={onClose}>
-          close
+          Close
         </button>
         {children}
       </span>
@@ -177,13 +177,13 @@ export function StepPlace({
   return (
     <>
       <button type="button" className="word" disabled={index === 0} onClick={() => onShift(-1)}>
-        earlier
+        Move earlier
       </button>
       <button type="button" className="word" disabled={index === count - 1} onClick={() => onShift(1)}>
-        later
+        Move later
       </button>
       <button type="button" className="word wrong" onClick={onRemove}>
-        take away
+        Remove
       </button>
     </>
   );

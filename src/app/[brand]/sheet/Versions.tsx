@@ -67,7 +67,7 @@ export function Versions({
       </Modal.Body>
       {chosen && onTake && differs(chosen.words, now) && (
         <Modal.Footer>
-          <Button onClick={() => onTake(chosen.words)}>Take this version back</Button>
+          <Button onClick={() => onTake(chosen.words)}>Restore this version</Button>
         </Modal.Footer>
       )}
     </Modal>

@@ -46,7 +46,7 @@ export function WhatBecameOfIt({
               Ask now
             </Button>
             <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('notOut')}>
-              It is not out
+              It is not published
             </Button>
           </div>
           <p className="soft small-text">If it is out, mark it as published with its address.</p>
@@ -62,10 +62,10 @@ export function WhatBecameOfIt({
           </p>
           <div className="deeds">
             <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('leaveAsSent')}>
-              Leave it as it was sent
+              Keep what was sent
             </Button>
             <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void makeAnother()}>
-              Make a new post of it
+              Make a new post from these words
             </Button>
           </div>
         </div>

@@ -104,7 +104,7 @@ export function BothTexts({ editor, field }: { editor: PostEditor; field: Confli
   if (!conflict || !editor.texts) return null;
   return (
     <div className="notice is-wrong" role="alert">
-      Somebody changed this meanwhile, so yours was not saved.
+      Somebody else changed this while you were editing, so yours was not saved.
       <div className="both-texts">
         <div>
           <b>Yours</b>
@@ -114,7 +114,7 @@ export function BothTexts({ editor, field }: { editor: PostEditor; field: Confli
             className="btn btn-outline-primary btn-sm"
             onClick={() => editor.settle(conflict, 'mine')}
           >
-            Keep yours
+            Keep mine
           </button>
         </div>
         <div>
@@ -125,7 +125,7 @@ export function BothTexts({ editor, field }: { editor: PostEditor; field: Confli
             className="btn btn-outline-primary btn-sm"
             onClick={() => editor.settle(conflict, 'theirs')}
           >
-            Take theirs
+            Use theirs
           </button>
         </div>
       </div>

@@ -82,7 +82,7 @@ export function Writing({
             title="Shelf and names, where the caret stands (Ctrl .)"
             onClick={() => setOpen('palette')}
           >
-            insert
+            Insert from the shelf
           </button>
           <button
             type="button"
@@ -90,7 +90,7 @@ export function Writing({
             aria-expanded={open === 'emoji'}
             onClick={() => setOpen(open === 'emoji' ? null : 'emoji')}
           >
-            emoji
+            Emoji
           </button>
           {tools}
         </div>

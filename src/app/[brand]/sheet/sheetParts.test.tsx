@@ -83,13 +83,13 @@ describe('prep on a sheet', () => {
       step({ id: '4', title: 'Send', doneOn: '2026-11-19', doneBy: 'mana' }),
     ]);
     expect(region.textContent).toContain('1 of 4');
-    expect(region.textContent).toContain('1 squeezed, 1 late');
+    expect(region.textContent).toContain('1 with too little time, 1 late');
     const rows = within(region)
       .getAllByRole('listitem')
       .map(({ textContent }) => textContent);
     expect(rows).toEqual([
       'WriteDeaFri 20 Novlate',
-      'RecordDeaSat 21 Novsqueezed',
+      'RecordDeaSat 21 Novtoo little time',
       'Editan assistantWed 25 Nov',
       'SendManaWed 25 Nov',
     ]);
@@ -125,15 +125,15 @@ describe('prep on a sheet', () => {
       '/api/steps/2',
       expect.objectContaining({ version: 3, title: 'Cut', ownerId: 'dea' }),
     );
-    fireEvent.click(screen.getByRole('button', { name: 'earlier' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Move earlier' }));
     expect(write).toHaveBeenCalledWith('PATCH', '/api/posts/a/steps', { ids: ['2', '1'] });
-    fireEvent.click(screen.getByRole('button', { name: 'take away' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Remove' }));
     expect(write).toHaveBeenCalledWith('DELETE', '/api/steps/2', {});
   });
 
   it('is added to', async () => {
     draw([]);
-    fireEvent.click(screen.getByRole('button', { name: 'add a step' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Add a step' }));
     fireEvent.change(screen.getByLabelText('What the step is'), { target: { value: 'Ask' } });
     fireEvent.click(screen.getByRole('button', { name: 'Add the step' }));
     await waitFor(() =>
@@ -202,7 +202,7 @@ describe('the form of a step', () => {
 
 describe('what is missing', () => {
   const block: Block = { code: 'noPicture', field: 'pictures', short: 'no picture', message: 'Needs a picture.' };
-  const want: Want = { key: 'step:s', field: 'prep', short: 'prep undone', message: '“Edit” is not done.' };
+  const want: Want = { key: 'step:s', field: 'prep', short: 'prep not done', message: '“Edit” is not done.' };
   const draw = (blocks: Block[], wants: Want[], role: Role = 'manager', editor = fakeEditor()) => {
     renderScreen(
       <div className="sheet">
@@ -225,25 +225,25 @@ describe('what is missing', () => {
 
   it('is counted, and leads to its place', () => {
     draw([block], [want]);
-    expect(screen.getByText('2 things before it may leave:')).toBeTruthy();
+    expect(screen.getByText('2 things before it can be sent:')).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: '“Edit” is not done.' }));
     expect(document.activeElement).toBe(screen.getByLabelText('Done: Edit'));
   });
 
   it('may be let go by a manager with a reason, as far as only the team wants it', async () => {
     const { asked } = draw([], [want]);
-    fireEvent.click(screen.getByRole('button', { name: 'Go without it…' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Waive a requirement…' }));
     fireEvent.change(screen.getByLabelText('Why it may go without'), { target: { value: 'Filmed so' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Go without' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Waive' }));
     await waitFor(() => expect(asked[0]?.body).toEqual({ deed: 'waive', version: 4, reason: 'Filmed so' }));
   });
 
   it('is nothing a maker lets go, nor what the network would refuse', () => {
     draw([], [want], 'maker');
-    expect(screen.queryByRole('button', { name: /^Go without/ })).toBeNull();
+    expect(screen.queryByRole('button', { name: /^Waive/ })).toBeNull();
     cleanup();
     draw([block], []);
-    expect(screen.queryByRole('button', { name: /^Go without/ })).toBeNull();
+    expect(screen.queryByRole('button', { name: /^Waive/ })).toBeNull();
   });
 });
 
@@ -264,14 +264,14 @@ describe('sign-off', () => {
 
   it('is given by a reviewer', async () => {
     const asked = draw({ state: 'missing', last: null });
-    fireEvent.click(screen.getByRole('button', { name: 'Sign it off as it stands' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Sign off' }));
     await waitFor(() => expect(asked[0]?.body).toEqual({ deed: 'signOff', version: 4 }));
   });
 
   it('says by whom and when it was given, and is taken back', async () => {
     const asked = draw({ state: 'given', last });
     expect(screen.getByRole('region').textContent).toContain('Signed off by Dea, 23 Nov 10:00');
-    fireEvent.click(screen.getByRole('button', { name: 'take it back' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Withdraw sign-off' }));
     await waitFor(() => expect(asked[0]?.body).toEqual({ deed: 'takeSignOffBack', version: 4 }));
   });
 
@@ -333,17 +333,17 @@ describe('the deeds of a post', () => {
     cleanup();
     draw({}, [{ code: 'noPicture', field: 'pictures', short: '', message: '' }]);
     expect(screen.getByRole('button', { name: /^Schedule for/ }).hasAttribute('disabled')).toBe(true);
-    expect(screen.getByRole('button', { name: 'publish now' }).hasAttribute('disabled')).toBe(true);
+    expect(screen.getByRole('button', { name: 'Publish now' }).hasAttribute('disabled')).toBe(true);
   });
 
   it('of a scheduled post say when it leaves', () => {
     draw({ stage: 'scheduled', delivery });
-    expect(screen.getByText(/Leaves Tue 1 Dec 10:00 \(Lisbon\s+time\)\./)).toBeTruthy();
+    expect(screen.getByText(/Will be sent Tue 1 Dec 10:00 \(Lisbon\s+time\)\./)).toBeTruthy();
   });
 
   it('of one whose words changed since take the old ones back, or schedule the new', async () => {
     const asked = draw({ stage: 'scheduled', delivery: { ...delivery, differs: true } });
-    press('Take the old words back');
+    press('Restore the scheduled text');
     await waitFor(() =>
       expect(asked[0]).toEqual({
         method: 'PATCH',
@@ -366,26 +366,28 @@ describe('the deeds of a post', () => {
 
   it('ask for the address of what is out, and for a reason to set aside', async () => {
     const asked = draw({});
-    press('already out…');
-    fireEvent.change(screen.getByLabelText('Where it is out'), { target: { value: 'https://pithline.example/1' } });
-    press('It is out');
+    press('Mark as published…');
+    fireEvent.change(screen.getByLabelText('Where it is published'), {
+      target: { value: 'https://pithline.example/1' },
+    });
+    press('Mark as published');
     await waitFor(() =>
       expect(asked[0]?.body).toMatchObject({ deed: 'declareOut', address: 'https://pithline.example/1' }),
     );
     // The deeds are shut until the one before is answered.
     await waitFor(() =>
-      expect(screen.getByRole('button', { name: 'set aside…' }).hasAttribute('disabled')).toBe(false),
+      expect(screen.getByRole('button', { name: 'Set aside…' }).hasAttribute('disabled')).toBe(false),
     );
-    press('set aside…');
+    press('Set aside…');
     fireEvent.change(screen.getByLabelText('Why it is set aside'), { target: { value: 'Rain' } });
-    press('Set it aside');
+    press('Set aside');
     await waitFor(() => expect(asked[1]?.body).toMatchObject({ deed: 'setAside', reason: 'Rain' }));
   });
 
   it('that destroy are undone from the message that reports them', async () => {
     const server = fakeServer(() => ({ value: {} }));
     draw({});
-    press('delete');
+    press('Delete');
     await screen.findByText('Deleted “Rings”.');
     press('Undo');
     await waitFor(() => expect(server.calls[0]?.body).toMatchObject({ deed: 'restore' }));
@@ -402,13 +404,13 @@ describe('the deeds of a post', () => {
     expect(screen.getByRole('link', { name: 'See it on Pithline' }).getAttribute('href')).toBe(
       'https://pithline.example/1',
     );
-    press('archive');
+    press('Archive');
     await waitFor(() => expect(asked[0]?.body).toMatchObject({ deed: 'archive' }));
   });
 
   it('of one set aside bring it back', async () => {
     const asked = draw({ stage: 'setAside' });
-    press('Bring it back');
+    press('Bring back');
     await waitFor(() => expect(asked[0]?.body).toMatchObject({ deed: 'bringBack' }));
   });
 });

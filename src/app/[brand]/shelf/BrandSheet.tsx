@@ -57,7 +57,7 @@ export function BrandSheet({
                     </a>
                   )}
                   <button type="button" className="word" onClick={() => void drop(asset)}>
-                    take away
+                    Remove
                   </button>
                 </li>
               ))}
@@ -100,7 +100,7 @@ function AssetForm({ kind, onKept }: { kind: AssetKind; onKept: (assets: BrandAs
     <form className="asset-form" onSubmit={(event) => void keep(event)}>
       <input
         aria-label={`Name, ${ASSET_LABELS[kind]}`}
-        placeholder="Called"
+        placeholder="Name"
         value={name}
         onChange={(event) => setName(event.target.value)}
       />

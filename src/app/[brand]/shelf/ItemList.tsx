@@ -95,7 +95,7 @@ function ItemForm({
       aria-label={item ? `Change ${item.title}` : 'New'}
     >
       <input
-        aria-label="Called"
+        aria-label="Name"
         placeholder={`A new ${SHELF_LABELS[kind].one}, called …`}
         value={typed.title}
         onChange={(event) => setTyped({ ...typed, title: event.target.value })}

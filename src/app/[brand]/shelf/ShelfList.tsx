@@ -54,10 +54,10 @@ export function ShelfList<Thing extends { id: string }>({
               {face(thing)}
               <span className="shelf-deeds">
                 <button type="button" className="word" onClick={() => setEditing(thing.id)}>
-                  change
+                  Edit
                 </button>
                 <button type="button" className="word" onClick={() => void drop(thing, true)}>
-                  take away
+                  Remove
                 </button>
               </span>
             </>

@@ -64,7 +64,7 @@ describe('the items of one kind', () => {
   it('take a new one, and leave the line empty for the next', async () => {
     server.answer = () => ({ value: [item()] });
     renderScreen(<Items start={[]} />);
-    fill('Called', 'On fog');
+    fill('Name', 'On fog');
     fill('Text', 'Fog is a cloud that came to visit.');
     fill('Who said it', 'Wen Sato');
     press('Add the quote');
@@ -73,15 +73,15 @@ describe('the items of one kind', () => {
       method: 'POST',
       body: { known: null, kind: 'quote', title: 'On fog', source: 'Wen Sato' },
     });
-    expect(screen.getByLabelText('Called')).toHaveProperty('value', '');
+    expect(screen.getByLabelText('Name')).toHaveProperty('value', '');
   });
 
   it('are changed in their place, based on the version that shows', async () => {
     server.answer = () => ({ value: [item({ title: 'Fog', version: 3 })] });
     renderScreen(<Items start={[item()]} />);
-    press('change');
+    press('Edit');
     const form = within(screen.getByRole('form', { name: 'Change On fog' }));
-    fireEvent.change(form.getByLabelText('Called'), { target: { value: 'Fog' } });
+    fireEvent.change(form.getByLabelText('Name'), { target: { value: 'Fog' } });
     press('Keep the change');
     expect(await screen.findByText('Fog')).toBeTruthy();
     expect(server.calls[0]!.body.known).toEqual({ id: 'i', version: 2 });
@@ -100,7 +100,7 @@ describe('the items of one kind', () => {
   it('are taken away and put back', async () => {
     server.answer = ({ body }) => ({ value: body.dropped ? [] : [item()] });
     renderScreen(<Items start={[item()]} />);
-    press('take away');
+    press('Remove');
     expect(await screen.findByText('Took “On fog” from the shelf.')).toBeTruthy();
     expect(screen.queryByText('On fog')).toBeNull();
     press('Put it back');
@@ -114,7 +114,7 @@ describe('the items of one kind', () => {
   it('stay where they are while the server is gone', async () => {
     server.answer = () => 'gone';
     renderScreen(<Items start={[item()]} />);
-    press('take away');
+    press('Remove');
     expect(await screen.findByText(/Bimlo cannot be reached/)).toBeTruthy();
     expect(screen.getByText('On fog')).toBeTruthy();
   });
@@ -145,7 +145,7 @@ describe('the names', () => {
   it('are taken away and put back', async () => {
     server.answer = ({ body }) => ({ value: body.dropped ? [] : [name()] });
     renderScreen(<Names start={[name()]} />);
-    press('take away');
+    press('Remove');
     expect(await screen.findByText('Took Wen Sato from the list.')).toBeTruthy();
     press('Put it back');
     expect(await screen.findByText('@wen-sato')).toBeTruthy();

@@ -6,11 +6,11 @@ import { answer, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({
   brandId: id('Brand'),
-  work: string().required('Choose a sort of work.'),
+  work: string().required('Choose a kind of work.'),
   name: text('Name'),
   day: text('Day'),
   startsAt: text('Beginning'),
-  stepIds: array(string().uuid('That is no step.').required()).max(200).required(),
+  stepIds: array(string().uuid('One of these is not a step.').required()).max(200).required(),
 });
 
 /** Makes a batch day. */

@@ -56,7 +56,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
   async function callOff() {
     const problem = problemOf(await call('DELETE', `/api/batch/${batch.id}`, {}));
     if (problem) return say({ text: problem, wrong: true });
-    say({ text: 'Called off. Its open steps count back from their posts again.' });
+    say({ text: 'The batch day is cancelled. Its open steps count back from their posts again.' });
     router.push(`/${brand.slug}/desk`);
   }
 
@@ -92,7 +92,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
           · {steps.length} steps, {minutesWords(minutesTogether(steps))}
         </span>
         <button type="button" className="word push" onClick={() => void callOff()}>
-          call it off
+          Cancel the batch day
         </button>
       </header>
       <div className="place-body desk batch">
@@ -115,7 +115,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
                 <HolderLink step={step} day={batch.day} />
                 <span className="soft small-text">
                   {people.find(({ id }) => id === step.ownerId)?.name}
-                  {step.holder.date && `, leaves ${shortDate(step.holder.date)}`}
+                  {step.holder.date && `, due ${shortDate(step.holder.date)}`}
                 </span>
                 <span className="figures">{step.minutes === null ? '' : minutesWords(step.minutes)}</span>
                 <span className="order">
@@ -143,7 +143,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
                     aria-label={`Take ${step.title} of ${step.holder.title} out`}
                     onClick={() => void order(steps.filter(({ id }) => id !== step.id))}
                   >
-                    out
+                    Remove
                   </button>
                 </span>
               </li>
@@ -171,10 +171,10 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
                 <button
                   type="button"
                   className="word soft"
-                  aria-label={`Strike ${need.text}`}
+                  aria-label={`Remove ${need.text}`}
                   onClick={() => void change(({ needs }) => ({ needs: needs.filter((_need, at) => at !== index) }))}
                 >
-                  strike
+                  Remove
                 </button>
               </li>
             ))}
@@ -187,7 +187,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
               onChange={(event) => setTyped(event.target.value)}
             />{' '}
             <button type="submit" className="word">
-              add
+              Add
             </button>
           </form>
         </section>

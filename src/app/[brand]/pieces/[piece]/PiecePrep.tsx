@@ -73,7 +73,7 @@ export function PiecePrep({
           />
           {piece.prepDay && (
             <button type="button" className="word" onClick={() => onEdit({ prepDay: null })}>
-              take its earliest post instead
+              Use its earliest post instead
             </button>
           )}
         </span>

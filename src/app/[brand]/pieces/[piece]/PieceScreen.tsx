@@ -58,14 +58,14 @@ export function PieceScreen({
               <b>Yours</b>
               <pre>{texts[name]}</pre>
               <button type="button" className="btn btn-outline-primary btn-sm" onClick={() => settle(name, 'mine')}>
-                Keep yours
+                Keep mine
               </button>
             </div>
             <div>
               <b>Theirs</b>
               <pre>{problem.theirs}</pre>
               <button type="button" className="btn btn-outline-primary btn-sm" onClick={() => settle(name, 'theirs')}>
-                Take theirs
+                Use theirs
               </button>
             </div>
           </div>
@@ -79,7 +79,7 @@ export function PieceScreen({
         <h1>{piece.title}</h1>
         <span className="soft">{slips.length === 1 ? '1 post' : `${slips.length} posts`}</span>
         <button type="button" className="btn btn-primary push" onClick={() => setPlanning(true)}>
-          Plan it…
+          Plan on a date…
         </button>
       </header>
       <div className="place-body">
@@ -118,19 +118,19 @@ export function PieceScreen({
             )}
           </div>
           <div>
-            <h2>Posts of it</h2>
+            <h2>Posts</h2>
             <div className="piece-progress">
               <Progress progress={progress} />
               <span className="soft small-text">{progressWords(progress)}</span>
             </div>
             {slips.length === 0 && (
-              <p className="soft">None yet. Plan it, and a post is made for each channel you choose.</p>
+              <p className="soft">None yet. Plan it on a date, and a post is made for each channel you choose.</p>
             )}
             <PostList slips={slips} />
             {slips.some(({ stage }) => stage !== 'published' && stage !== 'setAside') && (
               <p>
                 <Link className="word" href={`/${brand.slug}/pieces/${piece.id}/words`} prefetch={false}>
-                  Write them side by side
+                  Write all posts side by side
                 </Link>
               </p>
             )}

@@ -162,7 +162,11 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
       truth.current.texts = { ...truth.current.texts, [field]: text };
       if (base === theirs) continue;
       truth.current.conflict = field;
-      setProblem({ field, message: 'Somebody changed this meanwhile, so yours was not saved.', theirs });
+      setProblem({
+        field,
+        message: 'Somebody else changed this while you were editing, so yours was not saved.',
+        theirs,
+      });
     }
     setTexts(truth.current.texts);
     save();

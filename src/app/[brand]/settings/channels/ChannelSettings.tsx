@@ -50,7 +50,7 @@ export function ChannelSettings({
           <th scope="col">Colour</th>
           <th scope="col">Filled ahead, days</th>
           <th scope="col">
-            <span className="visually-hidden">Deeds</span>
+            <span className="visually-hidden">Actions</span>
           </th>
         </tr>
       </thead>
@@ -197,7 +197,7 @@ function ChannelRow({
               onClick={() => void archive()}
               aria-label={`Archive ${channel.name}`}
             >
-              archive
+              Archive
             </button>
           )}
         </td>

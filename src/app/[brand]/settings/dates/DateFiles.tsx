@@ -53,10 +53,10 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
             <th scope="col">Name</th>
             <th scope="col">Dates</th>
             <th scope="col">From the file</th>
-            <th scope="col">Brought in</th>
+            <th scope="col">Imported</th>
             <th scope="col">Repeating dates up to</th>
             <th scope="col">
-              <span className="visually-hidden">Deeds</span>
+              <span className="visually-hidden">Actions</span>
             </th>
           </tr>
         </thead>
@@ -70,7 +70,7 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
               <td>{shortDate(one.reckonedTo)}</td>
               <td className="row-deeds">
                 <button type="button" className="word" onClick={() => setName(one.name)}>
-                  replace
+                  Replace
                 </button>{' '}
                 <button
                   type="button"
@@ -78,7 +78,7 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
                   onClick={() => void remove(one)}
                   aria-label={`Take ${one.name} out`}
                 >
-                  take out
+                  Remove
                 </button>
               </td>
             </tr>
@@ -86,7 +86,7 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
           {files.length === 0 && (
             <tr>
               <td colSpan={6} className="soft">
-                None yet. Bring in a calendar file of public holidays, say.
+                None yet. Import a calendar file of public holidays, for example.
               </td>
             </tr>
           )}

@@ -49,7 +49,7 @@ export function BringIn() {
 
   async function bring(extent: 'whole' | 'good') {
     if (!file || !preview) return;
-    setBusy('Bringing in…');
+    setBusy('Importing…');
     const answer = await sendForm<ImportOutcome>('/api/calendar/import', {
       file,
       brandId: brand.id,
@@ -197,7 +197,7 @@ export function BringIn() {
               >
                 <option value="">… choose</option>
                 <option value="publishedElsewhere">were published elsewhere</option>
-                <option value="setAside">shall be set aside</option>
+                <option value="setAside">will be set aside</option>
               </select>
             </p>
           )}

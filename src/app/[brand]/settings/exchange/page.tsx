@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
 import { BringIn } from './BringIn';
 
-export const metadata: Metadata = { title: 'Bring in, take out' };
+export const metadata: Metadata = { title: 'Import and export' };
 
 /** Brings posts in from a CSV file, and takes them out as CSV or iCalendar. */
 export default async function ExchangePage({ params }: { params: Promise<{ brand: string }> }) {
@@ -11,7 +11,7 @@ export default async function ExchangePage({ params }: { params: Promise<{ brand
   return (
     <>
       <section>
-        <h2>Take out</h2>
+        <h2>Export</h2>
         <p>
           Every post of {brand.name}:{' '}
           <a href={`${href}&file=csv`} download>
@@ -25,7 +25,7 @@ export default async function ExchangePage({ params }: { params: Promise<{ brand
         </p>
       </section>
       <section>
-        <h2>Bring in</h2>
+        <h2>Import</h2>
         <BringIn />
       </section>
     </>

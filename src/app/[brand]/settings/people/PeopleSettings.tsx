@@ -50,7 +50,7 @@ export function PeopleSettings({
             <tr>
               <th scope="col">Name</th>
               <th scope="col">Role</th>
-              <th scope="col">Does</th>
+              <th scope="col">Skills</th>
               <th scope="col">Works</th>
               <th scope="col">Open steps</th>
             </tr>
@@ -134,7 +134,9 @@ function PersonForm({
       daysOff: fields.daysOff.map(({ name, from, to }) => ({ name, from, to })),
     });
     if (answer.kind !== 'done') return;
-    say({ text: person ? 'Saved. Open steps are counted anew.' : `${fields.name.trim()} works here now.` });
+    say({
+      text: person ? 'Saved. The dates of open steps are worked out again.' : `${fields.name.trim()} works here now.`,
+    });
   }
 
   return (
@@ -156,7 +158,7 @@ function PersonForm({
         </Form.Group>
       </div>
       <fieldset className="weekdays mb-3">
-        <legend className="form-label">Does, where a step names a craft</legend>
+        <legend className="form-label">Skills</legend>
         {CRAFTS.map((craft) => (
           <label key={craft}>
             <input
@@ -231,7 +233,7 @@ function Archive({ person, people, onDone }: { person: PersonRow; people: readon
     setProblem(problemOf(answer));
     if (answer.kind !== 'done') return;
     const { handed } = answer.value;
-    say({ text: `${person.name} is archived${handed > 0 ? `, ${handed} steps handed over` : ''}.` });
+    say({ text: `${person.name} is archived${handed > 0 ? `, ${handed} steps reassigned` : ''}.` });
     onDone();
     router.refresh();
   }

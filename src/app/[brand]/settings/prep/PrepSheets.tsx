@@ -96,7 +96,7 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
             className="word"
             onClick={() => void write('DELETE', {}, 'The steps that ship with Bimlo hold again.')}
           >
-            Go back to those that ship with Bimlo
+            Use the steps that ship with Bimlo
           </button>
         ) : (
           'They ship with Bimlo: change what you do otherwise.'
@@ -162,10 +162,10 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
               )
             }
           >
-            Keep these steps
+            Save these steps
           </Button>{' '}
           <button type="button" className="word" onClick={() => change(sheet.lines)}>
-            never mind
+            Cancel
           </button>
         </p>
       )}

@@ -71,10 +71,10 @@ export function RhythmEditor({
         time: habit.time,
         format: habit.format,
       }));
-    if (more.length === 0) return say({ text: 'What was done in these weeks is in the rhythm already.' });
+    if (more.length === 0) return say({ text: 'What was posted in these weeks is in the rhythm already.' });
     add(more);
     say({
-      text: `Added ${more.length === 1 ? '1 entry' : `${more.length} entries`} from what was done. Save to keep them.`,
+      text: `Added ${more.length === 1 ? '1 entry' : `${more.length} entries`} from past posts. Save to keep them.`,
     });
   }
 
@@ -92,7 +92,7 @@ export function RhythmEditor({
             <th scope="col">From</th>
             <th scope="col">To</th>
             <th scope="col">
-              <span className="visually-hidden">Deeds</span>
+              <span className="visually-hidden">Actions</span>
             </th>
           </tr>
         </thead>
@@ -182,7 +182,7 @@ export function RhythmEditor({
                   aria-label={`Remove entry ${index + 1}: ${recurrenceWords(entry.recurrence)} at ${entry.time}`}
                   onClick={() => setEntries(entries.filter((_, at) => at !== index))}
                 >
-                  remove
+                  Remove
                 </button>
               </td>
             </tr>
@@ -190,7 +190,7 @@ export function RhythmEditor({
           {entries.length === 0 && (
             <tr>
               <td colSpan={8} className="soft">
-                No rhythm yet: nothing is asked for, and no horizon is shown. Add an entry, or propose from what was
+                No rhythm yet: nothing is asked for, and no horizon is shown. Add an entry, or suggest some from past
                 done.
               </td>
             </tr>
@@ -202,7 +202,7 @@ export function RhythmEditor({
           Add an entry
         </button>
         <button type="button" className="word" onClick={propose} disabled={proposed.length === 0}>
-          Propose from what was done
+          Suggest from past posts
         </button>
         {others.some((other) => other.entries.length > 0) && (
           <label>
@@ -361,7 +361,7 @@ export function RecurrenceFields({
             value={recurrence.every}
             onChange={(event) => onChange({ ...recurrence, every: Number(event.target.value) })}
           />{' '}
-          wk
+          weeks
         </label>
       )}
     </span>

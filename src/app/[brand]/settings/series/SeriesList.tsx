@@ -188,7 +188,7 @@ function SeriesForm({ series, version, today }: { series: Series | null; version
       </Button>
       {series && (
         <button type="button" className="word soft" onClick={() => void end()} aria-label={`End ${series.name}`}>
-          end
+          End
         </button>
       )}
       <Problem of={setting} onTheirs={() => setFields(kept)} />

@@ -28,7 +28,7 @@ import { FormatRules } from './FormatRules';
 import { Whole } from './Whole';
 
 const UNIT_LABELS: Record<CountUnit, string> = {
-  grapheme: 'letters as people see them',
+  grapheme: 'characters',
   codePoint: 'Unicode code points',
   utf16: 'UTF-16 units',
 };
@@ -154,7 +154,7 @@ export function SheetEditor({
               )}
             </legend>
             <label>
-              called{' '}
+              Label{' '}
               <input
                 size={12}
                 value={field.label}
@@ -181,7 +181,7 @@ export function SheetEditor({
               </select>
             </label>
             <label>
-              wide characters weigh{' '}
+              wide characters count as{' '}
               <select
                 value={field.wideWeight}
                 onChange={(event) => setField(field.name, { wideWeight: Number(event.target.value) as 1 | 2 })}
@@ -191,7 +191,7 @@ export function SheetEditor({
               </select>
             </label>
             <label>
-              a link weighs{' '}
+              a link counts as{' '}
               <Whole
                 value={field.linkLength}
                 label="Weight of a link, empty for its length"
@@ -200,7 +200,7 @@ export function SheetEditor({
               />
             </label>
             <label>
-              fold after{' '}
+              cut off after{' '}
               <Whole
                 value={field.fold?.units ?? null}
                 label="Fold, in the same units; empty for none"

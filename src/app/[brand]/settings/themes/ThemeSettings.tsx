@@ -110,7 +110,7 @@ function ThemeRow({ kind, theme, version }: { kind: 'pillars' | 'campaigns'; the
       )}
       {!isNew && (
         <button type="button" className="word soft" onClick={() => void archive()} aria-label={`Archive ${theme.name}`}>
-          archive
+          Archive
         </button>
       )}
       <Problem of={setting} onTheirs={() => setFields(theme)} />

@@ -9,7 +9,7 @@ const schema = fields({
   name: maybeText('Name'),
   day: maybeText('Day'),
   startsAt: maybeText('Beginning'),
-  stepIds: array(string().uuid('That is no step.').required()).max(200).optional(),
+  stepIds: array(string().uuid('One of these is not a step.').required()).max(200).optional(),
   needs: array(object({ text: text('Need'), done: bool().required() }).noUnknown())
     .max(100)
     .optional(),

@@ -9,7 +9,7 @@ import { answerChange } from '../answer';
 const kind = string().required();
 const days = number().integer('Days are whole.').required('How many days?');
 const maybeId = (label: string) =>
-  string().uuid(`${label} is no identifier.`).nullable().defined(`${label} is missing.`);
+  string().uuid(`${label} is not an identifier.`).nullable().defined(`${label} is missing.`);
 
 const CHANGES = {
   place: fields({

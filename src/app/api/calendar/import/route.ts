@@ -62,7 +62,7 @@ function readMapping(text: string): Result<ImportMapping | null> {
     return { ok: true, value: mapping.validateSync(JSON.parse(text), { strict: true }) as ImportMapping };
   } catch (error) {
     if (error instanceof ValidationError) return refuse('badField', error.message, `mapping.${error.path ?? ''}`);
-    if (error instanceof SyntaxError) return refuse('badField', 'The mapping is no JSON.', 'mapping');
+    if (error instanceof SyntaxError) return refuse('badField', 'The mapping is not JSON.', 'mapping');
     throw error;
   }
 }

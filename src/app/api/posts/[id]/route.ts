@@ -18,9 +18,9 @@ const schema = fields({
   parts,
   partTexts,
   format: format.optional(),
-  ownerId: maybeText('Owner').uuid('Owner is no identifier.'),
-  pillarId: maybeText('Pillar').uuid('Pillar is no identifier.').nullable(),
-  campaignId: maybeText('Campaign').uuid('Campaign is no identifier.').nullable(),
+  ownerId: maybeText('Owner').uuid('Owner is not an identifier.'),
+  pillarId: maybeText('Pillar').uuid('Pillar is not an identifier.').nullable(),
+  campaignId: maybeText('Campaign').uuid('Campaign is not an identifier.').nullable(),
 });
 
 /** An open post. */

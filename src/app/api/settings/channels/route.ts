@@ -11,7 +11,7 @@ const saved = fields({
   callSign: text('Call sign'),
   color: text('Colour'),
   account: text('Account'),
-  aimDays: number().typeError('The aim is a number of days.').required('How many days ahead?'),
+  aimDays: number().typeError('The target is a number of days.').required('How many days ahead?'),
   ruleSheetId: id('Rule sheet'),
 });
 const archived = fields({ brandId: id('Brand'), id: id('Channel') });

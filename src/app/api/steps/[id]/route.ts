@@ -12,7 +12,7 @@ const changed = fields({
   version,
   title: string(),
   work: string(),
-  ownerId: string().uuid('That is no person.').nullable(),
+  ownerId: string().uuid('Owner is not a person who works here.').nullable(),
   craft: string().nullable(),
   lead: number().typeError('The lead is a number of days.'),
   leadIn: string(),

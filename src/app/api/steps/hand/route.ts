@@ -5,7 +5,7 @@ import { fields, id } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({
-  ids: array(string().uuid('That is no step.').required()).max(500, 'At most 500 steps at once.').required(),
+  ids: array(string().uuid('One of these is not a step.').required()).max(500, 'At most 500 steps at once.').required(),
   personId: id('Person'),
 });
 

@@ -74,7 +74,7 @@ export function FindAndReplace({ list }: { list: () => readonly OpenSibling[] })
             look(wanted, !matchCase);
           }}
         />{' '}
-        Aa as written
+        Match case
       </label>
       <span className="figures soft" role="status">
         {found &&

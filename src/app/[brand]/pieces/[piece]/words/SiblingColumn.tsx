@@ -104,7 +104,7 @@ export const SiblingColumn = memo(function SiblingColumn({
                 aria-expanded={isCarrying}
                 onClick={() => setCarrying(!isCarrying)}
               >
-                carry to…
+                Copy text to…
               </button>
               <button type="button" className="word" aria-pressed={isReference} onClick={onCompare}>
                 {isReference ? 'compared with' : 'compare'}

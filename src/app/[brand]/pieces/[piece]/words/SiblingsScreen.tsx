@@ -56,7 +56,7 @@ export function SiblingsScreen({
         <h1>{piece.title}</h1>
         <span className="soft">{siblings.length === 1 ? '1 post to write' : `${siblings.length} posts to write`}</span>
         <Link className="word push" href={`/${brand.slug}/pieces/${piece.id}`}>
-          the piece
+          Back to the piece
         </Link>
       </header>
       <div className="sibling-bar">
@@ -80,15 +80,16 @@ export function SiblingsScreen({
           })}
         </div>
         <button type="button" className="word" aria-expanded={isFinding} onClick={() => setFinding(!isFinding)}>
-          find and replace
+          Find and replace
         </button>
         {isFinding && <FindAndReplace list={list} />}
       </div>
       {siblings.length === 0 && (
         <div className="place-body">
           <p className="soft">
-            Nothing of this piece is left to write. <Link href={`/${brand.slug}/pieces/${piece.id}`}>Plan it</Link> for
-            a channel, and its post stands here.
+            Nothing of this piece is left to write.{' '}
+            <Link href={`/${brand.slug}/pieces/${piece.id}`}>Plan it on a date</Link> for a channel, and its post stands
+            here.
           </p>
         </div>
       )}

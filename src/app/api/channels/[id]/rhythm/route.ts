@@ -15,7 +15,7 @@ const schema = fields({
       time: text('Time'),
       format: format.nullable().defined(),
       theme: text('Theme'),
-      pillarId: string().uuid('Pillar is no identifier.').nullable().defined(),
+      pillarId: string().uuid('Pillar is not an identifier.').nullable().defined(),
       from: date.defined(),
       to: date.defined(),
     }).noUnknown(),

@@ -6,7 +6,7 @@ import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/requ
 
 const schema = fields({
   deed: string()
-    .oneOf(['setAside', 'bringBack', 'delete', 'restore'] as const, 'There is no such deed.')
+    .oneOf(['setAside', 'bringBack', 'delete', 'restore'] as const, 'That is not an action of the list.')
     .required(),
   reason: maybeText('Reason'),
 });

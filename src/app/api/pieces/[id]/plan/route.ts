@@ -7,11 +7,13 @@ import { date, fields, format, time } from '@/app/server/fields';
 import { done, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({
-  channelIds: array(string().uuid('Channels holds something that is no identifier.').required()).max(200).required(),
+  channelIds: array(string().uuid('Channels holds something that is not an identifier.').required())
+    .max(200)
+    .required(),
   date: date.defined(),
   time: time.defined(),
   format: format.nullable().optional(),
-  pillarId: string().uuid('Pillar is no identifier.').nullable().optional(),
+  pillarId: string().uuid('Pillar is not an identifier.').nullable().optional(),
 });
 
 /** Plans a piece: makes a post for each channel. Answers with their slips. */

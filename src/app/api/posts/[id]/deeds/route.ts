@@ -36,7 +36,7 @@ const DEEDS = [
 ] as const;
 
 const schema = fields({
-  deed: string().oneOf(DEEDS, 'There is no such deed.').required(),
+  deed: string().oneOf(DEEDS, 'That is not an action of the list.').required(),
   version,
   stage: mixed<ChosenStage>().oneOf(
     ['drafting', 'production', 'signOff', 'ready'] as const,

@@ -6,8 +6,8 @@ import { clockTime, dayAndTime } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
 
-/** Whether a departure is fit to go, or how it went, with what can be done about it. */
-export function FitToGo({ departure, onHandOver }: { departure: Departure; onHandOver: () => void }) {
+/** Whether a departure is ready to send, or how it went, with what can be done about it. */
+export function DepartureStatus({ departure, onHandOver }: { departure: Departure; onHandOver: () => void }) {
   const { brand } = useShell();
   const router = useRouter();
   const { run, busy } = useDeed();
@@ -33,21 +33,21 @@ export function FitToGo({ departure, onHandOver }: { departure: Departure; onHan
     case 'out':
       return (
         <span className="soft">
-          out {departure.publishedAt ? clockTime(departure.publishedAt, brand.zone, true) : ''}
+          published {departure.publishedAt ? clockTime(departure.publishedAt, brand.zone, true) : ''}
           {departure.address && (
             <>
               {' · '}
               <a href={departure.address} target="_blank" rel="noreferrer" aria-label={`See it: ${slip.title}`}>
-                see it
+                See it
               </a>
             </>
           )}
         </span>
       );
     case 'fit':
-      return <b>fit</b>;
+      return <b>ready to send</b>;
     case 'sending':
-      return <b>leaving now…</b>;
+      return <b>sending now…</b>;
     case 'retrying':
       return (
         <>
@@ -62,23 +62,23 @@ export function FitToGo({ departure, onHandOver }: { departure: Departure; onHan
       return (
         <>
           <span className="wrong">failed</span> · {reason}
-          <div className="soft small-text">{tryWord('try again')}</div>
+          <div className="soft small-text">{tryWord('Try again')}</div>
         </>
       );
     case 'held':
       return (
         <>
           <span className="wrong">on hold</span> · {reason || 'it missed its time'}
-          <div className="soft small-text">{tryWord('send it now')} · or open it to move it or set it aside</div>
+          <div className="soft small-text">{tryWord('Send it now')} · or open it to move it or set it aside</div>
         </>
       );
     case 'unknown':
       return (
         <>
-          <span className="wrong">perhaps out</span> · {reason}
+          <span className="wrong">may be published</span> · {reason}
           <div className="soft small-text">
             {departure.isAsked ? 'Bimlo goes on asking its network' : 'its network does not say: please look'} · open it
-            to say whether it is out
+            to say whether it is published
           </div>
         </>
       );
@@ -86,11 +86,11 @@ export function FitToGo({ departure, onHandOver }: { departure: Departure; onHan
     case 'handOverToCome':
       return (
         <button type="button" className={`word ${fitness === 'handOver' ? 'attention' : ''}`} onClick={onHandOver}>
-          {fitness === 'handOver' ? 'to be posted now' : 'hand-over ready'}
+          {fitness === 'handOver' ? 'post it by hand now' : 'to be posted by hand'}
         </button>
       );
     case 'notScheduled':
-      return <span className="attention">not scheduled: will not leave</span>;
+      return <span className="attention">not scheduled: will not be sent</span>;
     case 'notFit':
       return <span className="attention">{reason}</span>;
   }

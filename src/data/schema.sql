@@ -1,0 +1,678 @@
+-- The present schema, as all migrations together make it. Generated; not run by anything.
+
+create table answered_writes (
+  actor_id uuid not null,
+  key text not null,
+  part integer not null,
+  value jsonb,
+  at timestamp with time zone not null,
+  constraint answered_writes_pkey PRIMARY KEY (actor_id, key, part)
+);
+CREATE INDEX answered_writes_by_age ON public.answered_writes USING btree (at);
+
+create table batch_days (
+  id uuid not null,
+  brand_id uuid not null,
+  work text not null,
+  name text not null,
+  day date not null,
+  starts_at time(0) without time zone not null,
+  needs jsonb not null default '[]'::jsonb,
+  created_by uuid not null,
+  version integer not null default 1,
+  constraint batch_days_of_brand UNIQUE (brand_id, id),
+  constraint batch_days_pkey PRIMARY KEY (id),
+  constraint batch_days_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint batch_days_created_by_fkey FOREIGN KEY (created_by) REFERENCES people(id)
+);
+CREATE INDEX batch_days_by_day ON public.batch_days USING btree (brand_id, day);
+
+create table brand_assets (
+  id uuid not null,
+  brand_id uuid not null,
+  kind text not null,
+  name text not null,
+  value text not null default ''::text,
+  sha256 text,
+  mime text,
+  bytes bigint,
+  file_name text,
+  position integer not null default 0,
+  constraint brand_assets_pkey PRIMARY KEY (id),
+  constraint brand_assets_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint brand_assets_file_whole CHECK ((((sha256 IS NULL) = (mime IS NULL)) AND ((sha256 IS NULL) = (file_name IS NULL)))),
+  constraint brand_assets_kind_known CHECK ((kind = ANY (ARRAY['colour'::text, 'font'::text, 'logo'::text, 'portrait'::text]))),
+  constraint brand_assets_sha256_hex CHECK ((sha256 ~ '^[0-9a-f]{64}$'::text))
+);
+CREATE INDEX brand_assets_by_brand ON public.brand_assets USING btree (brand_id, kind, "position");
+CREATE INDEX brand_assets_by_content ON public.brand_assets USING btree (sha256) WHERE (sha256 IS NOT NULL);
+
+create table brand_days_off (
+  id uuid not null,
+  brand_id uuid not null,
+  name text not null default ''::text,
+  from_date date not null,
+  to_date date not null,
+  constraint brand_days_off_pkey PRIMARY KEY (id),
+  constraint brand_days_off_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint days_off_in_order CHECK ((to_date >= from_date))
+);
+CREATE INDEX days_off_by_brand ON public.brand_days_off USING btree (brand_id, from_date);
+
+create table brand_people (
+  brand_id uuid not null,
+  person_id uuid not null,
+  constraint brand_people_pkey PRIMARY KEY (brand_id, person_id),
+  constraint brand_people_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint brand_people_person_id_fkey FOREIGN KEY (person_id) REFERENCES people(id)
+);
+
+create table brands (
+  id uuid not null,
+  slug text not null,
+  name text not null,
+  zone text not null,
+  week_start smallint not null default 1,
+  position integer not null default 0,
+  weekdays smallint[] not null default '{1,2,3,4,5}'::smallint[],
+  words_per_minute smallint not null default 150,
+  asks_sign_off boolean not null default false,
+  constraint brands_slug_unique UNIQUE (slug),
+  constraint brands_pkey PRIMARY KEY (id),
+  constraint brands_week_start_known CHECK (((week_start >= 1) AND (week_start <= 7))),
+  constraint brands_words_per_minute_known CHECK (((words_per_minute >= 60) AND (words_per_minute <= 300)))
+);
+
+create table brought_in (
+  brand_id uuid not null,
+  source text not null,
+  row_key text not null,
+  post_id uuid not null,
+  constraint brought_in_pkey PRIMARY KEY (brand_id, source, row_key),
+  constraint brought_in_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint brought_in_post_id_fkey FOREIGN KEY (post_id) REFERENCES posts(id)
+);
+
+create table calendar_changes (
+  id uuid not null,
+  brand_id uuid not null,
+  actor_id uuid not null,
+  number bigint not null generated always as identity,
+  at timestamp with time zone not null,
+  label text not null,
+  items jsonb not null,
+  undone_at timestamp with time zone,
+  constraint calendar_changes_pkey PRIMARY KEY (id),
+  constraint calendar_changes_actor_id_fkey FOREIGN KEY (actor_id) REFERENCES people(id),
+  constraint calendar_changes_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
+);
+CREATE INDEX changes_by_actor ON public.calendar_changes USING btree (actor_id, brand_id, number DESC);
+
+create table campaigns (
+  id uuid not null,
+  brand_id uuid not null,
+  name text not null,
+  color text not null,
+  from_date date,
+  to_date date,
+  archived_at timestamp with time zone,
+  constraint campaigns_name_unique UNIQUE (brand_id, name),
+  constraint campaigns_of_brand UNIQUE (brand_id, id),
+  constraint campaigns_pkey PRIMARY KEY (id),
+  constraint campaigns_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint campaigns_color_hex CHECK ((color ~ '^#[0-9A-Fa-f]{6}$'::text)),
+  constraint campaigns_in_order CHECK (((to_date IS NULL) OR (from_date IS NULL) OR (to_date >= from_date)))
+);
+
+create table channels (
+  id uuid not null,
+  brand_id uuid not null,
+  rule_sheet_id uuid not null,
+  name text not null,
+  call_sign text not null,
+  color text not null,
+  account text not null,
+  position integer not null default 0,
+  archived_at timestamp with time zone,
+  aim_days integer not null default 14,
+  constraint channels_call_sign_unique UNIQUE (brand_id, call_sign),
+  constraint channels_of_brand UNIQUE (brand_id, id),
+  constraint channels_pkey PRIMARY KEY (id),
+  constraint channels_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint channels_rule_sheet_id_fkey FOREIGN KEY (rule_sheet_id) REFERENCES rule_sheets(id),
+  constraint channels_aim_known CHECK (((aim_days >= 1) AND (aim_days <= 90))),
+  constraint channels_call_sign_two_letters CHECK ((call_sign ~ '^[A-Z]{2}$'::text)),
+  constraint channels_color_hex CHECK ((color ~ '^#[0-9A-Fa-f]{6}$'::text))
+);
+
+create table date_files (
+  id uuid not null,
+  brand_id uuid not null,
+  name text not null,
+  file_name text not null,
+  imported_at timestamp with time zone not null,
+  reckoned_to date not null,
+  constraint date_files_name_unique UNIQUE (brand_id, name),
+  constraint date_files_pkey PRIMARY KEY (id),
+  constraint date_files_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
+);
+
+create table deliveries (
+  id uuid not null,
+  brand_id uuid not null,
+  post_id uuid not null,
+  mode text not null,
+  state text not null,
+  idempotency_key text not null,
+  parcel jsonb not null,
+  due_at timestamp with time zone not null,
+  next_try_at timestamp with time zone not null,
+  attempts integer not null default 0,
+  lease_until timestamp with time zone,
+  words text not null default ''::text,
+  created_at timestamp with time zone not null,
+  unsure_since timestamp with time zone,
+  channel_id uuid not null,
+  late_from timestamp with time zone not null,
+  ask_at timestamp with time zone,
+  asks integer not null default 0,
+  constraint deliveries_pkey PRIMARY KEY (id),
+  constraint deliveries_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
+  constraint deliveries_post_of_brand FOREIGN KEY (brand_id, post_id) REFERENCES posts(brand_id, id),
+  constraint deliveries_mode_known CHECK ((mode = ANY (ARRAY['automatic'::text, 'byHand'::text]))),
+  constraint deliveries_state_known CHECK ((state = ANY (ARRAY['waiting'::text, 'sending'::text, 'sent'::text, 'failed'::text, 'held'::text, 'unknown'::text, 'withdrawn'::text])))
+);
+CREATE INDEX deliveries_due ON public.deliveries USING btree (next_try_at) WHERE (state = ANY (ARRAY['waiting'::text, 'sending'::text]));
+CREATE UNIQUE INDEX deliveries_one_current ON public.deliveries USING btree (post_id) WHERE (state <> 'withdrawn'::text);
+CREATE INDEX deliveries_to_ask ON public.deliveries USING btree (ask_at) WHERE (ask_at IS NOT NULL);
+CREATE INDEX deliveries_unsure ON public.deliveries USING btree (post_id) WHERE (unsure_since IS NOT NULL);
+
+create table delivery_attempts (
+  id uuid not null,
+  delivery_id uuid not null,
+  number integer not null,
+  started_at timestamp with time zone not null,
+  ended_at timestamp with time zone,
+  outcome text,
+  words text not null default ''::text,
+  constraint attempts_numbered UNIQUE (delivery_id, number),
+  constraint delivery_attempts_pkey PRIMARY KEY (id),
+  constraint delivery_attempts_delivery_id_fkey FOREIGN KEY (delivery_id) REFERENCES deliveries(id)
+);
+
+create table folder_facts (
+  key text not null,
+  value text not null,
+  constraint folder_facts_pkey PRIMARY KEY (key)
+);
+
+create table history (
+  id bigint not null generated always as identity,
+  brand_id uuid not null,
+  at timestamp with time zone not null,
+  actor_id uuid,
+  subject text not null,
+  subject_id uuid not null,
+  deed text not null,
+  detail jsonb not null default '{}'::jsonb,
+  constraint history_pkey PRIMARY KEY (id),
+  constraint history_actor_id_fkey FOREIGN KEY (actor_id) REFERENCES people(id),
+  constraint history_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint history_subject_known CHECK ((subject = ANY (ARRAY['piece'::text, 'post'::text, 'media'::text, 'delivery'::text, 'channel'::text, 'brand'::text, 'series'::text, 'rule sheet'::text])))
+);
+CREATE INDEX history_by_brand ON public.history USING btree (brand_id, id DESC);
+CREATE INDEX history_by_subject ON public.history USING btree (subject_id, id);
+
+create table import_mappings (
+  brand_id uuid not null,
+  header text not null,
+  mapping jsonb not null,
+  constraint import_mappings_pkey PRIMARY KEY (brand_id, header),
+  constraint import_mappings_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
+);
+
+create table jobs (
+  id uuid not null,
+  kind text not null,
+  subject text not null default ''::text,
+  due_at timestamp with time zone not null,
+  lease_until timestamp with time zone,
+  tries integer not null default 0,
+  result text not null default ''::text,
+  last_run_at timestamp with time zone,
+  constraint jobs_one_each UNIQUE (kind, subject),
+  constraint jobs_pkey PRIMARY KEY (id)
+);
+CREATE INDEX jobs_due ON public.jobs USING btree (due_at);
+
+create table known_dates (
+  id bigint not null generated always as identity,
+  brand_id uuid not null,
+  file_id uuid not null,
+  title text not null,
+  from_date date not null,
+  to_date date not null,
+  at_time time(0) without time zone,
+  constraint known_dates_pkey PRIMARY KEY (id),
+  constraint known_dates_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint known_dates_file_id_fkey FOREIGN KEY (file_id) REFERENCES date_files(id) ON DELETE CASCADE
+);
+CREATE INDEX known_dates_by_day ON public.known_dates USING btree (brand_id, from_date, to_date);
+
+create table library_files (
+  brand_id uuid not null,
+  sha256 text not null,
+  mime text not null,
+  width integer not null,
+  height integer not null,
+  duration_ms integer,
+  bytes bigint not null,
+  file_name text not null,
+  added_at timestamp with time zone not null,
+  search tsvector generated always as (search_of(translate(file_name, '-_.'::text, '   '::text))) stored,
+  constraint library_files_pkey PRIMARY KEY (brand_id, sha256),
+  constraint library_files_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint library_files_sha256_hex CHECK ((sha256 ~ '^[0-9a-f]{64}$'::text))
+);
+CREATE INDEX library_files_by_age ON public.library_files USING btree (brand_id, added_at DESC, sha256);
+CREATE INDEX library_files_by_content ON public.library_files USING btree (sha256);
+CREATE INDEX library_files_by_words ON public.library_files USING gin (search);
+
+create table media (
+  id uuid not null,
+  brand_id uuid not null,
+  post_id uuid not null,
+  position integer not null,
+  sha256 text not null,
+  mime text not null,
+  width integer not null,
+  height integer not null,
+  bytes bigint not null,
+  file_name text not null,
+  alt text not null default ''::text,
+  added_at timestamp with time zone not null,
+  crop jsonb,
+  to_mime text,
+  to_bytes bigint,
+  duration_ms integer,
+  recipe text not null generated always as (((((COALESCE((crop)::text, ''::text) || '|'::text) || COALESCE(to_mime, ''::text)) || '|'::text) || COALESCE((to_bytes)::text, ''::text))) stored,
+  constraint media_pkey PRIMARY KEY (id),
+  constraint media_post_of_brand FOREIGN KEY (brand_id, post_id) REFERENCES posts(brand_id, id),
+  constraint media_duration_positive CHECK ((duration_ms > 0)),
+  constraint media_sha256_hex CHECK ((sha256 ~ '^[0-9a-f]{64}$'::text)),
+  constraint media_to_bytes_positive CHECK ((to_bytes > 0)),
+  constraint media_to_mime_known CHECK ((to_mime = ANY (ARRAY['image/jpeg'::text, 'image/png'::text, 'image/webp'::text])))
+);
+CREATE INDEX media_by_content ON public.media USING btree (sha256);
+CREATE INDEX media_by_post ON public.media USING btree (post_id, "position");
+CREATE INDEX media_by_words ON public.media USING gin (search_of(alt));
+CREATE INDEX media_of_brand ON public.media USING btree (brand_id, sha256);
+
+create table names (
+  id uuid not null,
+  brand_id uuid not null,
+  kind text not null,
+  name text not null,
+  handles jsonb not null default '{}'::jsonb,
+  deleted_at timestamp with time zone,
+  version integer not null default 1,
+  constraint names_pkey PRIMARY KEY (id),
+  constraint names_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint names_kind_known CHECK ((kind = ANY (ARRAY['person'::text, 'place'::text])))
+);
+CREATE INDEX names_by_brand ON public.names USING btree (brand_id, name) WHERE (deleted_at IS NULL);
+
+create table people (
+  id uuid not null,
+  slug text not null,
+  name text not null,
+  role text not null,
+  position integer not null default 0,
+  archived_at timestamp with time zone,
+  zone text not null default 'UTC'::text,
+  weekdays smallint[] not null default '{1,2,3,4,5}'::smallint[],
+  minutes_per_day integer not null default 360,
+  color text not null default '#5C6470'::text,
+  crafts text[] not null default '{}'::text[],
+  constraint people_slug_unique UNIQUE (slug),
+  constraint people_pkey PRIMARY KEY (id),
+  constraint people_color_hex CHECK ((color ~ '^#[0-9A-Fa-f]{6}$'::text)),
+  constraint people_minutes_known CHECK (((minutes_per_day >= 0) AND (minutes_per_day <= 1440))),
+  constraint people_role_known CHECK ((role = ANY (ARRAY['manager'::text, 'maker'::text, 'reviewer'::text])))
+);
+
+create table people_days_off (
+  id uuid not null,
+  person_id uuid not null,
+  name text not null default ''::text,
+  from_date date not null,
+  to_date date not null,
+  constraint people_days_off_pkey PRIMARY KEY (id),
+  constraint people_days_off_person_id_fkey FOREIGN KEY (person_id) REFERENCES people(id),
+  constraint people_days_off_in_order CHECK ((to_date >= from_date))
+);
+CREATE INDEX people_days_off_by_person ON public.people_days_off USING btree (person_id, from_date);
+
+create table piece_suggestions (
+  brand_id uuid not null,
+  piece_id uuid not null,
+  channel_id uuid not null,
+  constraint piece_suggestions_pkey PRIMARY KEY (piece_id, channel_id),
+  constraint suggestions_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
+  constraint suggestions_piece_of_brand FOREIGN KEY (brand_id, piece_id) REFERENCES pieces(brand_id, id)
+);
+CREATE INDEX suggestions_by_brand ON public.piece_suggestions USING btree (brand_id);
+
+create table pieces (
+  id uuid not null,
+  brand_id uuid not null,
+  title text not null,
+  note text not null default ''::text,
+  link text not null default ''::text,
+  source_text text not null default ''::text,
+  owner_id uuid not null,
+  created_at timestamp with time zone not null,
+  created_by uuid not null,
+  set_aside_at timestamp with time zone,
+  set_aside_reason text not null default ''::text,
+  deleted_at timestamp with time zone,
+  version integer not null default 1,
+  kind text not null default 'message'::text,
+  prep_day date,
+  search tsvector generated always as (search_of(title)) stored,
+  constraint pieces_of_brand UNIQUE (brand_id, id),
+  constraint pieces_pkey PRIMARY KEY (id),
+  constraint pieces_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint pieces_created_by_fkey FOREIGN KEY (created_by) REFERENCES people(id),
+  constraint pieces_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id),
+  constraint pieces_kind_known CHECK ((kind = ANY (ARRAY['message'::text, 'talk'::text, 'article'::text, 'episode'::text, 'photoSet'::text])))
+);
+CREATE INDEX pieces_by_brand ON public.pieces USING btree (brand_id, created_at DESC, id) WHERE (deleted_at IS NULL);
+CREATE INDEX pieces_by_words ON public.pieces USING gin (search) WHERE (deleted_at IS NULL);
+
+create table pillars (
+  id uuid not null,
+  brand_id uuid not null,
+  name text not null,
+  color text not null,
+  position integer not null default 0,
+  archived_at timestamp with time zone,
+  constraint pillars_name_unique UNIQUE (brand_id, name),
+  constraint pillars_of_brand UNIQUE (brand_id, id),
+  constraint pillars_pkey PRIMARY KEY (id),
+  constraint pillars_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint pillars_color_hex CHECK ((color ~ '^#[0-9A-Fa-f]{6}$'::text))
+);
+
+create table post_versions (
+  id uuid not null,
+  post_id uuid not null,
+  person_id uuid not null,
+  at timestamp with time zone not null,
+  words jsonb not null,
+  number bigint not null generated always as identity,
+  constraint post_versions_pkey PRIMARY KEY (id),
+  constraint post_versions_person_id_fkey FOREIGN KEY (person_id) REFERENCES people(id),
+  constraint post_versions_post_id_fkey FOREIGN KEY (post_id) REFERENCES posts(id)
+);
+CREATE INDEX post_versions_by_post ON public.post_versions USING btree (post_id, number DESC);
+
+create table posts (
+  id uuid not null,
+  brand_id uuid not null,
+  piece_id uuid not null,
+  channel_id uuid not null,
+  format text not null,
+  title text not null,
+  headline text not null default ''::text,
+  caption text not null default ''::text,
+  hashtags text not null default ''::text,
+  link text not null default ''::text,
+  plan_date date,
+  plan_time time(0) without time zone,
+  stage text not null,
+  stage_before text,
+  set_aside_reason text not null default ''::text,
+  owner_id uuid not null,
+  created_at timestamp with time zone not null,
+  created_by uuid not null,
+  published_at timestamp with time zone,
+  address text not null default ''::text,
+  archived_at timestamp with time zone,
+  deleted_at timestamp with time zone,
+  version integer not null default 1,
+  pillar_id uuid,
+  campaign_id uuid,
+  series_id uuid,
+  series_number integer,
+  waived jsonb not null default '[]'::jsonb,
+  preheader text not null default ''::text,
+  keywords text not null default ''::text,
+  first_comment text not null default ''::text,
+  script text not null default ''::text,
+  cover_ideas text not null default ''::text,
+  agenda text not null default ''::text,
+  parts jsonb not null default '[]'::jsonb,
+  signed_off jsonb,
+  not_sent jsonb,
+  search tsvector generated always as (search_of(((((title || ' '::text) || headline) || ' '::text) || "left"(caption, 20000)))) stored,
+  constraint posts_of_brand UNIQUE (brand_id, id),
+  constraint posts_pkey PRIMARY KEY (id),
+  constraint posts_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint posts_campaign_of_brand FOREIGN KEY (brand_id, campaign_id) REFERENCES campaigns(brand_id, id),
+  constraint posts_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
+  constraint posts_created_by_fkey FOREIGN KEY (created_by) REFERENCES people(id),
+  constraint posts_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id),
+  constraint posts_piece_of_brand FOREIGN KEY (brand_id, piece_id) REFERENCES pieces(brand_id, id),
+  constraint posts_pillar_of_brand FOREIGN KEY (brand_id, pillar_id) REFERENCES pillars(brand_id, id),
+  constraint posts_series_of_brand FOREIGN KEY (brand_id, series_id) REFERENCES series(brand_id, id),
+  constraint posts_series_numbered CHECK (((series_id IS NULL) = (series_number IS NULL))),
+  constraint posts_stage_known CHECK ((stage = ANY (ARRAY['drafting'::text, 'production'::text, 'signOff'::text, 'ready'::text, 'scheduled'::text, 'published'::text, 'setAside'::text]))),
+  constraint posts_time_needs_date CHECK (((plan_time IS NULL) OR (plan_date IS NOT NULL)))
+);
+CREATE INDEX posts_by_channel ON public.posts USING btree (channel_id, plan_date) WHERE (deleted_at IS NULL);
+CREATE INDEX posts_by_day ON public.posts USING btree (brand_id, plan_date) WHERE ((deleted_at IS NULL) AND (archived_at IS NULL));
+CREATE INDEX posts_by_piece ON public.posts USING btree (piece_id) WHERE (deleted_at IS NULL);
+CREATE INDEX posts_by_stage ON public.posts USING btree (brand_id, stage, plan_date) WHERE ((deleted_at IS NULL) AND (archived_at IS NULL));
+CREATE INDEX posts_by_words ON public.posts USING gin (search) WHERE (deleted_at IS NULL);
+CREATE INDEX posts_scheduled ON public.posts USING btree (brand_id, plan_date) WHERE ((stage = 'scheduled'::text) AND (deleted_at IS NULL));
+CREATE UNIQUE INDEX posts_series_number ON public.posts USING btree (series_id, series_number) WHERE ((series_id IS NOT NULL) AND (deleted_at IS NULL));
+CREATE INDEX posts_undated ON public.posts USING btree (brand_id, created_at DESC) WHERE ((plan_date IS NULL) AND (deleted_at IS NULL) AND (archived_at IS NULL) AND (stage <> 'setAside'::text));
+
+create table prep_lines (
+  brand_id uuid not null,
+  subject text not null,
+  position integer not null,
+  title text not null,
+  work text not null,
+  owner_id uuid,
+  craft text,
+  lead integer not null,
+  lead_in text not null,
+  minutes integer,
+  note text not null default ''::text,
+  needed boolean not null default false,
+  constraint prep_lines_pkey PRIMARY KEY (brand_id, subject, "position"),
+  constraint prep_lines_of_sheet FOREIGN KEY (brand_id, subject) REFERENCES prep_sheets(brand_id, subject),
+  constraint prep_lines_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id)
+);
+
+create table prep_sheets (
+  brand_id uuid not null,
+  subject text not null,
+  constraint prep_sheets_pkey PRIMARY KEY (brand_id, subject),
+  constraint prep_sheets_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
+);
+
+create table renditions (
+  sha256 text not null,
+  recipe text not null,
+  mime text not null,
+  width integer not null,
+  height integer not null,
+  bytes bigint not null,
+  constraint renditions_pkey PRIMARY KEY (sha256, recipe),
+  constraint renditions_sha256_hex CHECK ((sha256 ~ '^[0-9a-f]{64}$'::text))
+);
+
+create table rhythm_entries (
+  id uuid not null,
+  brand_id uuid not null,
+  channel_id uuid not null,
+  position integer not null,
+  recurrence jsonb not null,
+  at_time time(0) without time zone not null,
+  format text,
+  theme text not null default ''::text,
+  pillar_id uuid,
+  from_date date,
+  to_date date,
+  constraint rhythm_entries_pkey PRIMARY KEY (id),
+  constraint rhythm_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
+  constraint rhythm_pillar_of_brand FOREIGN KEY (brand_id, pillar_id) REFERENCES pillars(brand_id, id)
+);
+CREATE INDEX rhythm_by_brand ON public.rhythm_entries USING btree (brand_id, channel_id, "position");
+
+create table rhythm_pauses (
+  id uuid not null,
+  brand_id uuid not null,
+  channel_id uuid not null,
+  name text not null default ''::text,
+  from_date date not null,
+  to_date date not null,
+  constraint rhythm_pauses_pkey PRIMARY KEY (id),
+  constraint pauses_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
+  constraint pauses_in_order CHECK ((to_date >= from_date))
+);
+CREATE INDEX pauses_by_brand ON public.rhythm_pauses USING btree (brand_id, channel_id);
+
+create table rule_sheets (
+  id uuid not null,
+  slug text not null,
+  name text not null,
+  rules jsonb not null,
+  constraint rule_sheets_slug_unique UNIQUE (slug),
+  constraint rule_sheets_pkey PRIMARY KEY (id)
+);
+
+create table saved_views (
+  id uuid not null,
+  brand_id uuid not null,
+  owner_id uuid not null,
+  name text not null,
+  shared boolean not null default false,
+  address text not null,
+  constraint saved_views_name_unique UNIQUE (brand_id, owner_id, name),
+  constraint saved_views_pkey PRIMARY KEY (id),
+  constraint readings_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint readings_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id)
+);
+
+create table schema_history (
+  number integer not null,
+  name text not null,
+  checksum text not null,
+  applied_at timestamp with time zone not null default now(),
+  constraint schema_history_pkey PRIMARY KEY (number)
+);
+
+create table series (
+  id uuid not null,
+  brand_id uuid not null,
+  piece_id uuid not null,
+  channel_id uuid not null,
+  name text not null,
+  format text not null,
+  recurrence jsonb not null,
+  at_time time(0) without time zone not null,
+  from_date date not null,
+  to_date date,
+  ahead integer not null default 4,
+  next_number integer not null default 1,
+  owner_id uuid not null,
+  ended_at timestamp with time zone,
+  last_round date,
+  constraint series_of_brand UNIQUE (brand_id, id),
+  constraint series_pkey PRIMARY KEY (id),
+  constraint series_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint series_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
+  constraint series_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id),
+  constraint series_piece_of_brand FOREIGN KEY (brand_id, piece_id) REFERENCES pieces(brand_id, id),
+  constraint series_ahead_known CHECK (((ahead >= 1) AND (ahead <= 26)))
+);
+
+create table setting_versions (
+  setting text not null,
+  key text not null,
+  version integer not null,
+  constraint setting_versions_pkey PRIMARY KEY (setting, key)
+);
+
+create table shelf_items (
+  id uuid not null,
+  brand_id uuid not null,
+  kind text not null,
+  title text not null,
+  text text not null,
+  source text not null default ''::text,
+  created_at timestamp with time zone not null,
+  deleted_at timestamp with time zone,
+  version integer not null default 1,
+  constraint shelf_items_pkey PRIMARY KEY (id),
+  constraint shelf_items_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint shelf_items_kind_known CHECK ((kind = ANY (ARRAY['hashtags'::text, 'callToAction'::text, 'link'::text, 'quote'::text, 'reply'::text])))
+);
+CREATE INDEX shelf_items_by_brand ON public.shelf_items USING btree (brand_id, kind, title) WHERE (deleted_at IS NULL);
+
+create table shelf_uses (
+  item_id uuid not null,
+  post_id uuid not null,
+  at timestamp with time zone not null,
+  constraint shelf_uses_pkey PRIMARY KEY (item_id, post_id),
+  constraint shelf_uses_item_id_fkey FOREIGN KEY (item_id) REFERENCES shelf_items(id),
+  constraint shelf_uses_post_id_fkey FOREIGN KEY (post_id) REFERENCES posts(id)
+);
+
+create table steps (
+  id uuid not null,
+  brand_id uuid not null,
+  post_id uuid,
+  position integer not null,
+  title text not null,
+  work text not null,
+  owner_id uuid,
+  craft text,
+  lead integer not null,
+  lead_in text not null,
+  minutes integer,
+  note text not null default ''::text,
+  needed boolean not null default false,
+  pinned date,
+  day date,
+  planned_on date,
+  done_at timestamp with time zone,
+  done_on date,
+  done_by uuid,
+  version integer not null default 1,
+  batch_id uuid,
+  batch_position integer,
+  piece_id uuid,
+  holder_id uuid not null generated always as (COALESCE(post_id, piece_id)) stored,
+  constraint steps_pkey PRIMARY KEY (id),
+  constraint steps_batch_of_brand FOREIGN KEY (brand_id, batch_id) REFERENCES batch_days(brand_id, id),
+  constraint steps_done_by_fkey FOREIGN KEY (done_by) REFERENCES people(id),
+  constraint steps_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id),
+  constraint steps_piece_of_brand FOREIGN KEY (brand_id, piece_id) REFERENCES pieces(brand_id, id),
+  constraint steps_post_of_brand FOREIGN KEY (brand_id, post_id) REFERENCES posts(brand_id, id),
+  constraint steps_done_whole CHECK (((done_at IS NULL) = (done_on IS NULL))),
+  constraint steps_lead_in_known CHECK ((lead_in = ANY (ARRAY['working'::text, 'calendar'::text]))),
+  constraint steps_lead_known CHECK (((lead >= '-365'::integer) AND (lead <= 365))),
+  constraint steps_of_one_holder CHECK ((num_nonnulls(post_id, piece_id) = 1)),
+  constraint steps_work_known CHECK ((work = ANY (ARRAY['words'::text, 'picture'::text, 'recording'::text, 'editing'::text, 'sending'::text])))
+);
+CREATE INDEX steps_by_batch ON public.steps USING btree (batch_id, batch_position) WHERE (batch_id IS NOT NULL);
+CREATE INDEX steps_by_holder ON public.steps USING btree (holder_id, "position");
+CREATE INDEX steps_by_post ON public.steps USING btree (post_id) WHERE (post_id IS NOT NULL);
+CREATE INDEX steps_open_by_day ON public.steps USING btree (brand_id, day) WHERE (done_at IS NULL);
+CREATE INDEX steps_open_by_holder ON public.steps USING btree (holder_id, "position") WHERE (done_at IS NULL);
+CREATE INDEX steps_open_by_owner ON public.steps USING btree (owner_id, day) WHERE (done_at IS NULL);

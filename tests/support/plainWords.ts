@@ -1,0 +1,85 @@
+import type { Page } from '@playwright/test';
+
+/** Whole labels and messages that newcomers did not understand, in lower case: none of them may be shown again. */
+const NOT_PLAIN = new Set([
+  'do not send',
+  'already out…',
+  'it is out',
+  'out',
+  'bring in, take out',
+  'bring in',
+  'take out',
+  'take out of the archive',
+  'take away',
+  'strike',
+  'forget',
+  'readings',
+  'keep',
+  'for all',
+  'take it',
+  'take in files…',
+  'leave it',
+  'never mind',
+  'not now',
+  'take the old words back',
+  'take this version back',
+  'take it back',
+  'let this part leave',
+  'let all of it leave',
+  'go without it…',
+  'go without what the team wants…',
+  'deeds',
+  'light ground',
+  'dark ground',
+  'ground as the system has it',
+  'hand over…',
+  'fit',
+  'not fit',
+  'fit to go',
+  'making',
+  'split making',
+  'does',
+  'sending',
+  'nothing is called that.',
+  'letters as people see them',
+  'wide characters weigh',
+  'a link weighs',
+  'as a reader meets it',
+  'siblings',
+  'write them side by side',
+  'the piece',
+  'insert',
+  'posts of it',
+  'a post for each of',
+  'posts are made for each',
+  'plan it…',
+  'squeezed',
+  'propose from what was done',
+  'call it off',
+  'aa as written',
+  'called',
+  'prep undone',
+  'wall image',
+  'perhaps out',
+  'leaves',
+  'next gap',
+]);
+
+/** The labels of a page that are on the list: texts of controls and headings, and their accessible names. */
+export async function oldLabels(page: Page): Promise<string[]> {
+  const shown = await page.evaluate(() =>
+    [
+      ...document.querySelectorAll(
+        'button, a, label, legend, th, h1, h2, h3, option, summary, p, span, b, [aria-label]',
+      ),
+    ].flatMap((element) => [
+      element.textContent ?? '',
+      element.getAttribute('aria-label') ?? '',
+      element.getAttribute('placeholder') ?? '',
+      element.getAttribute('title') ?? '',
+    ]),
+  );
+  return [...new Set(shown.map((text) => text.replace(/\s+/g, ' ').trim()))].filter((text) =>
+    NOT_PLAIN.has(text.toLowerCase()),
+  );
+}
