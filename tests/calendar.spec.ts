@@ -317,7 +317,7 @@ test('stages take drops, say why not, and the list is edited in place', async ({
   await row.getByRole('button', { name: /^Rename/ }).click();
   await page.getByLabel(`Working title of ${name}`).fill('Named in the list');
   await page.keyboard.press('Enter');
-  await expect(message(page)).toContainText('Named 1 post anew.');
+  await expect(message(page)).toContainText('Renamed 1 post.');
   const renamed = page.getByRole('row').filter({ hasText: 'Named in the list' });
   await renamed.hover();
   await renamed.getByLabel('Stage of Named in the list').selectOption('production');
@@ -340,13 +340,13 @@ test('filters narrow every arrangement, stand in the address, and are kept as a 
   await page.getByRole('checkbox', { name: 'Corkwall' }).check();
   await expect(page.locator('.lanes tbody tr')).toHaveCount(1);
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'SavedViews' }).click();
+  await page.getByRole('button', { name: 'Saved views' }).click();
   await page.getByLabel('Name of this view').fill('Sombrero on the wall');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(message(page)).toContainText('Kept as “Sombrero on the wall”.');
+  await page.getByRole('button', { name: 'Save view' }).click();
+  await expect(message(page)).toContainText('Saved as “Sombrero on the wall”.');
   await page.getByRole('button', { name: 'Show all' }).click();
   await expect(page.locator('.lanes tbody tr')).toHaveCount(8);
-  await page.getByRole('button', { name: 'SavedViews' }).click();
+  await page.getByRole('button', { name: 'Saved views' }).click();
   await page.getByRole('button', { name: 'Sombrero on the wall', exact: true }).click();
   await expect(page.locator('.lanes tbody tr')).toHaveCount(1);
 });

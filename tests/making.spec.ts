@@ -144,7 +144,7 @@ test('siblings stand side by side: a text is carried and fitted, words are repla
   await expect(text(long, 'Description')).not.toHaveValue(/pole star/);
   await expect(text(thread)).toHaveValue(/^The north star/);
 
-  await long.getByRole('button', { name: 'compare' }).click();
+  await long.getByRole('button', { name: 'Compare' }).click();
   await text(thread).press('Control+End');
   await text(thread).pressSequentially(' Really');
   await expect(thread.locator('.differences ins')).toContainText('Really');
@@ -176,7 +176,7 @@ test('a video gets its place, its length is checked, and the library knows it ag
     { name: 'page.png', mimeType: 'image/png', buffer: Buffer.from('<!doctype html><script>alert(1)</script>') },
   ]);
   await expect(page.getByText('the same.png was here already')).toBeVisible();
-  await expect(page.getByText(/Took in 2 of 3 files\. One was refused: “page\.png” is no picture/)).toBeVisible();
+  await expect(page.getByText(/Added 2 of 3 files\. One was refused: “page\.png” is not a picture/)).toBeVisible();
   await expect(page.locator('[data-file]', { hasText: 'again.png' })).toContainText('not used');
 });
 

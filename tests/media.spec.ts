@@ -27,13 +27,13 @@ test('a picture of a wrong shape is cropped with a movable frame, and leaves so,
     .locator('input[type=file]')
     .setInputFiles({ name: 'mast.jpg', mimeType: 'image/jpeg', buffer: await tall() });
   const missing = sheet(page).getByRole('region', { name: 'What is missing' });
-  await expect(missing).toContainText('takes pictures of 3:4 to 8:5');
+  await expect(missing).toContainText('takes pictures of 7:10 to 8:5');
   await expect(missing).toContainText('A picture has no alt text.');
   await sheet(page).getByLabel('Alt text of mast.jpg').fill('A mast against an evening sky');
   await missing.click();
   await expect(missing).not.toContainText('alt text');
 
-  await sheet(page).getByRole('button', { name: 'crop', exact: true }).click();
+  await sheet(page).getByRole('button', { name: 'Crop', exact: true }).click();
   const crop = page.getByRole('dialog', { name: 'Crop mast.jpg' });
   await crop.getByRole('button', { name: '1:1', exact: true }).click();
   await expect(crop.getByText('900 × 900 px')).toBeVisible();

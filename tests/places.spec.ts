@@ -49,7 +49,7 @@ const DIALOGS: [(page: Page) => Promise<void>, 'dialog'][] = [
   [
     (page) =>
       page
-        .getByRole('button', { name: /^Plan…/ })
+        .getByRole('button', { name: /^Plan “/ })
         .first()
         .click(),
     'dialog',

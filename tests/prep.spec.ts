@@ -86,7 +86,7 @@ test('what the team wants keeps a post from ready until it is done or let go wit
   await missing.getByRole('button', { name: '“Edit” is not done.' }).click();
   await expect(prep(page).getByLabel('Done: Edit')).toBeFocused();
   await missing.getByRole('button', { name: /^Waive/ }).click();
-  await missing.getByLabel('Why it may go without').fill('It goes out as it was filmed');
+  await missing.getByLabel('Why it is waived').fill('It goes out as it was filmed');
   await missing.getByRole('button', { name: 'Waive', exact: true }).click();
   await expect(missing).toHaveCount(0);
   await sheet(page).getByRole('button', { name: 'ready', exact: true }).click();

@@ -16,7 +16,7 @@ test('a rhythm is proposed from what was done, set, and its openings appear', as
   await expect(page.getByRole('alert').filter({ hasText: 'both ask for every Thursday at 12:00' })).toBeVisible();
   await page.getByLabel('Entry 2: weekday').selectOption({ label: 'Friday' });
   await page.getByLabel('Theme of entry 2').fill('Weekend news');
-  await page.getByRole('button', { name: 'Set the rhythm of Homestoop' }).click();
+  await page.getByRole('button', { name: 'Save the rhythm of Homestoop' }).click();
   await expect(page.getByText('Homestoop has its rhythm: 2 entries.')).toBeVisible();
   await openCalendar(page, '?as=lanes');
   const opening = page.locator('td[data-date="2026-11-27"] [data-opening]', { hasText: 'Weekend news' });
@@ -135,7 +135,7 @@ test('dates to plan around show as a band; a file that is none is refused', asyn
       .setInputFiles({ name: 'days.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
   await choose('hello');
   await page.getByRole('button', { name: 'Bring the dates in' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'The file is no iCalendar' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'The file is not an iCalendar file' })).toBeVisible();
   await choose(
     'BEGIN:VCALENDAR\r\nX-WR-CALNAME:Moor days\r\nBEGIN:VEVENT\r\nSUMMARY:Village fair\r\nDTSTART;VALUE=DATE:20261126\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nSUMMARY:Tick\r\nDTSTART:20261126T100000\r\nRRULE:FREQ=SECONDLY\r\nEND:VEVENT\r\nEND:VCALENDAR',
   );

@@ -17,10 +17,10 @@ test('the count runs over the composed text, as the network counts', async ({ pa
   await sheet(page).getByLabel('Hashtags').fill('');
   await sheet(page).getByRole('textbox', { name: 'Link' }).fill('https://fennelmoor.example/a/long/address');
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('星🌠ab');
-  await expect(sheet(page).getByText('28 of 320, 292 left')).toBeVisible();
+  await expect(sheet(page).getByText('39 of 320, 281 left')).toBeVisible();
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('x'.repeat(310));
-  await expect(sheet(page).getByText('332 of 320, 12 over')).toBeVisible();
-  await expect(sheet(page).getByText('Caption: Pithline takes 320, this has 332.')).toBeVisible();
+  await expect(sheet(page).getByText('343 of 320, 23 over')).toBeVisible();
+  await expect(sheet(page).getByText('Caption: Pithline takes 320, this has 343.')).toBeVisible();
   await expect(sheet(page).locator('.past-limit')).toHaveCount(1);
   await sheet(page).getByRole('button', { name: 'ready', exact: true }).click();
   await expect(page.getByText(/Not ready yet/)).toBeVisible();
@@ -82,7 +82,7 @@ test('a post is set aside with a reason, deleted, and each is undone', async ({ 
   await slip.click();
   await sheet(page).getByRole('button', { name: 'Set aside…' }).click();
   await sheet(page).getByLabel('Why it is set aside').fill('The room is taken.');
-  await sheet(page).getByRole('button', { name: 'Set aside' }).click();
+  await sheet(page).getByRole('button', { name: 'Set aside', exact: true }).click();
   await expect(slip).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(slip).toHaveCount(1);

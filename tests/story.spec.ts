@@ -18,7 +18,7 @@ async function write(page: Page, caption: string, needs: { title?: boolean; pict
       .fill('Saturn and its rings');
   }
   if (needs.crop) {
-    await sheet(page).getByRole('button', { name: 'crop', exact: true }).click();
+    await sheet(page).getByRole('button', { name: 'Crop', exact: true }).click();
     await page.getByRole('button', { name: 'Use this crop' }).click();
     await expect(sheet(page).getByRole('button', { name: 'cropped' })).toBeVisible();
   }
@@ -79,7 +79,7 @@ test.describe.serial('from an idea to three published posts', () => {
 
     // Words changed after scheduling are said not to be what leaves.
     await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('These words came too late.');
-    await expect(sheet(page).getByText('Not what will leave.')).toBeVisible();
+    await expect(sheet(page).getByText('This is not what will be sent.')).toBeVisible();
     await saved(page);
 
     // Dragged to the next day and back by its sheet: it is re-timed.
@@ -97,7 +97,7 @@ test.describe.serial('from an idea to three published posts', () => {
     await page.goto('/fennel-moor/departures');
     const rows = page.getByRole('row', { name: /Rings seen edge on/ });
     await expect(rows).toHaveCount(3);
-    await expect(rows.filter({ hasText: /out 11:44/ })).toHaveCount(3);
+    await expect(rows.filter({ hasText: /published 11:44/ })).toHaveCount(3);
     const after = await server.counts();
     for (const network of ['pithline', 'glassrow', 'corkwall'])
       expect(after.accepted[network]! - before.accepted[network]!).toBeGreaterThanOrEqual(1);

@@ -12,14 +12,14 @@ describe('what became of an upload', () => {
       'one of many refused',
       { taken: 2, refused: [refused('a.png')], stopped: false },
       3,
-      'Took in 2 of 3 files. One was refused: “a.png” is broken.',
+      'Added 2 of 3 files. One was refused: “a.png” is broken.',
     ],
     [
       'an end before all were sent',
       { taken: 40, refused: [refused('b.png')], stopped: false },
       500,
-      'Took in 40 of 500 files. One was refused: “b.png” is broken. 459 were not sent.',
+      'Added 40 of 500 files. One was refused: “b.png” is broken. 459 were not sent.',
     ],
-    ['stopped', { taken: 3, refused: [], stopped: true }, 4, 'Took in 3 of 4 files. 1 was not sent.'],
+    ['stopped', { taken: 3, refused: [], stopped: true }, 4, 'Added 3 of 4 files. 1 was not sent.'],
   ])('%s', (_what, outcome, total, words) => expect(outcomeInWords(outcome, total)).toBe(words));
 });

@@ -70,7 +70,7 @@ export function outcomeInWords({ taken, refused, stopped }: UploadOutcome, total
   const rest = total - taken - refused.length;
   if (!first && !stopped) return null;
   return [
-    `Took in ${taken} of ${total} files.`,
+    `Added ${taken} of ${total} files.`,
     first && `${refused.length === 1 ? 'One was refused' : `${refused.length} were refused`}: ${first.problem}`,
     rest > 0 && `${rest} ${rest === 1 ? 'was' : 'were'} not sent.`,
   ]

@@ -82,7 +82,7 @@ export const Day = memo(function Day({
         <button type="button" className="word fold soft" onClick={() => setUnfolded(!unfolded)}>
           {unfolded
             ? 'Fold empty hours'
-            : `00:00 – ${String(first).padStart(2, '0')}:00 and after ${String(last + 1).padStart(2, '0')}:00 are empty: unfold`}
+            : `00:00 – ${String(first).padStart(2, '0')}:00 and after ${String(last + 1).padStart(2, '0')}:00 are empty: show them`}
         </button>
       )}
       <div className="hours" style={{ height: shown.length * HOUR_PX }}>

@@ -35,7 +35,7 @@ export function LibraryScreen({ first }: { first: readonly LibraryFile[] }) {
     say(
       words
         ? { text: words, wrong: true }
-        : { text: `Took in ${chosen.length === 1 ? 'one file' : `${chosen.length} files`}.` },
+        : { text: `Added ${chosen.length === 1 ? 'one file' : `${chosen.length} files`}.` },
     );
     setRound((number) => number + 1);
     router.refresh();

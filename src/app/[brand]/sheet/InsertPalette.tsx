@@ -42,7 +42,7 @@ export function InsertPalette({
       <Command label="Insert" className="insert-palette">
         <Command.Input placeholder="A hashtag set, a quote, a name …" autoFocus />
         <Command.List>
-          <Command.Empty>{problem ?? (shelf ? 'Nothing on the shelf is called that.' : 'Looking …')}</Command.Empty>
+          <Command.Empty>{problem ?? (shelf ? 'No matches on the shelf.' : 'Looking …')}</Command.Empty>
           {shelf && shelf.names.length > 0 && (
             <Command.Group heading="Names">
               {shelf.names.map((name) => (

@@ -87,7 +87,7 @@ export function PictureCard({
             <>
               <Mends picture={picture} sheet={sheet} rules={rules} onFit={fit} />
               <button type="button" className="word" onClick={() => setCropping(true)}>
-                {picture.crop ? 'cropped' : 'crop'}
+                {picture.crop ? 'Cropped' : 'Crop'}
               </button>
             </>
           )}

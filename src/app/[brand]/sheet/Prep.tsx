@@ -23,7 +23,7 @@ export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }
       steps={sheet.steps}
       path={`/api/posts/${sheet.id}/steps`}
       write={write}
-      renew={{ label: 'Take those of its format', run: renew }}
+      renew={{ label: 'Use those of its format', run: renew }}
     />
   );
 }

@@ -83,7 +83,7 @@ export function Preview({ sheet, texts, rules }: { sheet: PostSheet; texts: Text
                 <>
                   {' '}
                   <button type="button" className="word preview-more" onClick={() => setOpen(!isOpen)}>
-                    {isOpen ? 'fold' : 'unfold'}
+                    {isOpen ? 'less' : 'more'}
                   </button>
                 </>
               )}

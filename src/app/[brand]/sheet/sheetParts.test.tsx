@@ -233,7 +233,7 @@ describe('what is missing', () => {
   it('may be let go by a manager with a reason, as far as only the team wants it', async () => {
     const { asked } = draw([], [want]);
     fireEvent.click(screen.getByRole('button', { name: 'Waive a requirement…' }));
-    fireEvent.change(screen.getByLabelText('Why it may go without'), { target: { value: 'Filmed so' } });
+    fireEvent.change(screen.getByLabelText('Why it is waived'), { target: { value: 'Filmed so' } });
     fireEvent.click(screen.getByRole('button', { name: 'Waive' }));
     await waitFor(() => expect(asked[0]?.body).toEqual({ deed: 'waive', version: 4, reason: 'Filmed so' }));
   });

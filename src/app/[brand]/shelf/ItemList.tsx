@@ -96,7 +96,7 @@ function ItemForm({
     >
       <input
         aria-label="Name"
-        placeholder={`A new ${SHELF_LABELS[kind].one}, called …`}
+        placeholder={`A new ${SHELF_LABELS[kind].one}: its name`}
         value={typed.title}
         onChange={(event) => setTyped({ ...typed, title: event.target.value })}
       />

@@ -16,7 +16,8 @@ export function NameList({ names, onChange }: { names: readonly Name[]; onChange
   return (
     <>
       <p className="soft">
-        Somebody named here is named on each network as they are called there, also when a text is carried to a sibling.
+        Somebody listed here gets the right handle on each network, also when a text is copied to another post of its
+        piece.
       </p>
       {isAdding ? (
         <NameForm

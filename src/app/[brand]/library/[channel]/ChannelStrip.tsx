@@ -53,7 +53,7 @@ export function ChannelStrip({
             <Link href={`/${brand.slug}/calendar?post=${frame.postId}&date=${frame.date}`} prefetch={false}>
               {frame.title}
             </Link>
-            <span className="soft">{frame.isOut ? 'out' : frame.format}</span>
+            <span className="soft">{frame.isOut ? 'published' : frame.format}</span>
           </li>
         ))}
       </ol>

@@ -82,7 +82,7 @@ export function PiecePrep({
         steps={steps}
         path={path}
         write={ask}
-        renew={{ label: 'Take those of its kind', run: () => void ask('PUT', path, {}) }}
+        renew={{ label: 'Use those of its kind', run: () => void ask('PUT', path, {}) }}
       />
     </>
   );

@@ -38,7 +38,7 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
   async function remove({ id, name: called }: DateFile) {
     const problem = problemOf(await call('DELETE', '/api/calendar/dates', { brandId: brand.id, id }));
     if (problem) return say({ text: problem, wrong: true });
-    say({ text: `Took “${called}” out. Bring the file in again to have it back.` });
+    say({ text: `Removed “${called}”. Import the file again to restore it.` });
     router.refresh();
   }
 
@@ -102,7 +102,7 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
           />
         </label>
         <label>
-          called <input value={name} placeholder="as the file says" onChange={(event) => setName(event.target.value)} />
+          Name <input value={name} placeholder="as the file says" onChange={(event) => setName(event.target.value)} />
         </label>
         <Button type="submit" disabled={busy}>
           {busy

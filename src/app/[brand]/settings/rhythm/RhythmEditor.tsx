@@ -250,7 +250,7 @@ export function RhythmEditor({
         </div>
       )}
       <Button type="submit" disabled={!isChanged || !check.ok}>
-        {isChanged ? `Set the rhythm of ${channel.name}` : 'The rhythm is as kept'}
+        {isChanged ? `Save the rhythm of ${channel.name}` : 'Nothing to save'}
       </Button>
     </form>
   );

@@ -107,7 +107,7 @@ export const SiblingColumn = memo(function SiblingColumn({
                 Copy text to…
               </button>
               <button type="button" className="word" aria-pressed={isReference} onClick={onCompare}>
-                {isReference ? 'compared with' : 'compare'}
+                {isReference ? 'Compared with' : 'Compare'}
               </button>
             </>
           )
