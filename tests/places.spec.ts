@@ -99,6 +99,36 @@ for (const ground of ['light', 'dark'] as const)
     }
   });
 
+test('the bars of all channels stand out 3 to 1 from both grounds', async ({ page }) => {
+  for (const colorScheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme });
+    await openCalendar(page);
+    const least = await page.evaluate(() => {
+      const context = document.createElement('canvas').getContext('2d', { willReadFrequently: true })!;
+      const luminance = (color: string): number => {
+        context.fillStyle = color;
+        context.fillRect(0, 0, 1, 1);
+        const [r, g, b] = [...context.getImageData(0, 0, 1, 1).data].map((byte) => {
+          const share = byte / 255;
+          return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+        });
+        return 0.2126 * r! + 0.7152 * g! + 0.0722 * b!;
+      };
+      const root = getComputedStyle(document.documentElement);
+      const grounds = ['--paper', '--raised'].map((name) => luminance(root.getPropertyValue(name)));
+      const bars = [...document.querySelectorAll('.lanes .call-sign')].map((sign) =>
+        luminance(getComputedStyle(sign).borderBottomColor),
+      );
+      const contrasts = bars.flatMap((bar) =>
+        grounds.map((ground) => (Math.max(bar, ground) + 0.05) / (Math.min(bar, ground) + 0.05)),
+      );
+      return { bars: bars.length, contrast: Math.min(...contrasts) };
+    });
+    expect(least.bars).toBeGreaterThanOrEqual(8);
+    expect(least.contrast).toBeGreaterThanOrEqual(3);
+  }
+});
+
 test('an idea is edited, set aside, brought back, deleted and restored', async ({ page }) => {
   await page.goto('/fennel-moor/ideas');
   const row = (title: string) => page.getByRole('row').filter({ hasText: title });
