@@ -116,7 +116,7 @@ test('the bars of all channels stand out 3 to 1 from both grounds', async ({ pag
       };
       const root = getComputedStyle(document.documentElement);
       const grounds = ['--paper', '--raised'].map((name) => luminance(root.getPropertyValue(name)));
-      const bars = [...document.querySelectorAll('.lanes .call-sign')].map((sign) =>
+      const bars = [...document.querySelectorAll('.call-sign')].map((sign) =>
         luminance(getComputedStyle(sign).borderBottomColor),
       );
       const contrasts = bars.flatMap((bar) =>
