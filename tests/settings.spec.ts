@@ -121,7 +121,7 @@ test('posts go out as CSV and come in again unchanged; another file is mapped, a
   await page.getByLabel('Channel for Face wall').selectOption({ label: 'Corkwall' });
   await expect(page.getByText('2 new, 0 change')).toBeVisible();
   await expect(page.getByText('“32/12/2026” is not a date')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring the 2 good rows in' }).click();
+  await page.getByRole('button', { name: 'Import the 2 good rows' }).click();
   await expect(page.getByText('Made 2, changed 0, 0 were as they are.')).toBeVisible();
   await openCalendar(page, '?as=lanes&date=2026-12-03');
   await expect(page.locator('td[data-date="2026-12-03"] [data-post]', { hasText: 'A star map' })).toBeVisible();
@@ -134,12 +134,12 @@ test('dates to plan around show as a band; a file that is none is refused', asyn
       .getByLabel('iCalendar file')
       .setInputFiles({ name: 'days.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
   await choose('hello');
-  await page.getByRole('button', { name: 'Bring the dates in' }).click();
+  await page.getByRole('button', { name: 'Import the dates' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'The file is not an iCalendar file' })).toBeVisible();
   await choose(
     'BEGIN:VCALENDAR\r\nX-WR-CALNAME:Moor days\r\nBEGIN:VEVENT\r\nSUMMARY:Village fair\r\nDTSTART;VALUE=DATE:20261126\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nSUMMARY:Tick\r\nDTSTART:20261126T100000\r\nRRULE:FREQ=SECONDLY\r\nEND:VEVENT\r\nEND:VCALENDAR',
   );
-  await page.getByRole('button', { name: 'Bring the dates in' }).click();
+  await page.getByRole('button', { name: 'Import the dates' }).click();
   await expect(page.getByText('Brought 1 date in as “Moor days”.')).toBeVisible();
   await expect(page.getByText('“Tick” repeats secondly')).toBeVisible();
   for (const view of ['lanes', 'month', 'day&date=2026-11-26']) {

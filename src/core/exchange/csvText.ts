@@ -91,7 +91,7 @@ export function readCsv(marked: string): Result<CsvTable> {
   if (tooMany)
     return refuse(
       'tooManyRows',
-      `The file has more than ${CSV_LIMIT_ROWS.toLocaleString('en-GB')} rows, which is what is brought in at once. Split it.`,
+      `The file has more than ${CSV_LIMIT_ROWS.toLocaleString('en-GB')} rows, which is what is imported at once. Split it.`,
       'file',
     );
   const [head, ...rest] = rows;

@@ -1,3 +1,4 @@
+import { counted } from '@/core/words';
 import { outcomeWords } from '@/core/posts/outcome';
 import { formatOn } from '@/core/calendar/drop';
 import { guessColumns } from '@/core/exchange/columns';
@@ -131,7 +132,7 @@ export function bringIn(
       refused({
         code: 'askPast',
         field: 'past',
-        message: `${plan.pastRows} rows lie in the past. Say whether they were published elsewhere or will be set aside.`,
+        message: `${counted(plan.pastRows, 'row lies', 'rows lie')} in the past. Say whether that was published elsewhere or will be set aside.`,
       });
     const present = await presentPosts(act.tx, brand, source, plan.rows);
     const titles = await listPieceTitles(
@@ -152,7 +153,7 @@ export function bringIn(
       const first = outcome.bad[0]!;
       refused({
         code: 'badRows',
-        message: `${outcome.bad.length} rows are wrong, so nothing was brought in. Line ${first.line}: ${first.reason}.`,
+        message: `${counted(outcome.bad.length, 'row is', 'rows are')} wrong, so nothing was imported. Line ${first.line}: ${first.reason}.`,
       });
     }
     await noteBroughtIn(act.tx, brandId, source, made);
@@ -285,10 +286,10 @@ function changeByRow(act: Doing, row: ImportRow, open: OpenPost, channel: Channe
       ? movingToChannel(act, open, to, channel)
       : isMoved
         ? { write: moving(act, open, to), notes: [] }
-        : { write: { open, change: {}, deed: 'brought in' }, notes: [] };
+        : { write: { open, change: {}, deed: 'imported' }, notes: [] };
   const change = { ...placed.write.change, ...changeOfWords(row, post) };
   const after = { ...post, ...change };
-  const write = { ...placed.write, change, deed: 'brought in', detail: { line: row.line } };
+  const write = { ...placed.write, change, deed: 'imported', detail: { line: row.line } };
   const staged = followStage(act, row.stage, { ...open, channel, post: after }, write);
   return { write: staged.write, notes: [...placed.notes, ...staged.notes] };
 }
@@ -370,7 +371,7 @@ async function makePosts(
     if (row.stage === 'scheduled' && stage === 'ready')
       outcome.notes.push({
         line: row.line,
-        message: `“${row.title}” is brought in unscheduled: schedule it on its sheet.`,
+        message: `“${row.title}” is imported unscheduled: schedule it on its sheet.`,
       });
     const due = date && time ? dueInstant(date, time, brand.zone) : null;
     const publishedAt =
@@ -387,7 +388,7 @@ async function makePosts(
       date,
       time,
       stage: lowered ? ('production' as const) : stage,
-      setAsideReason: stage === 'setAside' ? 'brought in with a date in the past' : '',
+      setAsideReason: stage === 'setAside' ? 'imported with a date in the past' : '',
       ownerId: row.ownerId ?? act.actorId,
       publishedAt,
       address: '',
@@ -402,7 +403,7 @@ async function makePosts(
       brandId: brand.id,
       subject: 'post' as const,
       subjectId: id,
-      deed: 'brought in',
+      deed: 'imported',
       detail: { line: row.line },
     })),
   );

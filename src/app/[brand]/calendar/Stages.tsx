@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/words';
 import { Fragment, memo, useMemo } from 'react';
 import { byTimeOfDay } from '@/core/calendar/order';
 import type { Slip } from '@/core/calendar/slip';
@@ -49,7 +50,7 @@ export const Stages = memo(function Stages({
             id={stageId(stage)}
             place={{ kind: 'stage', stage }}
             className={`stage-column${isFolded ? ' is-folded' : ''}`}
-            aria-label={`${STAGE_LABELS[stage]}, ${count} posts`}
+            aria-label={`${STAGE_LABELS[stage]}, ${counted(count, 'post')}`}
           >
             <header>
               <button type="button" onClick={() => onFold(stage)} aria-expanded={!isFolded}>

@@ -3,7 +3,8 @@ import { listChannels, listRuleSheets } from '@/data/brands/channels';
 import { POST as setRhythm } from '../channels/[id]/rhythm/route';
 import { POST as changeSeries } from '../series/[id]/route';
 import { POST as startSeries } from '../series/route';
-import { ask, makeApp, type TestApp } from '../testApp';
+import { SEEN_HEADER } from '@/ui/api';
+import { ask, makeApp, send, type TestApp } from '../testApp';
 import { POST as saveBrand } from './brands/route';
 import { POST as saveChannel } from './channels/route';
 import { POST as savePerson } from './people/route';
@@ -67,4 +68,15 @@ it('is kept once by two who set it at once: one who saw an older state, or does 
     for (const seen of [null, 1, 0, 0, 1]) statuses.push((await ask(handler, { body, params, seen })).status);
     expect([what, statuses]).toEqual([what, [428, 409, 200, 409, 200]]);
   }
+});
+
+it('is kept once when twenty save it in the same moment, and a version that is none counts for none', async () => {
+  const body = { ...BRAND, id: app.brandId };
+  const all = await Promise.all(Array.from({ length: 20 }, () => ask(saveBrand, { body, seen: 0 })));
+  expect(all.map(({ status }) => status).sort()).toEqual([200, ...Array<number>(19).fill(409)]);
+  const withTag = (tag: string) =>
+    send(saveBrand, { body: JSON.stringify(body), headers: { [SEEN_HEADER]: tag } }).then(({ status }) => status);
+  for (const tag of ['*', '1', 'W/"1"', '"-1"', '"1.0"', '"1e0"', '"99999999999"'])
+    expect([tag, await withTag(tag)]).toEqual([tag, 428]);
+  expect(await withTag('"1"')).toBe(200);
 });

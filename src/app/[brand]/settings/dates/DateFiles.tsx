@@ -109,7 +109,7 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
             ? 'Reading…'
             : files.some((one) => one.name === name.trim())
               ? `Replace ${name.trim()}`
-              : 'Bring the dates in'}
+              : 'Import the dates'}
         </Button>
       </form>
       {problem && (

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/words';
 import { useRef, useState } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
@@ -214,8 +215,8 @@ export function BringIn() {
               onClick={() => void bring(preview.bad.length === 0 ? 'whole' : 'good')}
             >
               {preview.bad.length === 0
-                ? `Bring all ${preview.rows.length} rows in`
-                : `Bring the ${preview.rows.length} good rows in`}
+                ? `Import ${counted(preview.rows.length, 'row')}`
+                : `Import the ${counted(preview.rows.length, 'good row')}`}
             </Button>
           </p>
         </>

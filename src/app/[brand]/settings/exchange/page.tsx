@@ -17,7 +17,7 @@ export default async function ExchangePage({ params }: { params: Promise<{ brand
           <a href={`${href}&file=csv`} download>
             as CSV
           </a>
-          , for spreadsheets and to bring in again; or{' '}
+          , for spreadsheets and to import again; or{' '}
           <a href={`${href}&file=ics`} download>
             as iCalendar
           </a>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/words';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -233,7 +234,7 @@ function Archive({ person, people, onDone }: { person: PersonRow; people: readon
     setProblem(problemOf(answer));
     if (answer.kind !== 'done') return;
     const { handed } = answer.value;
-    say({ text: `${person.name} is archived${handed > 0 ? `, ${handed} steps reassigned` : ''}.` });
+    say({ text: `${person.name} is archived${handed > 0 ? `, ${counted(handed, 'step')} reassigned` : ''}.` });
     onDone();
     router.refresh();
   }

@@ -361,7 +361,7 @@ export function RecurrenceFields({
             value={recurrence.every}
             onChange={(event) => onChange({ ...recurrence, every: Number(event.target.value) })}
           />{' '}
-          weeks
+          {recurrence.every === 1 ? 'week' : 'weeks'}
         </label>
       )}
     </span>

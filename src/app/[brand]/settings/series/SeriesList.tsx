@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/words';
 import { useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
@@ -71,8 +72,8 @@ function SeriesForm({ series, version, today }: { series: Series | null; version
     say({
       text:
         'made' in answer.value
-          ? `Started “${name.trim()}”: ${answer.value.made} posts ahead.`
-          : `Changed from here on: ${answer.value.moved} posts follow, ${answer.value.kept} keep what they are.`,
+          ? `Started “${name.trim()}”: ${counted(answer.value.made, 'post')} ahead.`
+          : `Changed from here on: ${counted(answer.value.moved, 'post follows', 'posts follow')}, ${counted(answer.value.kept, 'keeps what it is', 'keep what they are')}.`,
     });
   }
 
