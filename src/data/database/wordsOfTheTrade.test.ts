@@ -24,7 +24,7 @@ beforeAll(async () => {
       values ('${POST}', '${BRAND}', '${PIECE}', '${CHANNEL}', 'wallImage', 'Rings', 'We are making a wallImage.', 'making',
         '${PERSON}', now(), '${PERSON}');
     insert into readings (id, brand_id, owner_id, name, address)
-      values ('${VIEW}', '${BRAND}', '${PERSON}', 'making', 'as=list&stages=making,ready&formats=wallImage');
+      values ('${VIEW}', '${BRAND}', '${PERSON}', 'making', 'as=list&stage=ready%2Cmaking%2Cscheduled&words=making+of&format=wallImage');
     insert into prep_sheets (brand_id, subject) values ('${BRAND}', 'wallImage');
     insert into prep_lines (brand_id, subject, position, title, work, lead, lead_in)
       values ('${BRAND}', 'wallImage', 0, 'Draw it', 'picture', 2, 'working');
@@ -45,7 +45,7 @@ it('what was kept under the old words is found under the new ones, and what peop
   });
   expect(await one('select name, address from saved_views')).toEqual({
     name: 'making',
-    address: 'as=list&stages=production,ready&formats=boardPicture',
+    address: 'as=list&stage=ready%2Cproduction%2Cscheduled&words=making+of&format=boardPicture',
   });
   expect(await one('select subject, title from prep_lines')).toEqual({ subject: 'boardPicture', title: 'Draw it' });
   expect(await one('select subject from prep_sheets')).toEqual({ subject: 'boardPicture' });

@@ -21,7 +21,9 @@ update calendar_changes set items = replace(replace(items::text, '"wallImage"', 
 alter table readings rename to saved_views;
 alter table saved_views rename constraint readings_name_unique to saved_views_name_unique;
 alter table saved_views rename constraint readings_pkey to saved_views_pkey;
-update saved_views set address = regexp_replace(replace(address, 'wallImage', 'boardPicture'), '\mmaking\M', 'production', 'g');
+update saved_views set address = regexp_replace(
+  regexp_replace(address, '((?:^|&)stage=(?:[^&]*(?:,|%2C))?)making(?=$|[&,]|%2C)', '\1production'),
+  '((?:^|&)format=(?:[^&]*(?:,|%2C))?)wallImage(?=$|[&,]|%2C)', '\1boardPicture');
 -- A rule sheet says what kind of network it is of.
 update rule_sheets set rules = rules || jsonb_build_object('kind', case
   when slug = 'glassrow' or rules->>'about' = 'photo feed' then 'photoFeed'

@@ -1,0 +1,38 @@
+'use client';
+
+import { useHotkeys } from 'react-hotkeys-hook';
+import { VIEWS, type ViewName } from './view';
+
+/** What the keys of the calendar do. */
+interface CalendarKeys {
+  /** `[` and `]`: so many periods on, or back where it is negative. */
+  onTurn: (steps: number) => void;
+  /** `0` */
+  onToday: () => void;
+  /** `1` to `5` */
+  onArrangement: (name: ViewName) => void;
+  /** `n` */
+  onNew: () => void;
+  /** Ctrl or Cmd and z */
+  onUndo: () => void;
+  /** `m` */
+  onMove: () => void;
+  /** Null where the key is somebody else's. */
+  onEscape: (() => void) | null;
+}
+
+/** Listens for the keys of the calendar. */
+export function useCalendarKeys(keys: CalendarKeys): void {
+  useHotkeys('bracketleft', () => keys.onTurn(-1));
+  useHotkeys('bracketright', () => keys.onTurn(1));
+  useHotkeys('0', keys.onToday);
+  useHotkeys(['1', '2', '3', '4', '5'], ({ key }) => keys.onArrangement(VIEWS[Number(key) - 1]!.name));
+  useHotkeys('n', keys.onNew, { preventDefault: true });
+  useHotkeys('mod+z', keys.onUndo, { preventDefault: true });
+  useHotkeys('m', keys.onMove);
+  useHotkeys('escape', () => keys.onEscape?.(), {
+    enabled: keys.onEscape !== null,
+    // What lies above the sheet, or is in the hand on it, takes the key for itself.
+    ignoreEventWhen: () => document.querySelector('.modal, .part.is-lifted') !== null,
+  });
+}
