@@ -88,7 +88,7 @@ export async function makeWorld(): Promise<TestWorld> {
     ruleSheetSlug: 'pithline',
     position: 0,
   });
-  const work: Work = { db, clock, ids: randomUUID, actorId: managerId, seen: 'any' };
+  const work: Work = { db, clock, ids: randomUUID, actorId: managerId, seen: 0 };
   const post = async (id: string) => (await maybePost(db, id))!;
   return {
     db,

@@ -17,8 +17,8 @@ export interface Work {
   ids: Ids;
   /** The person who does it. */
   actorId: string;
-  /** The version of the setting it changes, as its sender saw it; `any` changes whatever is there. */
-  seen?: number | 'any';
+  /** The version of the setting it changes, as its sender saw it; a setting that is there is not changed without. */
+  seen?: number;
   /** Makes the pictures of posts ready as they would leave, so that they are checked by that; absent where no files are. */
   measurePictures?: (postIds: readonly string[]) => Promise<void>;
   /** By what its sender knows this request; a request that is sent again has the same and is answered as the first was. */

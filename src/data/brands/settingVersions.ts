@@ -1,6 +1,6 @@
 import type { Queryable } from '../database/db';
 
-/** What is set by a form and read anew by others meanwhile. */
+/** What is set by a form, while others may have the same form open. */
 export type Setting =
   | 'brand'
   | 'person'
@@ -42,13 +42,4 @@ export async function advanceSetting(tx: Queryable, setting: Setting, key: strin
           [setting, key, seen],
         );
   return changed === 1;
-}
-
-/** Counts a change up, whatever it was based on. */
-export async function advanceSettingAnyhow(tx: Queryable, setting: Setting, key: string): Promise<void> {
-  await tx.run(
-    `insert into setting_versions (setting, key, version) values ($1, $2, 1)
-     on conflict (setting, key) do update set version = setting_versions.version + 1`,
-    [setting, key],
-  );
 }

@@ -1,4 +1,4 @@
-import { advanceSetting, advanceSettingAnyhow, type Setting } from '@/data/brands/settingVersions';
+import { advanceSetting, type Setting } from '@/data/brands/settingVersions';
 import { refused, type Doing } from '../useCase';
 
 /**
@@ -6,7 +6,6 @@ import { refused, type Doing } from '../useCase';
  * changed it since. Every change of a setting that is there comes through here.
  */
 export async function takeSetting(act: Doing, setting: Setting, key: string): Promise<void> {
-  if (act.seen === 'any') return advanceSettingAnyhow(act.tx, setting, key);
   if (act.seen === undefined)
     refused({
       code: 'noVersion',

@@ -3,10 +3,10 @@ import { readTitle } from '@/core/pieces/piece';
 import type { Result } from '@/core/refusal';
 import { readDate, type LocalDate } from '@/core/time/plan';
 import { databaseError, SQLSTATE } from '@/data/database/db';
-import { archiveTheme, saveCampaign, savePillar } from '@/data/brands/themes';
+import { archiveTheme, existsTheme, saveCampaign, savePillar } from '@/data/brands/themes';
 import { mustMay } from '../rights/mustMay';
 import { takeSetting } from './takeSetting';
-import { attempt, doing, must, notFound, refused, type Work } from '../useCase';
+import { attempt, doing, must, notFound, refused, type Doing, type Work } from '../useCase';
 
 /** Makes or changes a pillar. */
 export function keepPillar(
@@ -23,7 +23,7 @@ export function keepPillar(
       name: must(readTitle(input.name, 'name')),
       color: must(readHex(input.color)),
     };
-    if (id !== null) await takeSetting(act, 'pillar', id);
+    if (id !== null) await takeTheme(act, 'pillars', brandId, id);
     must(await attempt(() => tellSameName(pillar.name, () => savePillar(act.tx, pillar))));
     return { id: pillar.id };
   });
@@ -54,10 +54,18 @@ export function keepCampaign(
       from,
       to,
     };
-    if (id !== null) await takeSetting(act, 'campaign', id);
+    if (id !== null) await takeTheme(act, 'campaigns', brandId, id);
     must(await attempt(() => tellSameName(campaign.name, () => saveCampaign(act.tx, campaign))));
     return { id: campaign.id };
   });
+}
+
+const ONE = { pillars: 'pillar', campaigns: 'campaign' } as const;
+
+/** Takes a pillar or campaign of that brand to be changed; another brand's is not touched, nor its version. */
+async function takeTheme(act: Doing, table: keyof typeof ONE, brandId: string, id: string): Promise<void> {
+  if (!(await existsTheme(act.tx, table, brandId, id))) refused(notFound(ONE[table]));
+  await takeSetting(act, ONE[table], id);
 }
 
 async function tellSameName<T>(name: string, write: () => Promise<T>): Promise<T> {
@@ -78,8 +86,7 @@ export function archiveThemeOf(
 ): Promise<Result<true>> {
   return doing(work, async (act) => {
     await mustMay(act, 'manageBrand', brandId);
-    if (!(await archiveTheme(act.tx, table, brandId, id, act.now)))
-      refused(notFound(table === 'pillars' ? 'pillar' : 'campaign'));
+    if (!(await archiveTheme(act.tx, table, brandId, id, act.now))) refused(notFound(ONE[table]));
     return true as const;
   });
 }

@@ -97,7 +97,7 @@ describe('a new post', () => {
     expect((await stepsOf(await planned('2026-12-04'))).map(({ title }) => title)).toContain('Write the caption');
     const own = await planned('2026-12-04', [LINE]);
     expect(await stepsOf(own)).toHaveLength(1);
-    valueOf(await forgetPrepSheet(world.work, world.brandId, 'photo'));
+    valueOf(await forgetPrepSheet({ ...world.work, seen: 1 }, world.brandId, 'photo'));
     expect((await stepsOf(await planned('2026-12-04'))).map(({ title }) => title)).toContain('Write the caption');
   });
 });
@@ -155,7 +155,9 @@ describe('a step', () => {
   it('of another prep takes the place of open ones; what is done stays', async () => {
     const id = await planned('2026-12-04', VIDEO);
     valueOf(await tickStep(world.work, (await stepsOf(id))[0]!.id, true));
-    valueOf(await setPrepSheet(world.work, world.brandId, 'photo', [{ ...LINE, title: 'Write' }, LINE]));
+    valueOf(
+      await setPrepSheet({ ...world.work, seen: 1 }, world.brandId, 'photo', [{ ...LINE, title: 'Write' }, LINE]),
+    );
     valueOf(await renewPrep(world.work, { postId: id }));
     expect((await stepsOf(id)).map(({ title, doneOn }) => [title, doneOn !== null])).toEqual([
       ['Write', true],

@@ -70,6 +70,14 @@ it('is kept once by two who set it at once: one who saw an older state, or does 
   }
 });
 
+it('of another brand is neither changed nor counted up', async () => {
+  const mine = { kind: 'pillars', brandId: app.brandId };
+  const { body } = await ask<{ id: string }>(saveTheme, { body: { ...mine, ...THEME, id: null } });
+  const other = { kind: 'pillars', brandId: app.otherBrandId, id: body.id, name: 'Theirs', color: '#3B5F7D' };
+  expect((await ask(saveTheme, { body: other })).status).toBe(404);
+  expect((await ask(saveTheme, { body: { ...mine, ...THEME, id: body.id } })).status).toBe(200);
+});
+
 it('is kept once when twenty save it in the same moment, and a version that is none counts for none', async () => {
   const body = { ...BRAND, id: app.brandId };
   const all = await Promise.all(Array.from({ length: 20 }, () => ask(saveBrand, { body, seen: 0 })));

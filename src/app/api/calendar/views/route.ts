@@ -10,7 +10,7 @@ const kept = fields({
   shared: boolean().required(),
   address: text('Address'),
 });
-const forgotten = fields({ id: id('SavedView') });
+const forgotten = fields({ id: id('Saved view') });
 
 /** Keeps a saved view of the calendar. */
 export const POST = door('keepViews', async (request, _context, { work }) => {
