@@ -95,7 +95,7 @@ test('a by-hand post is handed over at its time and confirmed with its address',
     .getByRole('row', { name: /come up/ })
     .getByRole('button', { name: 'post it by hand now' })
     .click();
-  const handOver = page.getByRole('region', { name: /^Hand-over/ });
+  const handOver = page.getByRole('region', { name: /^Post by hand/ });
   await handOver.getByRole('button', { name: 'Copy the caption' }).click();
   await expect(page.getByText('Caption copied.')).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('say hello');

@@ -167,7 +167,7 @@ test('at 390 px an idea is caught, a post is opened, and a by-hand departure is 
   await expect(page.getByText('Caught “On the pier”.')).toBeVisible();
   await server.goTo('2026-11-23T12:05:00.000Z');
   await page.reload();
-  const handOver = page.getByRole('region', { name: /^Hand-over/ });
+  const handOver = page.getByRole('region', { name: /^Post by hand/ });
   await expect(handOver.getByRole('button', { name: 'Copy the caption' })).toBeInViewport();
   await page.getByRole('link', { name: 'A minute of dome turning' }).click();
   await expect(sheet(page).getByRole('textbox', { name: 'Caption' })).toBeVisible();

@@ -9,7 +9,7 @@ import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 
-/** The kept saved views of the calendar: go to one, keep the present one under a name. */
+/** The saved views of the calendar: go to one, save the present one under a name. */
 export function SavedViews({ savedViews, present }: { savedViews: readonly SavedView[]; present: string }) {
   const { brand, me } = useShell();
   const router = useRouter();
@@ -28,7 +28,7 @@ export function SavedViews({ savedViews, present }: { savedViews: readonly Saved
     router.refresh();
   }
 
-  async function forget(savedView: SavedView) {
+  async function remove(savedView: SavedView) {
     const problem = problemOf(await call('DELETE', '/api/calendar/views', { id: savedView.id }));
     if (problem) return say({ text: problem, wrong: true });
     say({
@@ -74,7 +74,7 @@ export function SavedViews({ savedViews, present }: { savedViews: readonly Saved
                 type="button"
                 className="word soft"
                 aria-label={`Delete “${savedView.name}”`}
-                onClick={() => void forget(savedView)}
+                onClick={() => void remove(savedView)}
               >
                 Delete
               </button>

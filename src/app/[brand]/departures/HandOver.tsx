@@ -44,7 +44,7 @@ export function HandOver({ departure }: { departure: Departure }) {
   }
 
   return (
-    <section className="hand-over" aria-label={`Hand-over: ${slip.title}`}>
+    <section className="hand-over" aria-label={`Post by hand: ${slip.title}`}>
       <div className="figures soft small-text">
         {slip.date && shortDate(slip.date)} {slip.time}
       </div>

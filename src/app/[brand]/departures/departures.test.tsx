@@ -166,7 +166,7 @@ describe('how fit a departure is', () => {
 describe('the hand-over', () => {
   const clipboard = (writeText: (text: string) => Promise<void>) =>
     vi.stubGlobal('navigator', { ...navigator, clipboard: { writeText } });
-  const over = () => within(screen.getByRole('region', { name: /^Hand-over/ }));
+  const over = () => within(screen.getByRole('region', { name: /^Post by hand/ }));
 
   it('opens for what is to be posted now, another when it is chosen', () => {
     open([
@@ -174,9 +174,9 @@ describe('the hand-over', () => {
       byHand([], 'later', 'Family hour'),
       departure({ slip: { id: 'x', title: 'By Bimlo', channelId: 'pl' } }),
     ]);
-    expect(screen.getByRole('region', { name: 'Hand-over: Come up' })).toBeTruthy();
+    expect(screen.getByRole('region', { name: 'Post by hand: Come up' })).toBeTruthy();
     fireEvent.click(row('Family hour').getByRole('button', { name: 'post it by hand now' }));
-    expect(screen.getByRole('region', { name: 'Hand-over: Family hour' })).toBeTruthy();
+    expect(screen.getByRole('region', { name: 'Post by hand: Family hour' })).toBeTruthy();
   });
 
   it('copies the texts, and the alt text of a picture', async () => {
