@@ -113,10 +113,17 @@ export function dueInstant(date: LocalDate, time: LocalTime, zone: Zone): Result
   );
 }
 
+/** What `localOf` was asked last: one “now” is asked about for hundreds of posts in a row. */
+let lastLocal: { instant: Instant; zone: Zone; local: { date: LocalDate; time: LocalTime } } | undefined;
+
 /** What the clock on the wall shows in the zone at an instant, to the minute (seconds cut off). */
 export function localOf(instant: Instant, zone: Zone): { date: LocalDate; time: LocalTime } {
-  const zoned = Temporal.Instant.from(instant).toZonedDateTimeISO(zone);
-  return { date: zoned.toPlainDate().toString(), time: zoned.toPlainTime().toString({ smallestUnit: 'minute' }) };
+  if (lastLocal?.instant !== instant || lastLocal.zone !== zone) {
+    const zoned = Temporal.Instant.from(instant).toZonedDateTimeISO(zone);
+    const time = zoned.toPlainTime().toString({ smallestUnit: 'minute' });
+    lastLocal = { instant, zone, local: { date: zoned.toPlainDate().toString(), time } };
+  }
+  return { ...lastLocal.local };
 }
 
 /** The instant so many milliseconds later. */

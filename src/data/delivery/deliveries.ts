@@ -2,6 +2,7 @@ import { LEASE_MS, type DeliveryMode, type DeliveryState } from '@/core/delivery
 import type { Parcel } from '@/core/delivery/network';
 import { addMs, type Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
+import { instantText, namedColumns, type Columns } from '../database/manyRows';
 
 /** How a scheduled post gets out. */
 export interface Delivery {
@@ -32,12 +33,41 @@ export interface Delivery {
   createdAt: Instant;
 }
 
+/** Where each field of a delivery `d` stands. */
+const DELIVERY: Columns<Delivery> = {
+  id: 'd.id',
+  brandId: 'd.brand_id',
+  postId: 'd.post_id',
+  channelId: 'd.channel_id',
+  mode: 'd.mode',
+  state: 'd.state',
+  idempotencyKey: 'd.idempotency_key',
+  parcel: 'd.parcel',
+  dueAt: 'd.due_at',
+  nextTryAt: 'd.next_try_at',
+  lateFrom: 'd.late_from',
+  attempts: 'd.attempts',
+  unsureSince: 'd.unsure_since',
+  unsure: 'd.unsure_since is not null',
+  askAt: 'd.ask_at',
+  asks: 'd.asks',
+  words: 'd.words',
+  createdAt: 'd.created_at',
+};
+
 /** The columns of a delivery `d`. */
-export const COLUMNS = `d.id, d.brand_id as "brandId", d.post_id as "postId", d.channel_id as "channelId", d.mode, d.state,
-  d.idempotency_key as "idempotencyKey", d.parcel, d.due_at as "dueAt", d.next_try_at as "nextTryAt",
-  d.late_from as "lateFrom", d.attempts, d.unsure_since as "unsureSince",
-  d.unsure_since is not null as unsure, d.ask_at as "askAt", d.asks, d.words,
-  d.created_at as "createdAt"`;
+export const COLUMNS = namedColumns(DELIVERY);
+
+/** The columns of a delivery `d` as `manyRows` asks for them. */
+export const JSON_COLUMNS: Columns<Delivery> = {
+  ...DELIVERY,
+  dueAt: instantText(DELIVERY.dueAt),
+  nextTryAt: instantText(DELIVERY.nextTryAt),
+  lateFrom: instantText(DELIVERY.lateFrom),
+  unsureSince: instantText(DELIVERY.unsureSince),
+  askAt: instantText(DELIVERY.askAt),
+  createdAt: instantText(DELIVERY.createdAt),
+};
 
 /** The delivery of a post that is not withdrawn, if there is one. */
 export async function maybeDeliveryOfPost(db: Queryable, postId: string): Promise<Delivery | undefined> {
@@ -109,9 +139,9 @@ export async function retimeDeliveries(
   const rows = await tx.rows<{ id: string }>(
     `update deliveries d set due_at = x."dueAt", next_try_at = x."dueAt", late_from = x."dueAt", state = 'waiting', attempts = 0,
        words = ''
-     from jsonb_to_recordset($1::jsonb) as x (id uuid, "dueAt" timestamptz)
-     where d.id = x.id and d.id = any($2::uuid[]) and d.unsure_since is null and ${AT_REST} returning d.id`,
-    [JSON.stringify(times), times.map(({ id }) => id)],
+     from unnest($1::uuid[], $2::timestamptz[]) as x (id, "dueAt")
+     where d.id = x.id and d.unsure_since is null and ${AT_REST} returning d.id`,
+    [times.map(({ id }) => id), times.map(({ dueAt }) => dueAt)],
   );
   return rows.map(({ id }) => id);
 }

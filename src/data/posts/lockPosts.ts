@@ -1,10 +1,11 @@
 import type { Role } from '@/core/rights/may';
 import type { Brand } from '../brands/brands';
 import type { Channel } from '../brands/channels';
-import { COLUMNS as DELIVERY, type Delivery } from '../delivery/deliveries';
+import { JSON_COLUMNS as DELIVERY, type Delivery } from '../delivery/deliveries';
 import type { Queryable } from '../database/db';
+import { manyRows } from '../database/manyRows';
 import { COLUMNS as PICTURE, type Picture } from '../media/media';
-import { COLUMNS as POST, type Post } from './posts';
+import { JSON_COLUMNS as POST, type Post } from './posts';
 
 /** A step as far as the readiness of its post depends on it. */
 export interface ReadinessStep {
@@ -29,14 +30,15 @@ export interface PostSurroundings {
 
 /** Locks the posts with these ids, deleted ones too, in one order for everybody. */
 export function lockPosts(tx: Queryable, ids: readonly string[]): Promise<Post[]> {
-  return tx.rows<Post>(`select ${POST} from posts p where p.id = any($1::uuid[]) order by p.id for update`, [ids]);
+  return manyRows<Post>(tx, POST, 'posts p where p.id = any($1::uuid[]) order by p.id for update', [ids]);
 }
 
 /** Locks the deliveries that still decide about posts which are locked already: the current ones, and those whose outcome is not known. */
 export function lockDeliveriesOf(tx: Queryable, postIds: readonly string[]): Promise<Delivery[]> {
-  return tx.rows<Delivery>(
-    `select ${DELIVERY} from deliveries d
-     where d.post_id = any($1::uuid[]) and (d.state <> 'withdrawn' or d.unsure_since is not null)
+  return manyRows<Delivery>(
+    tx,
+    DELIVERY,
+    `deliveries d where d.post_id = any($1::uuid[]) and (d.state <> 'withdrawn' or d.unsure_since is not null)
      order by d.id for update`,
     [postIds],
   );

@@ -12,7 +12,7 @@ import type { WorkCounts } from '@/core/prep/progress';
 import { WORKS, type Work } from '@/core/prep/step';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
-import { manyRows, type Columns } from '../database/manyRows';
+import { instantText, manyRows, timeText, type Columns } from '../database/manyRows';
 
 /** What the calendar, the tray and departures need of a post: no deed is done from this alone. */
 export interface PostLine extends Words {
@@ -59,8 +59,6 @@ export interface PostLine extends Words {
   } | null;
 }
 
-const UTC_TEXT = `'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'`;
-
 const LINE_COLUMNS: Columns<PostLine> = {
   id: 'p.id',
   brandId: 'p.brand_id',
@@ -77,7 +75,7 @@ const LINE_COLUMNS: Columns<PostLine> = {
   hashtags: 'p.hashtags',
   link: 'p.link',
   date: 'p.plan_date',
-  time: `to_char(p.plan_time, 'HH24:MI')`,
+  time: timeText('p.plan_time'),
   stage: 'p.stage',
   ownerId: 'p.owner_id',
   pillarId: 'p.pillar_id',
@@ -85,7 +83,7 @@ const LINE_COLUMNS: Columns<PostLine> = {
   seriesNumber: 'p.series_number',
   address: 'p.address',
   version: 'p.version',
-  publishedAt: `to_char(p.published_at at time zone 'UTC', ${UTC_TEXT})`,
+  publishedAt: instantText('p.published_at'),
   pictures: `coalesce(m.pictures, '[]')`,
   waived: 'p.waived',
   prep: 's.prep',
@@ -124,8 +122,8 @@ const lineSource = (order: string) => `
   left join lateral (
     select jsonb_build_object('id', d.id, 'mode', d.mode, 'state', d.state, 'unsure', d.unsure_since is not null, 'isAsked', d.ask_at is not null,
       'attempts', d.attempts, 'words', d.words, 'parcel', case when d.mode = 'byHand' then d.parcel end,
-      'dueAt', to_char(d.due_at at time zone 'UTC', ${UTC_TEXT}),
-      'nextTryAt', to_char(d.next_try_at at time zone 'UTC', ${UTC_TEXT})) as delivery
+      'dueAt', ${instantText('d.due_at')},
+      'nextTryAt', ${instantText('d.next_try_at')}) as delivery
     from deliveries d where d.state <> 'withdrawn' and d.post_id = p.id limit 1
   ) d on true
   order by ${order}`;
@@ -285,7 +283,7 @@ export function listPlannedPosts(
       channelId: 'p.channel_id',
       format: 'p.format',
       date: 'p.plan_date',
-      time: `to_char(p.plan_time, 'HH24:MI')`,
+      time: timeText('p.plan_time'),
       stage: 'p.stage',
       hasWords: `(p.caption ~ '\\S' or p.headline ~ '\\S')`,
     },

@@ -7,6 +7,7 @@ import type { SignOff } from '@/core/posts/signOff';
 import type { Waiver } from '@/core/posts/wants';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
+import { instantText, namedColumns, timeText, type Columns } from '../database/manyRows';
 
 /** One publication of a piece on one channel. */
 export interface Post extends WrittenWords {
@@ -43,14 +44,58 @@ export interface Post extends WrittenWords {
   version: number;
 }
 
+/** Where each field of a post `p` stands. */
+const POST: Columns<Post> = {
+  id: 'p.id',
+  brandId: 'p.brand_id',
+  pieceId: 'p.piece_id',
+  channelId: 'p.channel_id',
+  format: 'p.format',
+  title: 'p.title',
+  headline: 'p.headline',
+  preheader: 'p.preheader',
+  caption: 'p.caption',
+  keywords: 'p.keywords',
+  firstComment: 'p.first_comment',
+  hashtags: 'p.hashtags',
+  link: 'p.link',
+  script: 'p.script',
+  coverIdeas: 'p.cover_ideas',
+  agenda: 'p.agenda',
+  parts: 'p.parts',
+  date: 'p.plan_date',
+  time: 'p.plan_time',
+  stage: 'p.stage',
+  stageBefore: 'p.stage_before',
+  setAsideReason: 'p.set_aside_reason',
+  ownerId: 'p.owner_id',
+  pillarId: 'p.pillar_id',
+  campaignId: 'p.campaign_id',
+  seriesId: 'p.series_id',
+  seriesNumber: 'p.series_number',
+  publishedAt: 'p.published_at',
+  address: 'p.address',
+  archivedAt: 'p.archived_at',
+  deletedAt: 'p.deleted_at',
+  waived: 'p.waived',
+  signOff: 'p.signed_off',
+  notSent: 'p.not_sent',
+  createdAt: 'p.created_at',
+  version: 'p.version',
+};
+
 /** The columns of a post `p`. */
-export const COLUMNS = `p.id, p.brand_id as "brandId", p.piece_id as "pieceId", p.channel_id as "channelId", p.format, p.title,
-  p.headline, p.preheader, p.caption, p.keywords, p.first_comment as "firstComment", p.hashtags, p.link, p.script,
-  p.cover_ideas as "coverIdeas", p.agenda, p.parts, p.plan_date as date, p.plan_time as time, p.stage,
-  p.stage_before as "stageBefore", p.set_aside_reason as "setAsideReason", p.owner_id as "ownerId",
-  p.pillar_id as "pillarId", p.campaign_id as "campaignId", p.series_id as "seriesId", p.series_number as "seriesNumber",
-  p.published_at as "publishedAt", p.address, p.archived_at as "archivedAt", p.deleted_at as "deletedAt", p.waived,
-  p.signed_off as "signOff", p.not_sent as "notSent", p.created_at as "createdAt", p.version`;
+export const COLUMNS = namedColumns(POST);
+
+/** The columns of a post `p` as `manyRows` asks for them. */
+export const JSON_COLUMNS: Columns<Post> = {
+  ...POST,
+  time: timeText(POST.time),
+  publishedAt: instantText(POST.publishedAt),
+  archivedAt: instantText(POST.archivedAt),
+  deletedAt: instantText(POST.deletedAt),
+  createdAt: instantText(POST.createdAt),
+};
 
 /** The post with that id, deleted or not. */
 export async function maybePost(db: Queryable, id: string): Promise<Post | undefined> {

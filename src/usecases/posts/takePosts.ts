@@ -1,4 +1,5 @@
 import { isLeaving } from '@/core/delivery/delivery';
+import { groupBy } from '@/core/group';
 import { blocksOf } from '@/core/posts/readiness';
 import { may } from '@/core/rights/may';
 import { signOffState } from '@/core/posts/signOff';
@@ -48,7 +49,7 @@ export async function takePosts(
 ): Promise<Map<string, Result<OpenPost>>> {
   const posts = new Map((await lockPosts(act.tx, ids)).map((post) => [post.id, post]));
   const present = [...posts.keys()];
-  const deliveries = await lockDeliveriesOf(act.tx, present);
+  const deliveries = groupBy(await lockDeliveriesOf(act.tx, present), ({ postId }) => postId);
   const surroundings = new Map(
     (await readSurroundings(act.tx, present, act.actorId)).map((around) => [around.id, around]),
   );
@@ -60,7 +61,7 @@ export async function takePosts(
       taken.set(id, { ok: false, refusal: notFound('post') });
     else if (!isAllowed(act, around, post.brandId)) taken.set(id, { ok: false, refusal: NOT_YOURS });
     else {
-      const own = deliveries.filter(({ postId }) => postId === id);
+      const own = deliveries.get(id) ?? [];
       const open = {
         ...around,
         post,
@@ -91,23 +92,29 @@ export async function takePostAt(act: Acting, id: string, version: number): Prom
   return open;
 }
 
-/** What moves of a post depend on. */
+/** What moves of a post depend on. Blocks and wants are worked out when they are asked for: a move by a day asks for neither. */
 export function factsOf(
   open: Pick<OpenPost, 'post' | 'brand' | 'channel' | 'pictures' | 'steps' | 'delivery'>,
   now: Instant,
 ): MoveFacts {
   const { post, brand, channel, pictures, steps, delivery } = open;
+  let blocks: MoveFacts['blocks'] | undefined;
+  let wants: MoveFacts['wants'] | undefined;
   return {
     stage: post.stage,
-    blocks: blocksOf({ ...post, pictures }, channel.sheet),
-    wants: wantsOf(
-      {
-        pictures,
-        neededSteps: neededOf(steps),
-        signOff: signOffState(brand.asksSignOff, post.signOff, { ...post, pictures }),
-      },
-      post.waived,
-    ),
+    get blocks() {
+      return (blocks ??= blocksOf({ ...post, pictures }, channel.sheet));
+    },
+    get wants() {
+      return (wants ??= wantsOf(
+        {
+          pictures,
+          neededSteps: neededOf(steps),
+          signOff: signOffState(brand.asksSignOff, post.signOff, { ...post, pictures }),
+        },
+        post.waived,
+      ));
+    },
     date: post.date,
     time: post.time,
     zone: brand.zone,

@@ -342,8 +342,8 @@ async function writePictures(act: Acting, checked: readonly CheckedWrite[]): Pro
  */
 async function keepVersions(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
   const stretches = checked.flatMap(({ write: { open }, after }) => {
+    if (differingFields(open.post, after).length === 0) return [];
     const [was, is] = [writtenOf(open.post), writtenOf(after)];
-    if (differingFields(was, is).length === 0) return [];
     const { id: postId, ownerId, createdAt } = open.post;
     return [
       {
@@ -391,7 +391,8 @@ export async function writeWhatMayBe(act: Acting, writes: readonly PostWrite[]):
   return checked.map((one) => (one.ok ? accept(outcomeOf(one.value)) : one));
 }
 
-const outcomeOf = ({ tookBack, missing, unscheduled, mayBeOut: perhaps }: CheckedWrite): WriteOutcome => ({
+/** What a checked write comes to, for whoever asked for it. */
+export const outcomeOf = ({ tookBack, missing, unscheduled, mayBeOut: perhaps }: CheckedWrite): WriteOutcome => ({
   tookBack,
   missing,
   unscheduled,

@@ -45,8 +45,14 @@ export async function openThread(folder: string): Promise<Engine> {
     });
   const query =
     (transaction?: number): Statement =>
-    (sql, parameters) =>
-      ask('query', { sql, parameters, transaction });
+    async (sql, parameters) => {
+      const { rows, affectedRows } = await ask<{ rows: never[] | string; affectedRows?: number }>('query', {
+        sql,
+        parameters,
+        transaction,
+      });
+      return { rows: typeof rows === 'string' ? (JSON.parse(rows) as never[]) : rows, affectedRows };
+    };
 
   return {
     query: query(),

@@ -1,11 +1,16 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { PGlite } from '@electric-sql/pglite';
+import { PGlite, types } from '@electric-sql/pglite';
 import { PARSERS } from './parsers.mjs';
 
 // PGlite computes on the thread it was opened on, so it has this one to itself. `thread.ts` is the other end.
 
 const lite = await PGlite.create({ dataDir: workerData.folder, parsers: PARSERS, relaxedDurability: false });
 await lite.exec("set time zone 'UTC'");
+
+/** Rows from which on they cross to the other thread as one JSON text, which takes a third of the time of as many objects. */
+const MANY_ROWS = 20;
+/** Types whose values JSON does not hold as they are. */
+const NOT_JSON = new Set([types.BYTEA, types.FLOAT4, types.FLOAT8]);
 
 /** Open transactions by the number the other end gave them. */
 const open = new Map();
@@ -56,11 +61,12 @@ const hold = () =>
 
 const DEEDS = {
   query: async ({ sql, parameters, transaction }) => {
-    const { rows, affectedRows } = await (transaction === undefined ? lite : open.get(transaction).tx).query(
+    const { rows, affectedRows, fields } = await (transaction === undefined ? lite : open.get(transaction).tx).query(
       sql,
       parameters,
     );
-    return { rows, affectedRows };
+    const isText = rows.length >= MANY_ROWS && fields.every(({ dataTypeID }) => !NOT_JSON.has(dataTypeID));
+    return { rows: isText ? JSON.stringify(rows) : rows, affectedRows };
   },
   exec: async ({ sql }) => void (await lite.exec(sql)),
   begin: ({ transaction }) => begin(transaction),
