@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { NO_FILTER } from '@/core/calendar/filter';
 import { readCsv } from '@/core/exchange/csvText';
 import { makeParcel } from '@/core/delivery/parcel';
@@ -15,7 +16,8 @@ import { listPictures } from '@/data/media/media';
 import { listPeopleOfBrand } from '@/data/people/people';
 import { listPostsById } from '@/data/posts/posts';
 import { gatherStatistics } from '@/data/database/statistics';
-import { bringIn, previewImport } from '@/usecases/exchange/importPosts';
+import { readImport, runImport, startImport } from '@/usecases/exchange/longImport';
+import { previewImport } from '@/usecases/exchange/previewImport';
 import { changePosts } from '@/usecases/calendar/changePosts';
 import { postsAsCsv } from '@/usecases/exchange/exportPosts';
 import type { Work } from '@/usecases/useCase';
@@ -48,13 +50,20 @@ export async function benchWriting(root: string): Promise<Line[]> {
   return lines;
 }
 
-/** How long each search takes that is asked every 20 ms while something else runs, the longest in milliseconds. */
+/**
+ * How long the searches of somebody take who asks the next one 20 ms after the last was answered, while something else runs:
+ * the longest in milliseconds.
+ */
 async function longestSearch(db: Db, brandId: string, meanwhile: Promise<unknown>): Promise<number> {
-  const waits: Promise<number>[] = [];
-  const timer = setInterval(() => waits.push(timed(() => findByWords(db, brandId, 'saturn', 8))), 20);
-  await meanwhile;
-  clearInterval(timer);
-  return Math.max(0, ...(await Promise.all(waits)));
+  let runs = true;
+  const ended = meanwhile.finally(() => (runs = false));
+  let longest = 0;
+  while (runs) {
+    longest = Math.max(longest, await timed(() => findByWords(db, brandId, 'saturn', 8)));
+    await sleep(20);
+  }
+  await ended;
+  return longest;
 }
 
 async function moving(db: Db, work: Work, brandId: string): Promise<Line[]> {
@@ -150,8 +159,17 @@ async function importing(db: Db, work: Work, brandId: string): Promise<Line[]> {
     const { mapping } = await previewImport(db, brandId, NOW, table.value, file, null);
     let made = 0;
     const brought = timed(async () => {
-      const outcome = await bringIn(work, brandId, table.value, file, mapping, 'whole');
-      made = outcome.ok ? outcome.value.made : 0;
+      const started = await startImport(work, {
+        brandId,
+        table: table.value,
+        fileName: file,
+        mapping,
+        extent: 'whole',
+      });
+      if (!started.ok) throw new Error(started.refusal.message);
+      await runImport(work, started.value.id);
+      const ended = await readImport(work, started.value.id);
+      made = ended.ok ? ended.value.outcome.made : 0;
     });
     waits!.push(await longestSearch(db, brandId, brought));
     bring!.push(await brought);

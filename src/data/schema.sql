@@ -231,6 +231,28 @@ create table import_mappings (
   constraint import_mappings_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
 );
 
+create table imports (
+  id uuid not null,
+  brand_id uuid not null,
+  actor_id uuid not null,
+  created_at timestamp with time zone not null,
+  file text not null,
+  file_name text not null,
+  row_count integer not null,
+  state text not null default 'waiting'::text,
+  done_count integer not null default 0,
+  done_line integer not null default 0,
+  stop_asked boolean not null default false,
+  outcome jsonb not null,
+  refusal jsonb,
+  ended_at timestamp with time zone,
+  constraint imports_pkey PRIMARY KEY (id),
+  constraint imports_actor_id_fkey FOREIGN KEY (actor_id) REFERENCES people(id),
+  constraint imports_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint imports_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'checking'::text, 'writing'::text, 'done'::text, 'refused'::text, 'stopped'::text])))
+);
+CREATE INDEX imports_by_brand ON public.imports USING btree (brand_id, created_at DESC);
+
 create table jobs (
   id uuid not null,
   kind text not null,

@@ -10,8 +10,10 @@ import type { DataFolder } from '@/data/folder/folder';
 import { listRunningSeries } from '@/data/rhythm/series';
 import { listSnapshots, snapshotDueAt, takeSnapshot } from '@/data/folder/snapshots';
 import { gatherStatistics } from '@/data/database/statistics';
+import { forgetImports } from '@/data/exchange/imports';
 import { askUnsure } from '@/usecases/delivery/askNetworks';
 import type { DeliveryWork } from '@/usecases/delivery/deliver';
+import { IMPORT_JOB, runImport } from '@/usecases/exchange/longImport';
 import { keepAhead } from '@/usecases/rhythm/series';
 import type { JobKind } from './jobs';
 
@@ -26,7 +28,7 @@ const ANSWERED_KEPT_MS = 14 * DAY_MS;
 
 /** What Bimlo does by itself beside delivering. */
 export type Housekeeping =
-  'forgetAnswered' | 'askUnsure' | 'keepSeriesAhead' | 'snapshot' | 'clearFiles' | 'statistics';
+  'forgetAnswered' | 'askUnsure' | 'keepSeriesAhead' | 'snapshot' | 'clearFiles' | 'statistics' | typeof IMPORT_JOB;
 
 /** The kinds of jobs of one process with its data folder. */
 export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Record<Housekeeping, JobKind> => ({
@@ -44,9 +46,20 @@ export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Recor
   forgetAnswered: {
     everyMs: HOUR_MS,
     retryMs: HOUR_MS,
-    run: async () => ({
-      result: `forgot ${await forgetAnswered(work.db, addMs(work.clock.now(), -ANSWERED_KEPT_MS))}`,
-    }),
+    run: async () => {
+      const before = addMs(work.clock.now(), -ANSWERED_KEPT_MS);
+      const forgotten = (await forgetAnswered(work.db, before)) + (await forgetImports(work.db, before));
+      return { result: `forgot ${forgotten}` };
+    },
+  },
+  [IMPORT_JOB]: {
+    retryMs: MINUTE_MS,
+    run: async ({ subject, tries }, isStopping) => {
+      const result = await runImport(work, subject, { tries, isStopping });
+      if (result === null) return { result: 'broken off', dueAt: work.clock.now() };
+      await gatherStatistics(work.db);
+      return { result };
+    },
   },
   clearFiles: {
     everyMs: 6 * HOUR_MS,

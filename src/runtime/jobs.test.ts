@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Db } from '@/data/database/db';
-import { claimJobs, listJobs } from '@/data/jobs/jobs';
+import { claimJobs, insertJobs, listJobs } from '@/data/jobs/jobs';
 import { openTestDb } from '@/data/database/testDb';
 import { startJobs, type JobKind, type JobRunner } from './jobs';
 
@@ -64,10 +64,51 @@ describe('jobs', () => {
     now = '2026-11-23T09:31:00.000Z';
     void look();
     expect(await claimJobs(db, '2026-11-23T09:29:00.000Z', [])).toEqual([]);
-    expect(await claimJobs(db, now, ['slow'])).toEqual([]);
+    expect(await claimJobs(db, now, [(await job('slow')).id])).toEqual([]);
     expect(await claimJobs(db, now, [])).toMatchObject([{ kind: 'slow' }]);
     expect(run).toHaveBeenCalledTimes(1);
     finish.forEach((end) => end());
+  });
+
+  it('of a kind that is called for run once for each subject, side by side, and are gone', async () => {
+    const run = vi.fn(async ({ subject }: { subject: string }) => ({ result: subject }));
+    const { look } = await start({ read: { retryMs: MINUTE, run } });
+    expect(await listJobs(db)).toEqual([]);
+    const asked = ['one', 'two'].map((subject) => ({ id: randomUUID(), kind: 'read', subject, dueAt: now }));
+    await insertJobs(db, asked);
+    await look();
+    expect(run.mock.calls.map(([{ subject }]) => subject).sort()).toEqual(['one', 'two']);
+    expect(await listJobs(db)).toEqual([]);
+  });
+
+  it('that are called for stay when they break, and go on after a restart where they broke off', async () => {
+    let end: () => void = () => {};
+    const breaking = vi.fn(async () => Promise.reject(new Error('no room')));
+    let { look } = await start({ read: { retryMs: MINUTE, run: breaking } });
+    await insertJobs(db, [{ id: randomUUID(), kind: 'read', subject: 'one', dueAt: now }]);
+    await look();
+    expect(await job('read')).toMatchObject({ tries: 1, dueAt: '2026-11-23T09:01:00.000Z' });
+    await runner!.stop();
+
+    now = '2026-11-23T09:01:00.000Z';
+    const run = vi.fn(async (_job: object, isStopping: () => boolean) => {
+      await new Promise<void>((done) => (end = done));
+      return isStopping() ? { result: 'broken off', dueAt: now } : { result: 'done' };
+    });
+    ({ look } = await start({ read: { retryMs: MINUTE, run } }));
+    void look();
+    await expect.poll(() => run.mock.calls.length).toBe(1);
+    const stopped = runner!.stop();
+    end();
+    await stopped;
+    expect(await job('read')).toMatchObject({ result: 'broken off', tries: 0, dueAt: now });
+
+    ({ look } = await start({ read: { retryMs: MINUTE, run } }));
+    const looked = look();
+    await expect.poll(() => run.mock.calls.length).toBe(2);
+    end();
+    await looked;
+    expect(await listJobs(db)).toEqual([]);
   });
 
   it('keep their place over a restart, and what was brought forward while they ran', async () => {

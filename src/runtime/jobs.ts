@@ -1,19 +1,22 @@
 import { addMs, type Instant } from '@/core/time/plan';
 import type { Clock, Ids } from '@/core/clock';
 import type { Db } from '@/data/database/db';
-import { bringForward, claimJobs, endRun, insertJobs, resetJobs, type Job } from '@/data/jobs/jobs';
+import { bringForward, claimJobs, deleteJob, endRun, insertJobs, resetJobs, type Job } from '@/data/jobs/jobs';
 import { log } from './log';
 
 /** What a kind of job does, and how often. */
 export interface JobKind {
-  /** How long after a run the next one comes, in milliseconds. */
-  everyMs: number;
+  /** How long after a run the next one comes, in milliseconds. Without, it runs once for each subject that asks for it. */
+  everyMs?: number;
   /** How long after a run that failed it is tried again, in milliseconds, times the tries in a row up to four. */
   retryMs: number;
   /** How long after the start the first run comes, in milliseconds. */
   firstMs?: number;
-  /** @returns what it came to, in a few words, and when it is due next where that is not after `everyMs` */
-  run(): Promise<{ result: string; dueAt?: Instant }>;
+  /**
+   * @param isStopping whether the process is about to end: what is long breaks off where it can go on later, and is due then
+   * @returns what it came to, in a few words, and when it is due next where that is not after `everyMs`
+   */
+  run(job: Pick<Job, 'subject' | 'tries'>, isStopping: () => boolean): Promise<{ result: string; dueAt?: Instant }>;
 }
 
 /** The loop that runs jobs, beside the one that delivers. */
@@ -37,15 +40,12 @@ export async function startJobs(
   kinds: Readonly<Record<string, JobKind>>,
 ): Promise<JobRunner> {
   const now = clock.now();
-  await resetJobs(db, now, Math.max(...Object.values(kinds).map(({ everyMs }) => everyMs)));
+  await resetJobs(db, now, Math.max(...Object.values(kinds).map(({ everyMs = 0 }) => everyMs)));
   await insertJobs(
     db,
-    Object.entries(kinds).map(([kind, { firstMs = 0 }]) => ({
-      id: ids(),
-      kind,
-      subject: '',
-      dueAt: addMs(now, firstMs),
-    })),
+    Object.entries(kinds).flatMap(([kind, { everyMs, firstMs = 0 }]) =>
+      everyMs === undefined ? [] : [{ id: ids(), kind, subject: '', dueAt: addMs(now, firstMs) }],
+    ),
   );
   const running = new Map<string, Promise<void>>();
   let stopped = false;
@@ -55,8 +55,12 @@ export async function startJobs(
     if (!kind) return;
     let end: { result: string; dueAt: Instant; tries: number };
     try {
-      const { result, dueAt = addMs(clock.now(), kind.everyMs) } = await kind.run();
-      end = { result, dueAt, tries: 0 };
+      const { result, dueAt } = await kind.run(job, () => stopped);
+      if (dueAt === undefined && kind.everyMs === undefined) {
+        log.info({ kind: job.kind, subject: job.subject, result }, 'a job ended');
+        return await deleteJob(db, job.id);
+      }
+      end = { result, dueAt: dueAt ?? addMs(clock.now(), kind.everyMs!), tries: 0 };
     } catch (error) {
       log.error({ err: error, kind: job.kind }, 'a job failed');
       const tries = job.tries + 1;
@@ -75,8 +79,8 @@ export async function startJobs(
     for (const job of await claimJobs(db, clock.now(), [...running.keys()])) {
       const run = runOne(job)
         .catch((error: unknown) => log.error({ err: error, kind: job.kind }, 'what a job came to could not be written'))
-        .finally(() => running.delete(job.kind));
-      running.set(job.kind, run);
+        .finally(() => running.delete(job.id));
+      running.set(job.id, run);
     }
     await Promise.all(running.values());
   }

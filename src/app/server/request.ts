@@ -27,6 +27,9 @@ const STATUS: Record<string, number> = {
 /** Answers with what was asked for. */
 export const done = (value: unknown): Promise<Response> => respond(value ?? {}, 200);
 
+/** Answers that something was begun and goes on by itself. */
+export const accepted = (value: object): Promise<Response> => respond(value, 202);
+
 /** Answers with a refusal, and with what stands now where that helps to compare. */
 export const refusal = (reason: Refusal, current?: unknown): Promise<Response> =>
   respond(current === undefined ? { refusal: reason } : { refusal: reason, current }, STATUS[reason.code] ?? 422);

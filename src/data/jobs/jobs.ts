@@ -39,12 +39,12 @@ export async function bringForward(tx: Queryable, kind: string, dueAt: Instant):
   await tx.run('update jobs set due_at = least(due_at, $2) where kind = $1', [kind, dueAt]);
 }
 
-/** Claims jobs that are due and that nobody runs. @param busy kinds that this process runs already, however long their claim is over */
+/** Claims jobs that are due and that nobody runs. @param busy ids of those that this process runs already, however long their claim is over */
 export function claimJobs(tx: Queryable, now: Instant, busy: readonly string[]): Promise<Job[]> {
   return tx.rows<Job>(
     `with due as (
        select id from jobs where due_at <= $1 and (lease_until is null or lease_until <= $1)
-         and kind <> all ($3::text[]) for update skip locked
+         and id <> all ($3::uuid[]) for update skip locked
      )
      update jobs j set lease_until = $2 from due where j.id = due.id returning ${COLUMNS}`,
     [now, addMs(now, JOB_LEASE_MS), busy],
@@ -63,6 +63,11 @@ export async function endRun(
      where id = $1`,
     [job.id, end.at, end.dueAt, end.tries, end.result, job.dueAt],
   );
+}
+
+/** Takes a job away that need not run again. */
+export async function deleteJob(tx: Queryable, id: string): Promise<void> {
+  await tx.run('delete from jobs where id = $1', [id]);
 }
 
 /** Ends all claims, and lets nothing wait longer than its kind does. Only when a database is opened that no other process can have open. */

@@ -6,7 +6,8 @@ import type { ImportMapping } from '@/core/exchange/planImport';
 import { oneBrand } from '@/data/brands/brands';
 import { partsOfAllPosts } from '@/data/posts/postLines';
 import { listDateFiles, listKnownDates } from '@/data/calendar/knownDates';
-import { bringIn, previewImport, type ImportExtent } from './importPosts';
+import { bringIn, type ImportExtent } from './importPosts';
+import { previewImport } from './previewImport';
 import { bringDates, removeDates } from '../calendar/knownDates';
 import { schedulePost, declareOut } from '../delivery/schedule';
 import { postsAsCalendar, postsAsCsv } from './exportPosts';
@@ -27,7 +28,13 @@ async function bring(
   name = 'plan.csv',
 ) {
   const { mapping } = await preview(text, null, name);
-  return bringIn(world.work, world.brandId, tableOf(text), name, { ...mapping, ...change }, extent);
+  return bringIn(world.work, {
+    brandId: world.brandId,
+    table: tableOf(text),
+    fileName: name,
+    mapping: { ...mapping, ...change },
+    extent,
+  });
 }
 /** All that comes, part by part. */
 async function all<T>(parts: AsyncIterable<T>): Promise<T[]> {

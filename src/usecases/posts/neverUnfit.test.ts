@@ -5,7 +5,8 @@ import { proposeCrop } from '@/core/media/fit';
 import { differingFields, writtenOf } from '@/core/posts/written';
 import type { Post } from '@/data/posts/posts';
 import { listWordsVersions } from '@/data/posts/wordsVersions';
-import { bringIn, previewImport } from '../exchange/importPosts';
+import { bringIn } from '../exchange/importPosts';
+import { previewImport } from '../exchange/previewImport';
 import { measuresOf } from '@/core/delivery/parcel';
 import { blocksOf } from '@/core/posts/readiness';
 import type { Format } from '@/core/rulesheets/types';
@@ -137,7 +138,13 @@ async function importRow(id: string, cells: Record<string, string>): Promise<unk
     'plan.csv',
     null,
   );
-  return bringIn(world.work, world.brandId, table.value, 'plan.csv', { ...mapping, past: 'setAside' }, 'good');
+  return bringIn(world.work, {
+    brandId: world.brandId,
+    table: table.value,
+    fileName: 'plan.csv',
+    mapping: { ...mapping, past: 'setAside' },
+    extent: 'good',
+  });
 }
 
 /** Ways that end in a schedule more often than chance would. */

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { readCsv } from '@/core/exchange/csvText';
 import type { Db, Queryable } from '@/data/database/db';
-import { bringIn, previewImport } from '../exchange/importPosts';
+import { bringIn } from '../exchange/importPosts';
+import { previewImport } from '../exchange/previewImport';
 import { changePosts, undoChange } from '../calendar/changePosts';
 import { schedulePost } from '../delivery/schedule';
 import { makeWorld, valueOf, type TestWorld } from '../testWorld';
@@ -95,7 +96,15 @@ describe('the statements of a write', () => {
         if (!table.ok) throw new Error(table.refusal.message);
         const now = world.work.clock.now();
         const { mapping } = await previewImport(world.db, world.brandId, now, table.value, `plan${count}.csv`, null);
-        const outcome = valueOf(await bringIn(work, world.brandId, table.value, `plan${count}.csv`, mapping, 'whole'));
+        const outcome = valueOf(
+          await bringIn(work, {
+            brandId: world.brandId,
+            table: table.value,
+            fileName: `plan${count}.csv`,
+            mapping,
+            extent: 'whole',
+          }),
+        );
         expect(outcome.made + outcome.changed).toBe(count);
       }
       figures.push([statements.length]);

@@ -6,7 +6,9 @@ import { ask, makeApp, refusalIn, send, type TestApp } from '../testApp';
 import { POST as change } from './changes/route';
 import { DELETE as dropDates, POST as bringDates } from './dates/route';
 import { GET as takeOut } from './export/route';
+import { DELETE as stopImport, GET as howImportStands } from './import/[id]/route';
 import { POST as bringIn } from './import/route';
+import { runImport } from '@/usecases/exchange/longImport';
 import { DELETE as forget, POST as keep } from './views/route';
 import { POST as undo } from './undo/route';
 
@@ -210,6 +212,24 @@ describe('posts as a file', () => {
       const { status, body } = await bring(more);
       expect([status, (body.refusal as { field: string }).field]).toEqual([422, expect.stringContaining(field)]);
     }
+  });
+
+  it('come in by a job where they are many, which says how far it is and can be stopped', async () => {
+    const text = ['title,channel', ...Array.from({ length: 150 }, (_, n) => `Row ${n},pithline`)].join('\n');
+    const fields = { file: asFile(text, 'many.csv'), brandId: app.brandId };
+    const shown = (await (await send(bringIn, { body: form(fields) })).json()) as { mapping: object };
+    const mapping = JSON.stringify(shown.mapping);
+    const begun = await send(bringIn, { body: form({ ...fields, mapping, apply: 'whole' }) });
+    const { running } = (await begun.json()) as { running: { id: string } };
+    expect([begun.status, running]).toMatchObject([202, { state: 'waiting', rowCount: 150, fileName: 'many.csv' }]);
+    expect(await ask(howImportStands, { params: running })).toMatchObject({ status: 200, body: { doneCount: 0 } });
+    await runImport(app.work, running.id);
+    expect(await ask(howImportStands, { params: running })).toMatchObject({
+      body: { state: 'done', doneCount: 150, outcome: { made: 150 } },
+    });
+    expect(await ask(stopImport, { params: running })).toMatchObject({ status: 200, body: { stopAsked: false } });
+    expect((await ask(howImportStands, { params: { id: NOBODY } })).status).toBe(404);
+    expect((await ask(stopImport, { params: { id: 'x' } })).status).toBe(404);
   });
 
   it('come in nowhere where the brand is none, or the table', async () => {

@@ -7,10 +7,14 @@ import Button from 'react-bootstrap/Button';
 import { COLUMNS, COLUMN_LABELS, type DateOrder } from '@/core/exchange/columns';
 import type { ImportMapping } from '@/core/exchange/planImport';
 import { ALL_STAGES, STAGE_LABELS, type Stage } from '@/core/stages/stages';
-import type { ImportOutcome, ImportPreview } from '@/usecases/exchange/importPosts';
+import type { ImportOutcome } from '@/usecases/exchange/importRows';
+import type { RunningImport } from '@/usecases/exchange/longImport';
+import type { ImportPreview } from '@/usecases/exchange/previewImport';
 import { problemOf, sendForm } from '@/ui/api';
 import { useShell } from '@/ui/shell';
 import { BadRows } from '../BadRows';
+import { ImportProgress } from './ImportProgress';
+import { Outcome } from './Outcome';
 
 const ORDERS: { value: DateOrder; label: string }[] = [
   { value: 'ymd', label: 'year, month, day' },
@@ -19,13 +23,14 @@ const ORDERS: { value: DateOrder; label: string }[] = [
 ];
 
 /** A CSV file of posts: chosen, looked at with its mapping, then brought in whole or without its bad rows. */
-export function BringIn() {
+export function BringIn({ running: before }: { running: RunningImport | null }) {
   const { brand, channels } = useShell();
   const router = useRouter();
   const [file, setFile] = useState<File | null>(null);
   const [preview, setPreview] = useState<ImportPreview | null>(null);
   const [outcome, setOutcome] = useState<ImportOutcome | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const [running, setRunning] = useState(before);
   const [busy, setBusy] = useState<string | null>(null);
   /** The mapping last asked for, which may be ahead of the one in the preview, and the number of that question. */
   const asked = useRef<{ mapping: ImportMapping | null; number: number }>({ mapping: null, number: 0 });
@@ -51,7 +56,7 @@ export function BringIn() {
   async function bring(extent: 'whole' | 'good') {
     if (!file || !preview) return;
     setBusy('Importing…');
-    const answer = await sendForm<ImportOutcome>('/api/calendar/import', {
+    const answer = await sendForm<ImportOutcome | { running: RunningImport }>('/api/calendar/import', {
       file,
       brandId: brand.id,
       apply: extent,
@@ -60,8 +65,16 @@ export function BringIn() {
     setBusy(null);
     setProblem(problemOf(answer));
     if (answer.kind !== 'done') return;
-    setOutcome(answer.value);
     setPreview(null);
+    if ('running' in answer.value) return setRunning(answer.value.running);
+    setOutcome(answer.value);
+    router.refresh();
+  }
+
+  function end({ refusal, outcome }: RunningImport) {
+    setRunning(null);
+    setProblem(refusal?.message ?? null);
+    setOutcome(refusal && outcome.made + outcome.changed === 0 ? null : outcome);
     router.refresh();
   }
 
@@ -93,24 +106,8 @@ export function BringIn() {
           {problem}
         </div>
       )}
-      {outcome && (
-        <p role="status">
-          Made {outcome.made}, changed {outcome.changed}, {outcome.same} were as they are.
-        </p>
-      )}
-      {outcome && outcome.notes.length > 0 && (
-        <details className="bad-rows">
-          <summary>{outcome.notes.length} notes</summary>
-          <ul>
-            {outcome.notes.slice(0, 500).map(({ line, message }, index) => (
-              <li key={index}>
-                <span className="figures">line {line}</span> {message}
-              </li>
-            ))}
-          </ul>
-        </details>
-      )}
-      {outcome && <BadRows bad={outcome.bad} />}
+      {running && <ImportProgress key={running.id} running={running} onEnd={end} />}
+      {outcome && <Outcome outcome={outcome} />}
       {preview && (
         <>
           <div className="mapping-scroll">
@@ -210,7 +207,10 @@ export function BringIn() {
           <p>
             <Button
               disabled={
-                busy !== null || preview.rows.length === 0 || (preview.pastRows > 0 && preview.mapping.past === null)
+                busy !== null ||
+                running !== null ||
+                preview.rows.length === 0 ||
+                (preview.pastRows > 0 && preview.mapping.past === null)
               }
               onClick={() => void bring(preview.bad.length === 0 ? 'whole' : 'good')}
             >

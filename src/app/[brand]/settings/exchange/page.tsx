@@ -1,12 +1,14 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
+import { maybeRunningImport } from '@/usecases/exchange/longImport';
 import { BringIn } from './BringIn';
 
 export const metadata: Metadata = { title: 'Import and export' };
 
 /** Brings posts in from a CSV file, and takes them out as CSV or iCalendar. */
 export default async function ExchangePage({ params }: { params: Promise<{ brand: string }> }) {
-  const { brand } = await brandOfPage((await params).brand);
+  const { app, brand } = await brandOfPage((await params).brand);
+  const running = await maybeRunningImport(app, brand.id);
   const href = `/api/calendar/export?brand=${brand.slug}`;
   return (
     <>
@@ -21,12 +23,12 @@ export default async function ExchangePage({ params }: { params: Promise<{ brand
           <a href={`${href}&file=ics`} download>
             as iCalendar
           </a>
-          , for other calendars. The calendar’s own “Take out” takes what its filter shows.
+          , for other calendars. To export only what a filter shows, use “Saved views” on the calendar.
         </p>
       </section>
       <section>
         <h2>Import</h2>
-        <BringIn />
+        <BringIn running={running ?? null} />
       </section>
     </>
   );

@@ -6,10 +6,12 @@ import { COLUMNS } from '@/core/exchange/columns';
 import type { ImportMapping } from '@/core/exchange/planImport';
 import { ALL_STAGES } from '@/core/stages/stages';
 import { refuse, type Result } from '@/core/refusal';
-import { bringIn, previewImport } from '@/usecases/exchange/importPosts';
+import { bringIn, type ImportFile } from '@/usecases/exchange/importPosts';
+import { IMPORT_JOB, SLICE_ROWS, startImport } from '@/usecases/exchange/longImport';
+import { previewImport } from '@/usecases/exchange/previewImport';
 import { mayRead } from '@/usecases/rights/mustMay';
 import { maybeBrandById } from '@/usecases/brands/reading';
-import { answer, done, isId, nothingThere, refusal } from '@/app/server/request';
+import { accepted, answer, done, isId, nothingThere, refusal } from '@/app/server/request';
 import { readUpload } from '@/app/server/upload';
 
 const mapping = object({
@@ -26,12 +28,9 @@ const mapping = object({
   past: string().oneOf(['publishedElsewhere', 'setAside']).nullable().defined(),
 }).noUnknown();
 
-/** Rows from which on the database's plans may rest on what is not so any more. */
-const MANY_ROWS = 200;
-
 /**
  * Brings a CSV file of posts in: `file`, `brandId`, and `mapping` as JSON. With `apply` empty it only shows what would come;
- * `apply` is `whole` or `good`.
+ * `apply` is `whole` or `good`. A long file is brought in by a job, and the answer is how that stands: 202 with `running`.
  */
 export const POST = door('importAndExport', async (request, _context, { app, work }) => {
   const upload = await readUpload(request, CSV_LIMIT_BYTES);
@@ -51,9 +50,12 @@ export const POST = door('importAndExport', async (request, _context, { app, wor
   if (extent !== 'whole' && extent !== 'good')
     return refusal({ code: 'badField', field: 'apply', message: 'Whole, or only the good rows?' });
   if (!tried.value) return refusal({ code: 'badField', field: 'mapping', message: 'The mapping is missing.' });
-  const outcome = await bringIn(work, brandId, table.value, fileName, tried.value, extent);
-  if (outcome.ok && outcome.value.made + outcome.value.changed >= MANY_ROWS) await app.jobs.runSoon('statistics');
-  return answer(outcome);
+  const sent: ImportFile = { brandId, table: table.value, fileName, mapping: tried.value, extent };
+  if (table.value.rows.length <= SLICE_ROWS) return answer(await bringIn(work, sent));
+  const started = await startImport(work, sent);
+  if (!started.ok) return refusal(started.refusal);
+  await app.jobs.runSoon(IMPORT_JOB);
+  return accepted({ running: started.value });
 });
 
 function readMapping(text: string): Result<ImportMapping | null> {

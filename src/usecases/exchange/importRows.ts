@@ -1,0 +1,76 @@
+import type { ImportMapping, ImportRow } from '@/core/exchange/planImport';
+import { outcomeWords } from '@/core/posts/outcome';
+import type { Brand } from '@/data/brands/brands';
+import type { Channel } from '@/data/brands/channels';
+import { noteBroughtIn } from '@/data/exchange/importedRows';
+import { outcomeOf, writePosts, type CheckedWrite } from '../posts/writePosts';
+import type { Doing } from '../useCase';
+import { checkChanges } from './changesByRows';
+import { compareRows } from './compareRows';
+import { checkNew, makePosts } from './postsOfRows';
+
+/** A row that is left out, and why. */
+export interface BadRow {
+  line: number;
+  reason: string;
+}
+
+/** Something to know of a row. */
+export interface RowNote {
+  line: number;
+  message: string;
+}
+
+/** What came of bringing rows in. */
+export interface ImportOutcome {
+  made: number;
+  changed: number;
+  same: number;
+  bad: BadRow[];
+  notes: RowNote[];
+}
+
+/** Where rows go: the brand and its channels, and by what the file is known. */
+export interface ImportPlace {
+  brand: Brand;
+  channels: readonly Channel[];
+  source: string;
+  mapping: ImportMapping;
+}
+
+/** Rows that were checked and may be brought in. */
+export interface CheckedRows {
+  fresh: ImportRow[];
+  changes: { row: ImportRow; notes: readonly string[]; write: CheckedWrite }[];
+  same: number;
+  bad: BadRow[];
+}
+
+/** Checks rows against what is there and what must hold, and writes nothing. */
+export async function checkRows(act: Doing, place: ImportPlace, rows: readonly ImportRow[]): Promise<CheckedRows> {
+  const { fresh, differing, same } = await compareRows(act.tx, place.brand, place.source, rows);
+  const { good, bad } = checkNew(place.channels, fresh);
+  const changed = await checkChanges(act, place.channels, differing);
+  return { fresh: good, changes: changed.changes, same: same.length, bad: [...bad, ...changed.bad] };
+}
+
+/** Brings in rows that were checked in the same transaction: a bounded number of statements, however many they are. */
+export async function writeRows(
+  act: Doing,
+  { brand, channels, source, mapping }: ImportPlace,
+  { fresh, changes, same, bad }: CheckedRows,
+): Promise<ImportOutcome> {
+  await writePosts(
+    act,
+    changes.map(({ write }) => write),
+  );
+  const made = await makePosts(act, brand, channels, fresh, mapping);
+  await noteBroughtIn(act.tx, brand.id, source, made.keys);
+  const told = changes.flatMap(({ row, notes, write }) =>
+    [...outcomeWords(outcomeOf(write)).map((words) => `“${row.title}”: ${words}`), ...notes].map((message) => ({
+      line: row.line,
+      message,
+    })),
+  );
+  return { made: made.keys.length, changed: changes.length, same, bad, notes: [...told, ...made.notes] };
+}

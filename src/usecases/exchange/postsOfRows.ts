@@ -1,0 +1,131 @@
+import { formatOn } from '@/core/calendar/drop';
+import type { ImportMapping, ImportRow } from '@/core/exchange/planImport';
+import { blocksOf } from '@/core/posts/readiness';
+import { readWords } from '@/core/posts/readPost';
+import type { Stage } from '@/core/stages/stages';
+import { dueInstant, localOf } from '@/core/time/plan';
+import type { Brand } from '@/data/brands/brands';
+import type { Channel } from '@/data/brands/channels';
+import { insertPieces, listPiecesByTitle } from '@/data/pieces/pieces';
+import { addPosts } from '../posts/addPosts';
+import type { Doing } from '../useCase';
+import type { BadRow, RowNote } from './importRows';
+
+/** Rows that may become posts, and those that may not. */
+export function checkNew(
+  channels: readonly Channel[],
+  rows: readonly ImportRow[],
+): { good: ImportRow[]; bad: BadRow[] } {
+  const channelOf = new Map(channels.map((channel) => [channel.id, channel]));
+  const bad: BadRow[] = [];
+  const good = rows.filter((row) => {
+    const { name, archived, sheet } = channelOf.get(row.channelId)!;
+    const read = readWords(wordsOf(row), sheet);
+    const reason = archived ? `${name} is archived and takes no new posts` : read.ok ? null : read.refusal.message;
+    if (reason !== null) bad.push({ line: row.line, reason });
+    return reason === null;
+  });
+  return { good, bad };
+}
+
+/** Makes posts of rows that may become some, and the pieces they lack. */
+export async function makePosts(
+  act: Doing,
+  brand: Brand,
+  channels: readonly Channel[],
+  rows: readonly ImportRow[],
+  mapping: ImportMapping,
+): Promise<{ keys: { key: string; postId: string }[]; notes: RowNote[] }> {
+  const today = localOf(act.now, brand.zone).date;
+  const channelOf = new Map(channels.map((channel) => [channel.id, channel]));
+  const notes: RowNote[] = [];
+  const pieces = await piecesFor(act, brand, rows);
+  const posts = rows.map((row) => {
+    const channel = channelOf.get(row.channelId)!;
+    const format = formatOn(channel.sheet, row.format ?? null);
+    const words = wordsOf(row);
+    const date = row.date ?? null;
+    const time = date === null ? null : (row.time ?? null);
+    const isPast = date !== null && date < today;
+    const stage = stageOfRow(row, isPast, mapping);
+    const isFit = blocksOf({ ...words, format, pictures: [] }, channel.sheet).length === 0;
+    const lowered = stage === 'ready' && !isFit;
+    if (lowered)
+      notes.push({
+        line: row.line,
+        message: `“${row.title}” cannot be ready yet, so it is in production.`,
+      });
+    if (row.stage === 'scheduled' && stage === 'ready')
+      notes.push({
+        line: row.line,
+        message: `“${row.title}” is imported unscheduled: schedule it on its sheet.`,
+      });
+    const due = date && time ? dueInstant(date, time, brand.zone) : null;
+    const publishedAt =
+      stage === 'published' ? (due?.ok ? due.value : new Date(`${date}T12:00:00Z`).toISOString()) : null;
+    return {
+      ...words,
+      row,
+      id: act.ids(),
+      brandId: brand.id,
+      pieceId: pieces.get(row.pieceTitle)!,
+      channelId: row.channelId,
+      format,
+      title: row.title,
+      date,
+      time,
+      stage: lowered ? ('production' as const) : stage,
+      setAsideReason: stage === 'setAside' ? 'imported with a date in the past' : '',
+      ownerId: row.ownerId ?? act.actorId,
+      publishedAt,
+      address: '',
+      pillarId: row.pillarId ?? null,
+      campaignId: row.campaignId ?? null,
+      createdAt: act.now,
+    };
+  });
+  await addPosts(act, posts);
+  await act.note(
+    ...posts.map(({ id, row }) => ({
+      brandId: brand.id,
+      subject: 'post' as const,
+      subjectId: id,
+      deed: 'imported',
+      detail: { line: row.line },
+    })),
+  );
+  return { keys: posts.map(({ row, id }) => ({ key: row.key, postId: id })), notes };
+}
+
+const wordsOf = ({ headline = '', caption = '', hashtags = '', link = '' }: ImportRow) => ({
+  headline,
+  caption,
+  hashtags,
+  link,
+});
+
+function stageOfRow(row: ImportRow, isPast: boolean, mapping: ImportMapping): Stage {
+  if (row.stage === 'published' || row.stage === 'setAside') return row.stage;
+  if (isPast) return mapping.past === 'publishedElsewhere' ? 'published' : 'setAside';
+  return row.stage === 'scheduled' ? 'ready' : (row.stage ?? 'drafting');
+}
+
+/** The pieces the rows belong to: those of the same title that are there, and new ones. */
+async function piecesFor(act: Doing, brand: Brand, rows: readonly ImportRow[]): Promise<Map<string, string>> {
+  const titles = [...new Set(rows.map((row) => row.pieceTitle))];
+  const known = await listPiecesByTitle(act.tx, brand.id, titles);
+  const fresh = titles
+    .filter((title) => !known.has(title))
+    .map((title) => ({
+      id: act.ids(),
+      brandId: brand.id,
+      title,
+      note: '',
+      link: '',
+      sourceText: '',
+      ownerId: act.actorId,
+      createdAt: act.now,
+    }));
+  await insertPieces(act.tx, fresh);
+  return new Map([...known, ...fresh.map(({ id, title }) => [title, id] as const)]);
+}

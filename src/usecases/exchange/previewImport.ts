@@ -1,0 +1,47 @@
+import { guessColumns } from '@/core/exchange/columns';
+import type { CsvTable } from '@/core/exchange/csvText';
+import { planImport, startMapping, type ImportMapping, type ImportPlan } from '@/core/exchange/planImport';
+import type { Db } from '@/data/database/db';
+import { maybeMapping } from '@/data/exchange/importedRows';
+import { compareRows, groundOf, headerKey, sourceOf } from './compareRows';
+
+/** A plan with what it would do. */
+export interface ImportPreview extends ImportPlan {
+  header: string[];
+  /** The first rows as they stand in the file. */
+  sample: string[][];
+  /** Rows that become new posts, change one that is there, or are as they are. */
+  fresh: number;
+  changed: number;
+  same: number;
+}
+
+const SAMPLE_ROWS = 6;
+
+/** Shows what a file would bring in, with a mapping that was guessed, used before, or is being tried. */
+export async function previewImport(
+  db: Db,
+  brandId: string,
+  now: string,
+  table: CsvTable,
+  fileName: string,
+  tried: ImportMapping | null,
+): Promise<ImportPreview> {
+  const { brand, ground } = await groundOf(db, brandId, now);
+  const guessed = guessColumns(
+    table.header,
+    table.rows.slice(0, 200).map(({ cells }) => cells),
+    ground,
+  );
+  const mapping = tried ?? startMapping(table, guessed, await maybeMapping(db, brandId, headerKey(table.header)));
+  const plan = planImport(table, mapping, ground);
+  const { fresh, differing, same } = await compareRows(db, brand, sourceOf(fileName), plan.rows);
+  return {
+    ...plan,
+    header: table.header,
+    sample: table.rows.slice(0, SAMPLE_ROWS).map(({ cells }) => cells),
+    fresh: fresh.length,
+    changed: differing.length,
+    same: same.length,
+  };
+}
