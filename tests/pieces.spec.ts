@@ -1,5 +1,5 @@
 import { SHIPPED_RULE_SHEETS } from '../src/core/rulesheets/shipped';
-import { api, day, expect, openCalendar, saved, sheet, test } from './support/test';
+import { api, day, expect, fillDate, openCalendar, saved, sheet, test } from './support/test';
 
 test.use({ serverOf: 'pieces' });
 
@@ -23,7 +23,7 @@ test('a piece is edited in place, planned, and leads to its posts and back', asy
   await page.getByRole('button', { name: 'Plan on a date…' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByLabel('Tallclip')).toBeChecked();
-  await dialog.getByLabel('Date').fill('2026-12-08');
+  await fillDate(dialog.getByRole('group', { name: 'Date' }), '2026-12-08');
   await dialog.getByLabel(/^Time/).fill('1830');
   await dialog.getByRole('button', { name: 'Plan 1 post for Tue 8 Dec 18:30' }).click();
   const made = page.locator('[data-post]', { hasText: 'Names on four doors' });
@@ -127,6 +127,27 @@ test('a move while the server is gone stays marked and is tried until it is back
   expect((await api<{ date: string }>(page, 'GET', `/api/posts/${id}`)).body.date).toBe('2026-11-24');
 });
 
+test('a date is written in the order of the reader, and chosen in a month that opens in its dialog', async ({
+  browser,
+  baseURL,
+}) => {
+  const context = await browser.newContext({ locale: 'de-DE', baseURL });
+  const page = await context.newPage();
+  await openCalendar(page, '?as=lanes&date=2026-12-09');
+  await page.keyboard.press('n');
+  const dialog = page.getByRole('dialog', { name: /New post/ });
+  const field = dialog.getByRole('group', { name: 'Date' });
+  await expect(field.getByRole('spinbutton').first()).toHaveText(/^\d\d$/);
+  expect((await field.innerText()).replaceAll(/\s/g, '')).toMatch(/^\d\d\.\d\d\.2026$/);
+  await field.getByRole('button').click();
+  const month = page.getByRole('grid');
+  await expect(month.getByRole('columnheader', { includeHidden: true }).first()).toHaveText('Mo');
+  await month.getByRole('button', { name: /30\. November/ }).click();
+  await expect(month).toBeHidden();
+  await expect(dialog.getByRole('button', { name: /Mon 30 Nov/ })).toBeVisible();
+  await context.close();
+});
+
 test('format and owner are changed in place, and a day with its time', async ({ page }) => {
   await openCalendar(page, `?date=2026-12-09`);
   await day(page, '2026-12-09').locator('[data-post]', { hasText: 'GR' }).click();
@@ -134,7 +155,7 @@ test('format and owner are changed in place, and a day with its time', async ({ 
   await expect(sheet(page).getByText('A carousel on Glassrow needs 2 pictures, this has none.')).toBeVisible();
   await sheet(page).getByLabel('Owner').selectOption({ label: 'Jonah' });
   await sheet(page).getByRole('button', { name: /^Date/ }).click();
-  await sheet(page).getByLabel('Date').fill('2026-11-20');
+  await fillDate(sheet(page).getByRole('group', { name: 'Date' }), '2026-11-20');
   await page.keyboard.press('Enter');
   await expect(page.getByText('2026-11-20 has passed.')).toBeVisible();
   await sheet(page).getByRole('button', { name: /^Time/ }).click();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { api, expect, openCalendar, saved, sheet, takenOver, test } from './support/test';
+import { api, expect, fillDate, openCalendar, saved, sheet, takenOver, test } from './support/test';
 
 test.use({ serverOf: 'prep' });
 
@@ -10,7 +10,7 @@ async function planVideo(page: Page, title: string, date: string): Promise<void>
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Working title').fill(title);
   await dialog.getByRole('checkbox', { name: 'Tallclip' }).check();
-  await dialog.getByLabel('Date').fill(date);
+  await fillDate(dialog.getByRole('group', { name: 'Date' }), date);
   await dialog.getByRole('button', { name: /^Plan for/ }).click();
   await expect(sheet(page)).toBeVisible();
 }
@@ -38,7 +38,7 @@ test('a video planned for a Friday has its steps on earlier days for the right p
   await sheet(page)
     .getByRole('button', { name: /^Date:/ })
     .click();
-  await sheet(page).getByLabel('Date', { exact: true }).fill('2026-11-25');
+  await fillDate(sheet(page).getByRole('group', { name: 'Date' }), '2026-11-25');
   await page.keyboard.press('Enter');
   await expect(dayOf(page, 'Record')).toHaveText('Wed 18 Nov');
   await expect(prep(page)).toContainText('3 with too little time');
@@ -63,7 +63,7 @@ test('steps are added, renamed, pinned, put in order and ticked on the sheet', a
   await expect(prep(page).locator('.prep-step').nth(5)).toContainText('Fetch the red lamp');
 
   await dayOf(page, 'Fetch the red lamp').click();
-  await prep(page).getByLabel('Day of Fetch the red lamp').fill('2026-12-08');
+  await fillDate(prep(page).getByRole('group', { name: 'Day of Fetch the red lamp' }), '2026-12-08');
   await page.keyboard.press('Enter');
   await expect(prep(page).getByRole('button', { name: 'Unpin Fetch the red lamp' })).toBeVisible();
   await prep(page).getByLabel('Done: Write the script').check();
@@ -177,7 +177,7 @@ test('steps of one sort are held together on a batch day, which stands on the ca
   await boxes.nth(0).check();
   await boxes.nth(1).check();
   await page.getByLabel('Name').fill('Cutting room');
-  await page.getByLabel('on', { exact: true }).fill('2026-11-26');
+  await fillDate(page.getByRole('group', { name: 'On' }), '2026-11-26');
   await page.getByRole('button', { name: /^Create a batch day with 2 steps/ }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Cutting room' })).toBeVisible();
   const rows = page.getByRole('region', { name: 'Running order' }).getByRole('listitem');
@@ -218,7 +218,7 @@ test('a piece that is a talk has steps of its own, which follow its earliest pos
   await expect(rows.nth(2)).toContainText('Record the talk');
   await expect(rows.nth(2)).toContainText('Jonah');
   await page.getByRole('button', { name: /^Day its prep counts back from/ }).click();
-  await page.getByLabel('Day its prep counts back from').fill('2026-12-11');
+  await fillDate(page.getByRole('group', { name: 'Day its prep counts back from' }), '2026-12-11');
   await page.keyboard.press('Enter');
   // Twelve of Jonah’s working days (Tuesday to Friday) before Friday the 11th of December.
   await expect(rows.nth(2)).toContainText('Fri 20 Nov');
@@ -243,7 +243,7 @@ test('where a brand asks for sign-off, a post is ready once a reviewer signed it
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Working title').fill('Extra crossing');
   await dialog.getByRole('checkbox', { name: 'Pithline' }).check();
-  await dialog.getByLabel('Date').fill('2026-12-02');
+  await fillDate(dialog.getByRole('group', { name: 'Date' }), '2026-12-02');
   await dialog.getByRole('button', { name: /^Plan for/ }).click();
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('One more crossing on Sunday, at two.');
   await saved(page);

@@ -1,7 +1,8 @@
 'use client';
 
-import { useState } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import { readTypedTime } from '@/core/time/typed';
+import { DateField } from './DateField';
 
 /**
  * A date or time that reads as text and becomes a field when it is pressed. Enter or leaving the field takes the new value,
@@ -45,26 +46,28 @@ export function InPlace({
     setTyped(null);
     if (read !== value) onCommit(read);
   };
+  const take = (event: KeyboardEvent) => {
+    if (event.key === 'Enter') finish();
+    if (event.key === 'Escape') {
+      event.stopPropagation();
+      setTyped(null);
+    }
+  };
+  if (type === 'date')
+    return <DateField label={label} value={typed} onChange={setTyped} onKey={take} onBlur={finish} autoFocus />;
   return (
     <input
-      type={type === 'date' ? 'date' : 'text'}
-      size={type === 'date' ? undefined : 6}
+      size={6}
       aria-label={label}
       aria-invalid={read === null}
       title={read === null ? 'Hours and minutes, like 14:30' : undefined}
-      placeholder={type === 'time' ? '14:30' : undefined}
+      placeholder="14:30"
       value={typed}
       autoFocus
-      onFocus={(event) => type === 'time' && event.target.select()}
+      onFocus={(event) => event.target.select()}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={finish}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') finish();
-        if (event.key === 'Escape') {
-          event.stopPropagation();
-          setTyped(null);
-        }
-      }}
+      onKeyDown={take}
     />
   );
 }

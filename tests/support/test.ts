@@ -1,4 +1,4 @@
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { startServer, type TestServer } from './server';
 
 /**
@@ -36,6 +36,18 @@ export const takenOver = (page: Page) => expect(page.locator('[id^="DndLiveRegio
 
 /** The cell of a day. */
 export const day = (page: Page, date: string) => page.locator(`td[data-date="${date}"]`);
+
+/** Types a date into a date field, in the order in which the browser's locale writes it. @param date `2026-12-08` */
+export async function fillDate(field: Locator, date: string): Promise<void> {
+  for (const [part, value] of [
+    ['year', date.slice(0, 4)],
+    ['month', date.slice(5, 7)],
+    ['day', date.slice(8)],
+  ] as const) {
+    await field.getByRole('spinbutton', { name: new RegExp(part) }).focus();
+    await field.page().keyboard.type(value);
+  }
+}
 
 /** The open post. */
 export const sheet = (page: Page) => page.getByRole('region', { name: /^Post/ });

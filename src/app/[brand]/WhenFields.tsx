@@ -5,6 +5,7 @@ import Form from 'react-bootstrap/Form';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import { readTypedTime } from '@/core/time/typed';
 import { shortDate } from '@/ui/format';
+import { DateField } from '@/ui/DateField';
 
 /**
  * When a post is planned for, as it is typed. What cannot be read as a time is sent as it stands, so that the refusal names
@@ -25,10 +26,10 @@ export function useWhen(
     words: date ? `for ${shortDate(date)}${read ? ` ${read}` : ''}` : 'without a date',
     fields: (
       <div className="d-flex-row">
-        <Form.Group controlId={`${id}-date`}>
-          <Form.Label>Date</Form.Label>
-          <Form.Control type="date" value={date} onChange={(event) => setDate(event.target.value)} />
-        </Form.Group>
+        <div>
+          <div className="form-label">Date</div>
+          <DateField label="Date" value={date} onChange={setDate} />
+        </div>
         <Form.Group controlId={`${id}-time`}>
           <Form.Label>Time, if it is settled</Form.Label>
           <Form.Control value={time} placeholder="14:30" onChange={(event) => setTime(event.target.value)} />

@@ -14,6 +14,8 @@ import { IdeaDialog } from './IdeaDialog';
 import { PlanDialog } from './PlanDialog';
 import { PrepSheets } from './settings/prep/PrepSheets';
 
+vi.mock('@/ui/DateField', () => import('@/ui/testDateField'));
+
 let server: ReturnType<typeof fakeServer>;
 beforeEach(() => {
   localStorage.clear();

@@ -11,6 +11,7 @@ import { call, problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { HolderSign } from '../HolderOfStep';
+import { DateField } from '@/ui/DateField';
 
 /** Steps of one sort are picked and given a day. */
 export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: readonly BatchStep[]; tomorrow: string }) {
@@ -85,9 +86,9 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
           <label>
             Name <input value={name} onChange={(event) => setName(event.target.value)} />
           </label>
-          <label>
-            on <input type="date" value={day} onChange={(event) => setDay(event.target.value)} />
-          </label>
+          <span>
+            on <DateField label="On" value={day} onChange={setDay} />
+          </span>
           <label>
             from <input size={6} value={startsAt} onChange={(event) => setStartsAt(event.target.value)} />
           </label>

@@ -8,6 +8,7 @@ import type { Change } from '@/core/calendar/change';
 import type { Slip } from '@/core/calendar/slip';
 import { readTypedTime } from '@/core/time/typed';
 import { shortDate } from '@/ui/format';
+import { DateField } from '@/ui/DateField';
 
 /** Moves a post without dragging: to a day, a time, another channel, or to the tray. */
 export function MoveDialog({
@@ -49,10 +50,10 @@ export function MoveDialog({
         </Modal.Header>
         <Modal.Body>
           <div className="d-flex-row">
-            <Form.Group controlId="move-date">
-              <Form.Label>Date</Form.Label>
-              <Form.Control type="date" value={date} onChange={(event) => setDate(event.target.value)} />
-            </Form.Group>
+            <div>
+              <div className="form-label">Date</div>
+              <DateField label="Date" value={date} onChange={setDate} />
+            </div>
             <Form.Group controlId="move-time">
               <Form.Label>Time</Form.Label>
               <Form.Control

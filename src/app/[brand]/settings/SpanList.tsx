@@ -1,5 +1,7 @@
 'use client';
 
+import { DateField } from '@/ui/DateField';
+
 /** A named span of days. */
 export interface Span {
   name: string;
@@ -30,19 +32,9 @@ export function SpanList({
             value={span.name}
             onChange={(event) => set(index, { name: event.target.value })}
           />
-          <input
-            type="date"
-            aria-label="From"
-            value={span.from}
-            onChange={(event) => set(index, { from: event.target.value })}
-          />
+          <DateField label="From" value={span.from} onChange={(date) => set(index, { from: date })} />
           <span>to</span>
-          <input
-            type="date"
-            aria-label="To"
-            value={span.to}
-            onChange={(event) => set(index, { to: event.target.value })}
-          />
+          <DateField label="To" value={span.to} onChange={(date) => set(index, { to: date })} />
           <button
             type="button"
             className="word soft"

@@ -12,6 +12,7 @@ import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
 import { SpanList, type Span } from '../SpanList';
 import { PracticeGrid } from './PracticeGrid';
+import { DateField } from '@/ui/DateField';
 
 /** A channel's rhythm: its entries, its pauses, and what was done beside it. Saved as a whole. */
 export function RhythmEditor({
@@ -160,19 +161,17 @@ export function RhythmEditor({
                 </select>
               </td>
               <td>
-                <input
-                  type="date"
-                  aria-label={`First day of entry ${index + 1}`}
+                <DateField
+                  label={`First day of entry ${index + 1}`}
                   value={entry.from ?? ''}
-                  onChange={(event) => set(index, { from: event.target.value || null })}
+                  onChange={(date) => set(index, { from: date || null })}
                 />
               </td>
               <td>
-                <input
-                  type="date"
-                  aria-label={`Last day of entry ${index + 1}`}
+                <DateField
+                  label={`Last day of entry ${index + 1}`}
                   value={entry.to ?? ''}
-                  onChange={(event) => set(index, { to: event.target.value || null })}
+                  onChange={(date) => set(index, { to: date || null })}
                 />
               </td>
               <td className="row-deeds">

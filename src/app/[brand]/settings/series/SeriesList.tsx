@@ -16,6 +16,7 @@ import { useShell } from '@/ui/shell';
 import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
 import { RecurrenceFields } from '../rhythm/RhythmEditor';
+import { DateField } from '@/ui/DateField';
 
 /** Every series in its row, to be changed from here on, and a row to start one. */
 export function SeriesList({ series, today }: { series: readonly (Series & { version: number })[]; today: string }) {
@@ -143,24 +144,12 @@ function SeriesForm({ series, version, today }: { series: Series | null; version
           onChange={(event) => set({ time: event.target.value })}
         />
       </label>
-      <label>
-        from{' '}
-        <input
-          type="date"
-          aria-label={`First day of ${whose}`}
-          value={from}
-          onChange={(event) => set({ from: event.target.value })}
-        />
-      </label>
-      <label>
-        to{' '}
-        <input
-          type="date"
-          aria-label={`Last day of ${whose}`}
-          value={to}
-          onChange={(event) => set({ to: event.target.value })}
-        />
-      </label>
+      <span>
+        from <DateField label={`First day of ${whose}`} value={from} onChange={(date) => set({ from: date })} />
+      </span>
+      <span>
+        to <DateField label={`Last day of ${whose}`} value={to} onChange={(date) => set({ to: date })} />
+      </span>
       <label>
         <input
           type="number"

@@ -8,6 +8,7 @@ import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
+import { DateField } from '@/ui/DateField';
 
 interface Theme {
   id: string | null;
@@ -89,17 +90,15 @@ function ThemeRow({ kind, theme, version }: { kind: 'pillars' | 'campaigns'; the
       />
       {kind === 'campaigns' && (
         <>
-          <input
-            type="date"
-            aria-label={label('First day')}
+          <DateField
+            label={label('First day')}
             value={fields.from ?? ''}
-            onChange={(event) => setFields({ ...fields, from: event.target.value || null })}
+            onChange={(date) => setFields({ ...fields, from: date || null })}
           />
-          <input
-            type="date"
-            aria-label={label('Last day')}
+          <DateField
+            label={label('Last day')}
             value={fields.to ?? ''}
-            onChange={(event) => setFields({ ...fields, to: event.target.value || null })}
+            onChange={(date) => setFields({ ...fields, to: date || null })}
           />
         </>
       )}
