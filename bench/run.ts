@@ -11,6 +11,7 @@ import { benchAnswers } from './answers';
 import { benchArrangements } from './arrangements';
 import { benchCounting } from './counting';
 import { benchDelivery } from './delivery';
+import { benchFelt } from './felt';
 import { benchMaking } from './making';
 import { benchPages } from './pages';
 import { benchWriting } from './writing';
@@ -25,6 +26,7 @@ const BENCHES = {
   pages: () => benchPages(root),
   answers: () => benchAnswers(root),
   arrangements: () => benchArrangements(root),
+  felt: benchFelt,
   making: () => benchMaking(root),
   writing: () => benchWriting(root),
   delivery: benchDelivery,

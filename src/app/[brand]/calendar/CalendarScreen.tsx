@@ -27,6 +27,7 @@ import { Arrangement } from './Arrangement';
 import { useCalendarKeys } from './useCalendarKeys';
 import { useChanges } from './useChanges';
 import { useDragging } from './useDragging';
+import { useNeighbours } from './useNeighbours';
 import { useKeptInSight } from './useKeptInSight';
 import { usePicks } from './usePicks';
 import { usePlanning, type Planned } from './usePlanning';
@@ -138,18 +139,17 @@ export function CalendarScreen({
   });
 
   // ——— going about
-  const turn = useCallback(
-    (steps: number) => {
-      // Counted from the day asked for, which may still be on its way: pressing twice goes two periods.
-      const from = query.date ?? today;
-      const next =
-        view === 'month' || view === 'list'
-          ? addMonths(from, steps)
-          : addDays(from, steps * (view === 'day' ? 1 : weeks * 7));
-      void setQuery({ date: next });
-    },
-    [query.date, today, view, weeks, setQuery],
+  // Counted from the day asked for, which may still be on its way: pressing twice goes two periods.
+  const from = query.date ?? today;
+  const turned = useCallback(
+    (steps: number): LocalDate =>
+      view === 'month' || view === 'list'
+        ? addMonths(from, steps)
+        : addDays(from, steps * (view === 'day' ? 1 : weeks * 7)),
+    [from, view, weeks],
   );
+  const turn = useCallback((steps: number) => void setQuery({ date: turned(steps) }), [turned, setQuery]);
+  useNeighbours(date, [turned(1), turned(-1)], shown);
   const open = useCallback((id: string | null) => void setOpen({ post: id }), [setOpen]);
   const openSlip = slips.find(({ id }) => id === openId) ?? null;
   useCalendarKeys({
