@@ -70,7 +70,7 @@ test('killed three times in the middle of fifty deliveries, all fifty leave and 
   }
   await expect.poll(async () => (await server.counts()).accepted.pithline! - before, { timeout: 60_000 }).toBe(50);
   await openCalendar(page);
-  await expect.poll(() => stagesOf(page, ids), { timeout: 30_000 }).toEqual(ids.map(() => 'published'));
+  await expect.poll(() => stagesOf(page, ids), { timeout: 60_000 }).toEqual(ids.map(() => 'published'));
   expect((await server.counts()).accepted.pithline! - before).toBe(50);
   await server.faults({ slowMs: 0 });
 });

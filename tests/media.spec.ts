@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { api, expect, openCalendar, sheet, test } from './support/test';
+import { api, expect, fillDate, openCalendar, sheet, test } from './support/test';
 
 test.use({ serverOf: 'media' });
 
@@ -20,7 +20,7 @@ test('a picture of a wrong shape is cropped with a movable frame, and leaves so,
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Working title').fill('The mast from below');
   await dialog.getByRole('checkbox', { name: 'Glassrow' }).check();
-  await dialog.getByLabel('Date').fill(FRIDAY);
+  await fillDate(dialog.getByRole('group', { name: 'Date' }), FRIDAY);
   await dialog.getByRole('button', { name: /^Plan for/ }).click();
   await sheet(page).getByRole('textbox', { name: 'Caption' }).fill('The mast of the old aerial, from below.');
   await sheet(page)

@@ -6,7 +6,6 @@ import { applyChange, changeWords, type Change } from './change';
 import { layOutDay, shownHours } from './day';
 import { isFiltering, NO_FILTER, readFilter, writeFilter } from './filter';
 import { cellKey, layOutLanes } from './lanes';
-import { listRows, type Names } from './list';
 import type { Slip } from './slip';
 import { testSlip } from './testSlip';
 
@@ -136,60 +135,6 @@ const slip = (id: string, more: Partial<Slip> = {}): Slip =>
     ownerId: 'ines',
     ...more,
   });
-
-describe('the list', () => {
-  const names: Names = {
-    channel: (id) => ({ GR: 'Glassrow', PL: 'Pithline' })[id] ?? '',
-    owner: (id) => id,
-    pillar: (id) => id,
-    piece: (id) => id,
-    day: (date) => date,
-  };
-  const usual = { sort: 'date', descending: false, group: 'none', folded: new Set<string>() } as const;
-  const rows = (slips: Slip[], view: Partial<Parameters<typeof listRows>[1]> = {}) =>
-    listRows(slips, { ...usual, ...view }, names).map((row) =>
-      row.kind === 'post' ? row.slip.id : `${row.label} (${row.count})`,
-    );
-  const some = [
-    slip('b', { time: null, stage: 'published' }),
-    slip('a', { channelId: 'PL', pillarId: 'Sky' }),
-    slip('c', { date: '2026-11-22', pillarId: 'Dome' }),
-    slip('d', { date: null, time: null, stage: 'setAside' }),
-  ];
-  it('sorts by date, untimed last in their day, undated last', () => {
-    expect(rows(some)).toEqual(['c', 'a', 'b', 'd']);
-    expect(rows(some, { descending: true })).toEqual(['d', 'b', 'a', 'c']);
-    expect(rows(some, { sort: 'channel' })).toEqual(['c', 'b', 'd', 'a']);
-    expect(rows(some, { sort: 'stage' })).toEqual(['c', 'a', 'b', 'd']);
-  });
-  it('groups with counts, and folds', () => {
-    expect(rows(some, { group: 'day' })).toEqual([
-      '2026-11-22 (1)',
-      'c',
-      '2026-11-23 (2)',
-      'a',
-      'b',
-      'without a date (1)',
-      'd',
-    ]);
-    expect(rows(some, { group: 'pillar', folded: new Set(['~']) })).toEqual([
-      'Dome (1)',
-      'c',
-      'Sky (1)',
-      'a',
-      'no pillar (2)',
-    ]);
-    expect(rows(some, { group: 'stage' }).filter((row) => row.includes('('))).toEqual([
-      'drafting (2)',
-      'published (1)',
-      'set aside (1)',
-    ]);
-    expect(rows(some, { group: 'channel' }).filter((row) => row.includes('('))).toEqual([
-      'Glassrow (3)',
-      'Pithline (1)',
-    ]);
-  });
-});
 
 describe('a change', () => {
   const one = slip('x');

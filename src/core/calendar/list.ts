@@ -18,14 +18,12 @@ export interface Names {
   day(date: string): string;
 }
 
-/** A row of the list: a group's head with its count, or a post. */
-export type ListRow =
-  { kind: 'group'; key: string; label: string; count: number; folded: boolean } | { kind: 'post'; slip: Slip };
-
 const UNDATED = '9999';
+/** The key of what a grouping has no value for. */
+const NONE = '~';
 
-/** Where a slip sorts; compared as text. */
-function sortKey(slip: Slip, sort: Sort, names: Names): string {
+/** Where a slip sorts; compared as text. What has no time stands last in its day, what has no date last of all. */
+export function sortKey(slip: Slip, sort: Sort, names: Names): string {
   switch (sort) {
     case 'date':
       return (slip.date ?? UNDATED) + (slip.time ?? '99:99');
@@ -44,7 +42,8 @@ function sortKey(slip: Slip, sort: Sort, names: Names): string {
 
 const stageKey = (stage: Stage): string => String(stage === 'setAside' ? 9 : STAGES.indexOf(stage));
 
-function groupOf(slip: Slip, by: Grouping, names: Names): { key: string; label: string } {
+/** The group a slip belongs to. */
+export function groupOf(slip: Slip, by: Grouping, names: Names): { key: string; label: string } {
   switch (by) {
     case 'none':
       return { key: '', label: '' };
@@ -57,45 +56,15 @@ function groupOf(slip: Slip, by: Grouping, names: Names): { key: string; label: 
     case 'piece':
       return { key: slip.pieceId, label: names.piece(slip.pieceId) };
     case 'pillar':
-      return { key: slip.pillarId ?? '~', label: slip.pillarId ? names.pillar(slip.pillarId) : 'no pillar' };
+      return { key: slip.pillarId ?? NONE, label: slip.pillarId ? names.pillar(slip.pillarId) : 'no pillar' };
     case 'owner':
       return { key: slip.ownerId, label: names.owner(slip.ownerId) };
   }
 }
 
-/**
- * The rows of the list: sorted, in groups with their counts, the posts of folded groups left out. Days and stages keep their
- * own order; other groups stand by name, what has none last. Equal posts stay by date, time and id.
- */
-export function listRows(
-  slips: readonly Slip[],
-  view: { sort: Sort; descending: boolean; group: Grouping; folded: ReadonlySet<string> },
-  names: Names,
-): ListRow[] {
-  const keyed = slips.map((slip) => ({
-    slip,
-    key: sortKey(slip, view.sort, names),
-    date: sortKey(slip, 'date', names) + slip.id,
-  }));
-  const direction = view.descending ? -1 : 1;
-  keyed.sort((a, b) => direction * compare(a.key, b.key) || compare(a.date, b.date));
-  if (view.group === 'none') return keyed.map(({ slip }): ListRow => ({ kind: 'post', slip }));
-  const groups = new Map<string, { label: string; slips: Slip[] }>();
-  for (const { slip } of keyed) {
-    const { key, label } = groupOf(slip, view.group, names);
-    const group = groups.get(key) ?? { label, slips: [] };
-    group.slips.push(slip);
-    groups.set(key, group);
-  }
-  const byKey = view.group === 'day' || view.group === 'stage';
-  const inOrder = [...groups].sort(([aKey, a], [bKey, b]) =>
-    byKey ? compare(aKey, bKey) : Number(aKey === '~') - Number(bKey === '~') || compare(a.label, b.label),
-  );
-  return inOrder.flatMap(([key, { label, slips: members }]): ListRow[] => {
-    const folded = view.folded.has(key);
-    const head: ListRow = { kind: 'group', key, label, count: members.length, folded };
-    return folded ? [head] : [head, ...members.map((slip): ListRow => ({ kind: 'post', slip }))];
-  });
+/** Where a group stands among the others; compared as text. Days and stages keep their own order, others stand by name, what has none last. */
+export function groupOrder(slip: Slip, by: Grouping, names: Names): string {
+  const { key, label } = groupOf(slip, by, names);
+  if (by === 'day' || by === 'stage') return key;
+  return `${key === NONE ? 1 : 0}${label}`;
 }
-
-const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -3,41 +3,15 @@
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Change } from '@/core/calendar/change';
-import { GROUPINGS, listRows, type Grouping, type ListRow, type Names, type Sort } from '@/core/calendar/list';
+import { GROUPINGS, type Grouping, type Names } from '@/core/calendar/list';
 import type { Slip } from '@/core/calendar/slip';
-import { FORMAT_LABELS } from '@/core/rulesheets/types';
-import { STAGES, STAGE_LABELS, type Stage } from '@/core/stages/stages';
-import { CallSign } from '@/ui/CallSign';
-import { shortDate, spokenDate } from '@/ui/format';
-import { InPlace } from '@/ui/InPlace';
-import { Notches } from '@/ui/Notches';
-import { Progress } from '@/ui/Progress';
-import { LIFT_HELP_ID } from './Carrier';
+import { spokenDate } from '@/ui/format';
+import { LIST_COLUMNS } from './listColumns';
 import { MARKS, useMarks, useTimetable } from './timetable';
-import { COLUMNS, type Column } from './view';
+import { useListTable, type ListRow } from './useListTable';
+import type { Column } from './view';
 
 const ROW_PX = 34;
-const WIDTHS: Record<Column, string> = {
-  date: '92px',
-  time: '64px',
-  channel: '108px',
-  title: 'minmax(180px, 1fr)',
-  format: '84px',
-  stage: '130px',
-  owner: '64px',
-  pillar: '140px',
-  campaign: '140px',
-  prep: '72px',
-  missing: '96px',
-};
-const SORT_OF: Partial<Record<Column, Sort>> = {
-  date: 'date',
-  title: 'title',
-  channel: 'channel',
-  stage: 'stage',
-  owner: 'owner',
-  format: 'format',
-};
 const GROUPING_LABELS: Record<Grouping, string> = {
   none: 'nothing',
   day: 'day',
@@ -70,16 +44,21 @@ export const List = memo(function List({
   const marksOf = useMarks();
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
   const scroller = useRef<HTMLDivElement>(null);
-  const rows = useMemo(() => {
-    const names: Names = {
+  const names: Names = useMemo(
+    () => ({
       channel: (id) => channels.get(id)?.name ?? '',
       owner: ownerName,
       pillar: pillarName,
       piece: (id) => pieceTitles[id] ?? '',
       day: (date) => `${spokenDate(date)} ${date.slice(0, 4)}`,
-    };
-    return listRows(slips, { ...look, folded }, names);
-  }, [slips, look, folded, channels, ownerName, pillarName, pieceTitles]);
+    }),
+    [channels, ownerName, pillarName, pieceTitles],
+  );
+  const { headers, rows } = useListTable(slips, look, folded, names);
+  const columns = headers.map(({ column }) => column.id as Column);
+  const template = columns.map((name) => LIST_COLUMNS[name].width).join(' ');
+  const key = columns.join(' ');
+  const shown = useMemo(() => key.split(' ') as Column[], [key]);
 
   const virtual = useVirtualizer({
     count: rows.length,
@@ -96,9 +75,6 @@ export const List = memo(function List({
     const index = rows.findIndex((row) => row.kind === 'post' && row.slip.date !== null && row.slip.date >= today);
     if (index > 1) virtual.scrollToIndex(index - 1, { align: 'start' });
   }, [rows, look.sort, look.descending, today, virtual]);
-  const columns = useMemo(() => COLUMNS.filter(({ name }) => look.columns.has(name)), [look.columns]);
-  const template = columns.map(({ name }) => WIDTHS[name]).join(' ');
-
   const fold = (key: string) =>
     setFolded((all) => {
       const next = new Set(all);
@@ -147,12 +123,13 @@ export const List = memo(function List({
         tabIndex={0}
       >
         <div className="list-row list-head" role="row" style={{ gridTemplateColumns: template }}>
-          {columns.map(({ name, label }) => {
-            const sort = SORT_OF[name];
+          {headers.map(({ column }) => {
+            const { sort } = LIST_COLUMNS[column.id as Column];
+            const label = column.columnDef.header as string;
             const isSorted = sort === look.sort;
             return (
               <span
-                key={name}
+                key={column.id}
                 role="columnheader"
                 aria-sort={isSorted ? (look.descending ? 'descending' : 'ascending') : undefined}
               >
@@ -191,7 +168,7 @@ export const List = memo(function List({
                 key={item.key}
                 slip={row.slip}
                 marks={marksOf(row.slip.id)}
-                columns={columns}
+                columns={shown}
                 template={template}
                 top={item.start}
                 campaignName={campaignName}
@@ -223,120 +200,19 @@ const ListPost = memo(function ListPost({
 }: {
   slip: Slip;
   marks: number;
-  columns: readonly { name: Column }[];
+  columns: readonly Column[];
   template: string;
   /** Pixels from the top of all rows. */
   top: number;
   campaignName: (id: string) => string;
   onChange: (slips: readonly Slip[], change: Change) => void;
 }) {
-  const { channels, ownerName, pillarName } = useTimetable();
-  const [typedTitle, setTypedTitle] = useState<string | null>(null);
   const [isInUse, setIsInUse] = useState(false);
-  const channel = channels.get(slip.channelId);
-  const isOut = slip.stage === 'published';
-  const cell: Record<Column, React.ReactNode> = {
-    date: (
-      <InPlace
-        label={`Date of ${slip.title}`}
-        type="date"
-        className="figures"
-        value={slip.date ?? ''}
-        shown={slip.date ? shortDate(slip.date) : 'no date'}
-        disabled={isOut}
-        onCommit={(date) => onChange([slip], { kind: 'place', date: date || null })}
-      />
-    ),
-    time: slip.date && (
-      <InPlace
-        label={`Time of ${slip.title}`}
-        type="time"
-        className="figures"
-        value={slip.time ?? ''}
-        shown={slip.time ?? 'none'}
-        disabled={isOut}
-        onCommit={(time) => onChange([slip], { kind: 'time', time: time || null })}
-      />
-    ),
-    channel: (
-      <span className="list-channel">
-        <CallSign sign={slip.callSign} color={channel?.color ?? 'currentcolor'} /> {channel?.name}
-      </span>
-    ),
-    title:
-      typedTitle === null ? (
-        <span className="list-title">
-          <button
-            type="button"
-            className="open"
-            data-post={slip.id}
-            data-lift="post"
-            aria-describedby={LIFT_HELP_ID}
-            aria-current={(marks & MARKS.open) > 0 || undefined}
-          >
-            {slip.title}
-          </button>
-          {!isOut && isInUse && (
-            <button
-              type="button"
-              className="word rename soft"
-              aria-label={`Rename “${slip.title}”`}
-              onClick={() => setTypedTitle(slip.title)}
-            >
-              Rename
-            </button>
-          )}
-        </span>
-      ) : (
-        <input
-          autoFocus
-          aria-label={`Working title of ${slip.title}`}
-          value={typedTitle}
-          onChange={(event) => setTypedTitle(event.target.value)}
-          onBlur={() => {
-            if (typedTitle.trim() !== '' && typedTitle !== slip.title)
-              onChange([slip], { kind: 'title', title: typedTitle });
-            setTypedTitle(null);
-          }}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') event.currentTarget.blur();
-            if (event.key === 'Escape') setTypedTitle(null);
-          }}
-        />
-      ),
-    format: FORMAT_LABELS[slip.format],
-    stage: (
-      <span className="list-stage">
-        <Notches stage={slip.stage} failed={slip.delivery?.state === 'failed'} />
-        {isOut || !isInUse ? (
-          <span className={isOut ? 'list-stage-name' : 'list-stage-name can-change'}>{STAGE_LABELS[slip.stage]}</span>
-        ) : (
-          <select
-            className="plain-select"
-            aria-label={`Stage of ${slip.title}`}
-            value={slip.stage}
-            onChange={(event) =>
-              onChange([slip], { kind: 'stage', stage: event.target.value as Exclude<Stage, 'published' | 'setAside'> })
-            }
-          >
-            {STAGES.filter((stage) => stage !== 'published').map((stage) => (
-              <option key={stage} value={stage}>
-                {STAGE_LABELS[stage]}
-              </option>
-            ))}
-          </select>
-        )}
-      </span>
-    ),
-    owner: ownerName(slip.ownerId),
-    pillar: slip.pillarId ? pillarName(slip.pillarId) : '',
-    campaign: slip.campaignId ? campaignName(slip.campaignId) : '',
-    prep: <Progress progress={slip.progress} />,
-    missing: <span className="slip-missing">{slip.missing}</span>,
-  };
+  const isOpen = (marks & MARKS.open) > 0;
+  const cell = { slip, isOut: slip.stage === 'published', isInUse, isOpen, campaignName, onChange };
   const classes = [
     'list-row',
-    (marks & MARKS.open) > 0 ? 'is-open' : '',
+    isOpen ? 'is-open' : '',
     (marks & MARKS.picked) > 0 ? 'is-picked' : '',
     (marks & MARKS.unsaved) > 0 ? 'is-unsaved' : '',
   ];
@@ -354,11 +230,14 @@ const ListPost = memo(function ListPost({
         if (!currentTarget.contains(relatedTarget) && !currentTarget.matches(':hover')) setIsInUse(false);
       }}
     >
-      {columns.map(({ name }) => (
-        <span key={name} role="cell">
-          {cell[name]}
-        </span>
-      ))}
+      {columns.map((name) => {
+        const { Cell } = LIST_COLUMNS[name];
+        return (
+          <span key={name} role="cell">
+            <Cell {...cell} />
+          </span>
+        );
+      })}
     </div>
   );
 });
