@@ -3,6 +3,7 @@
 import { useState, type KeyboardEvent } from 'react';
 import { readTypedTime } from '@/core/time/typed';
 import { DateField } from './DateField';
+import { WordButton } from '@/ui/WordButton';
 
 /**
  * A date or time that reads as text and becomes a field when it is pressed. Enter or leaving the field takes the new value,
@@ -30,15 +31,14 @@ export function InPlace({
   const [typed, setTyped] = useState<string | null>(null);
   if (typed === null)
     return (
-      <button
-        type="button"
-        className={`word ${className ?? ''}`}
+      <WordButton
+        className={`${className ?? ''}`}
         aria-label={`${label}: ${shown}. Change`}
         disabled={disabled}
         onClick={() => setTyped(value)}
       >
         {shown}
-      </button>
+      </WordButton>
     );
   const read = type === 'date' || typed.trim() === '' ? typed.trim() : readTypedTime(typed);
   const finish = () => {

@@ -3,6 +3,7 @@
 import { createContext, useCallback, useContext, useRef, useState, type ReactNode } from 'react';
 import Toast from 'react-bootstrap/Toast';
 import ToastContainer from 'react-bootstrap/ToastContainer';
+import { WordButton } from '@/ui/WordButton';
 
 /** Something to tell the person in passing. */
 export interface Message {
@@ -43,20 +44,18 @@ export function MessagesProvider({ children }: { children: ReactNode }) {
             <Toast.Body>
               <span>{text}</span>
               {deed && (
-                <button
-                  type="button"
-                  className="word"
+                <WordButton
                   onClick={() => {
                     close(key);
                     deed.run();
                   }}
                 >
                   {deed.label}
-                </button>
+                </WordButton>
               )}
-              <button type="button" className="word" onClick={() => close(key)} aria-label="Close this message">
+              <WordButton onClick={() => close(key)} aria-label="Close this message">
                 ×
-              </button>
+              </WordButton>
             </Toast.Body>
           </Toast>
         ))}

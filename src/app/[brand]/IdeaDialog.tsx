@@ -9,6 +9,7 @@ import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** An idea as far as it is edited here. */
 interface EditedIdea {
@@ -44,12 +45,7 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
     onClose();
   }
 
-  const refusal = (field: string) =>
-    problem?.field === field && (
-      <div className="field-refusal" role="alert">
-        {problem.message}
-      </div>
-    );
+  const refusal = (field: string) => problem?.field === field && <FieldRefusal>{problem.message}</FieldRefusal>;
 
   return (
     <Modal show onHide={onClose} animation={false} aria-labelledby="idea-dialog-title">
@@ -82,9 +78,7 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
           </Form.Group>
           <ChannelChoice legend="Suggested for" chosen={channelIds} onChange={setChannelIds} />
           {problem && !['title', 'note', 'link'].includes(problem.field ?? '') && (
-            <div className="field-refusal" role="alert">
-              {problem.message}
-            </div>
+            <FieldRefusal>{problem.message}</FieldRefusal>
           )}
         </Modal.Body>
         <Modal.Footer>

@@ -9,6 +9,7 @@ import type { LocalDate, LocalTime } from '@/core/time/plan';
 import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { useWhen } from './WhenFields';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** Asks for which channels, when, and makes one post for each. */
 export function PlanDialog({
@@ -54,11 +55,7 @@ export function PlanDialog({
             <ChannelChoice legend="Create a post for each channel" chosen={channelIds} onChange={setChannelIds} />
           </div>
           {when.fields}
-          {problem && (
-            <div className="field-refusal" role="alert">
-              {problem}
-            </div>
-          )}
+          <FieldRefusal>{problem}</FieldRefusal>
         </Modal.Body>
         <Modal.Footer>
           <Button type="submit" disabled={channelIds.length === 0}>

@@ -10,6 +10,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { call } from '@/ui/api';
 import { clockTime } from '@/ui/format';
 import { useShell } from '@/ui/shell';
+import { WordButton } from '@/ui/WordButton';
 
 const IdeaDialog = dynamic(() => import('./IdeaDialog').then((module) => module.IdeaDialog), { ssr: false });
 
@@ -100,12 +101,12 @@ export function Rail() {
         <Button variant="outline" onClick={() => setCatching(true)} aria-keyshortcuts="i">
           Catch an idea <span className="figures">i</span>
         </Button>
-        <button type="button" className="word rail-find" onClick={() => setFinding(true)}>
+        <WordButton className="rail-find" onClick={() => setFinding(true)}>
           Find and do <span className="figures soft">^K</span>
-        </button>
-        <button type="button" className="word rail-find" onClick={() => setHelping(true)} aria-keyshortcuts="?">
+        </WordButton>
+        <WordButton className="rail-find" onClick={() => setHelping(true)} aria-keyshortcuts="?">
           Shortcuts <span className="figures soft">?</span>
-        </button>
+        </WordButton>
         <Dropdown className="rail-who" drop="up">
           <Dropdown.Toggle as="button" type="button" aria-label={`You are ${me.name}. Switch`}>
             {me.name}

@@ -12,6 +12,8 @@ import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { HolderSign } from '../HolderOfStep';
 import { DateField } from '@/ui/DateField';
+import { WordButton } from '@/ui/WordButton';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** Steps of one sort are picked and given a day. */
 export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: readonly BatchStep[]; tomorrow: string }) {
@@ -47,15 +49,14 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
       <form className="place-body batch" onSubmit={(event) => void make(event)} noValidate>
         <p className="batch-sorts">
           {WORKS.map((one) => (
-            <button
+            <WordButton
               key={one}
-              type="button"
-              className="word"
+
               aria-pressed={one === work}
               onClick={() => router.push(`/${brand.slug}/batch?work=${one}`)}
             >
               {WORK_LABELS[one]}
-            </button>
+            </WordButton>
           ))}
         </p>
         {steps.length === 0 && <p className="soft">No open step of this sort is left over.</p>}
@@ -98,11 +99,7 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
               : `Create a batch day with ${picked.length === 1 ? '1 step' : `${picked.length} steps`}, ${minutesWords(minutes)}`}
           </Button>
         </div>
-        {problem && (
-          <div className="field-refusal" role="alert">
-            {problem}
-          </div>
-        )}
+        <FieldRefusal>{problem}</FieldRefusal>
       </form>
     </>
   );

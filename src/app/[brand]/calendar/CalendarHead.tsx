@@ -12,6 +12,7 @@ import { presentAddress, titleOf } from './heading';
 import { unique, type BrandShown } from './makeTimetable';
 import { SavedViews } from './SavedViews';
 import { VIEWS, type Look, type ViewName } from './view';
+import { WordButton } from '@/ui/WordButton';
 
 /** What the address of the calendar holds. */
 export type Query = Record<string, string | null>;
@@ -83,9 +84,9 @@ export function CalendarHead({
             >
               ‹
             </button>
-            <button type="button" className="word" onClick={() => void onQuery({ date: null })} aria-keyshortcuts="0">
+            <WordButton onClick={() => void onQuery({ date: null })} aria-keyshortcuts="0">
               Today
-            </button>
+            </WordButton>
             <button
               type="button"
               className="step"
@@ -99,23 +100,13 @@ export function CalendarHead({
         )}
         {arrangement === 'lanes' && (
           <span className="weeks">
-            <button
-              type="button"
-              className="word"
-              aria-pressed={weeks === 1}
-              onClick={() => void onQuery({ weeks: null })}
-            >
+            <WordButton aria-pressed={weeks === 1} onClick={() => void onQuery({ weeks: null })}>
               One week
-            </button>
+            </WordButton>
             <span className="soft"> · </span>
-            <button
-              type="button"
-              className="word"
-              aria-pressed={weeks === 2}
-              onClick={() => void onQuery({ weeks: '2' })}
-            >
+            <WordButton aria-pressed={weeks === 2} onClick={() => void onQuery({ weeks: '2' })}>
               Two weeks
-            </button>
+            </WordButton>
           </span>
         )}
         <FilterBar

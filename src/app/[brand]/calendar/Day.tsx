@@ -16,6 +16,7 @@ import { OpeningSlip } from './OpeningSlip';
 import { dayId, hourId, hourPlace } from './places';
 import { useMarks, useTimetable } from './timetable';
 import { BatchDaysHere, StepsHere } from './WorkingDates';
+import { WordButton } from '@/ui/WordButton';
 
 /** Pixels an hour is high, and minutes of height a slip takes. */
 const HOUR_PX = 56;
@@ -79,11 +80,11 @@ export const Day = memo(function Day({
         </div>
       </DropCell>
       {(first > 0 || unfolded) && (
-        <button type="button" className="word fold soft" onClick={() => setUnfolded(!unfolded)}>
+        <WordButton className="fold soft" onClick={() => setUnfolded(!unfolded)}>
           {unfolded
             ? 'Fold empty hours'
             : `00:00 – ${String(first).padStart(2, '0')}:00 and after ${String(last + 1).padStart(2, '0')}:00 are empty: show them`}
-        </button>
+        </WordButton>
       )}
       <div className="hours" style={{ height: shown.length * HOUR_PX }}>
         {shown.map((hour) => (

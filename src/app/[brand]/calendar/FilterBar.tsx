@@ -16,6 +16,7 @@ import {
   type Look,
   type ViewName,
 } from './view';
+import { WordButton } from '@/ui/WordButton';
 
 interface Choice {
   id: string;
@@ -120,9 +121,9 @@ export function FilterBar({
         onFind={(words) => set('words', words)}
       />
       {isFiltering(filter) && (
-        <button type="button" className="word attention" onClick={() => onFilter(NO_FILTER)}>
+        <WordButton className="attention" onClick={() => onFilter(NO_FILTER)}>
           Show all
-        </button>
+        </WordButton>
       )}
       <span className="push looks">
         {view === 'list' ? (
@@ -162,14 +163,9 @@ export function FilterBar({
           </label>
         )}
         {view === 'stages' && (
-          <button
-            type="button"
-            className="word"
-            aria-pressed={look.split}
-            onClick={() => onLook('split', look.split ? null : 'next')}
-          >
+          <WordButton aria-pressed={look.split} onClick={() => onLook('split', look.split ? null : 'next')}>
             Split by next step
-          </button>
+          </WordButton>
         )}
         {look.dates !== 'publishing' && (
           <select

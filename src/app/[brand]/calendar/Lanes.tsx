@@ -17,6 +17,7 @@ import { OpeningSlip } from './OpeningSlip';
 import { laneId, lanePlace } from './places';
 import { useMarks, useTimetable, type ShownChannel } from './timetable';
 import { StepsHere } from './WorkingDates';
+import { WordButton } from '@/ui/WordButton';
 
 /** Items a cell shows before it counts the rest. */
 const ROOM = { slip: 8, line: 14 };
@@ -121,9 +122,9 @@ function LaneDay({
       )}
       <StepsHere date={date} channelId={channel.id} line={line} />
       {cell && cell.hidden > 0 && (
-        <button type="button" className="word more" onClick={() => onMore(date, channel.id)}>
+        <WordButton className="more" onClick={() => onMore(date, channel.id)}>
           {cell.hidden} more
-        </button>
+        </WordButton>
       )}
       {date >= today && (
         <button

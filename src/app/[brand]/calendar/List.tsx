@@ -10,6 +10,7 @@ import { LIST_COLUMNS } from './listColumns';
 import { MARKS, useMarks, useTimetable } from './timetable';
 import { useListTable, type ListRow } from './useListTable';
 import type { Column } from './view';
+import { WordButton } from '@/ui/WordButton';
 
 const ROW_PX = 34;
 const GROUPING_LABELS: Record<Grouping, string> = {
@@ -100,9 +101,7 @@ export const List = memo(function List({
           </select>
         </label>
         {look.group !== 'none' && (
-          <button
-            type="button"
-            className="word"
+          <WordButton
             onClick={() =>
               setFolded(
                 folded.size > 0 ? new Set() : new Set(rows.flatMap((row) => (row.kind === 'group' ? [row.key] : []))),
@@ -110,7 +109,7 @@ export const List = memo(function List({
             }
           >
             {folded.size > 0 ? 'Unfold all' : 'Fold all'}
-          </button>
+          </WordButton>
         )}
         {isCut && <span className="attention">Only the first 10,000 posts are listed: filter to see others.</span>}
       </div>
@@ -134,14 +133,10 @@ export const List = memo(function List({
                 aria-sort={isSorted ? (look.descending ? 'descending' : 'ascending') : undefined}
               >
                 {sort ? (
-                  <button
-                    type="button"
-                    className="word"
-                    onClick={() => onSort(isSorted && !look.descending ? `-${sort}` : sort)}
-                  >
+                  <WordButton onClick={() => onSort(isSorted && !look.descending ? `-${sort}` : sort)}>
                     {label}
                     {isSorted && (look.descending ? ' ↓' : ' ↑')}
-                  </button>
+                  </WordButton>
                 ) : (
                   label
                 )}

@@ -9,6 +9,7 @@ import type { Slip } from '@/core/calendar/slip';
 import { readTypedTime } from '@/core/time/typed';
 import { shortDate } from '@/ui/format';
 import { DateField } from '@/ui/DateField';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** Moves a post without dragging: to a day, a time, another channel, or to the tray. */
 export function MoveDialog({
@@ -75,11 +76,7 @@ export function MoveDialog({
               </Form.Select>
             </Form.Group>
           </div>
-          {isBadTime && (
-            <div className="field-refusal" role="alert">
-              “{time}” is not a time. Write hours and minutes, like 14:30.
-            </div>
-          )}
+          {isBadTime && <FieldRefusal>“{time}” is not a time. Write hours and minutes, like 14:30.</FieldRefusal>}
         </Modal.Body>
         <Modal.Footer>
           <Button type="submit" disabled={isBadTime}>

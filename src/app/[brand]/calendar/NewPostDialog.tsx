@@ -12,6 +12,7 @@ import { call, problemOf, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { useShell } from '@/ui/shell';
 import { useWhen } from '../WhenFields';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /**
  * Makes a post in place: what it says becomes its piece; channel, date and time are set already where it was started from a
@@ -93,11 +94,7 @@ export function NewPostDialog({
             </div>
           )}
           {when.fields}
-          {problem && (
-            <div className="field-refusal" role="alert">
-              {problem}
-            </div>
-          )}
+          <FieldRefusal>{problem}</FieldRefusal>
         </Modal.Body>
         <Modal.Footer>
           <Button type="submit">Plan {when.words}</Button>

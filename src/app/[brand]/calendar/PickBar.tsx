@@ -5,6 +5,7 @@ import Dropdown from 'react-bootstrap/Dropdown';
 import type { Change } from '@/core/calendar/change';
 import { STAGES, STAGE_LABELS } from '@/core/stages/stages';
 import { readTypedTime } from '@/core/time/typed';
+import { WordButton } from '@/ui/WordButton';
 
 interface Choice {
   id: string;
@@ -44,20 +45,16 @@ export function PickBar({
   return (
     <div className="pick-bar" role="toolbar" aria-label="Change the picked posts">
       <b>{count} picked</b>
-      {count < shownCount && (
-        <button type="button" className="word" onClick={onPickAll}>
-          pick all {shownCount}
-        </button>
-      )}
+      {count < shownCount && <WordButton onClick={onPickAll}>pick all {shownCount}</WordButton>}
       <form
         onSubmit={(event) => {
           event.preventDefault();
           if (wholeDays) onChange({ kind: 'shift', days: wholeDays });
         }}
       >
-        <button type="submit" className="word" disabled={!wholeDays}>
+        <WordButton type="submit" disabled={!wholeDays}>
           Move by
-        </button>
+        </WordButton>
         <input
           aria-label="Days, earlier when negative"
           size={3}
@@ -72,9 +69,9 @@ export function PickBar({
           if (readTime) onChange({ kind: 'time', time: readTime });
         }}
       >
-        <button type="submit" className="word" disabled={!readTime}>
+        <WordButton type="submit" disabled={!readTime}>
           Set time
-        </button>
+        </WordButton>
         <input
           aria-label="Time"
           size={5}
@@ -143,14 +140,14 @@ export function PickBar({
             value={reason}
             onChange={(event) => setReason(event.target.value)}
           />{' '}
-          <button type="submit" className="word" disabled={reason.trim() === ''}>
+          <WordButton type="submit" disabled={reason.trim() === ''}>
             Set {count} aside
-          </button>
+          </WordButton>
         </form>
       </Menu>
-      <button type="button" className="word push" onClick={onClear}>
+      <WordButton className="push" onClick={onClear}>
         Done
-      </button>
+      </WordButton>
     </div>
   );
 }

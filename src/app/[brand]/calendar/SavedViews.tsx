@@ -8,6 +8,7 @@ import type { SavedView } from '@/usecases/calendar/reading';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { WordButton } from '@/ui/WordButton';
 
 /** The saved views of the calendar: go to one, save the present one under a name. */
 export function SavedViews({ savedViews, present }: { savedViews: readonly SavedView[]; present: string }) {
@@ -60,24 +61,21 @@ export function SavedViews({ savedViews, present }: { savedViews: readonly Saved
         )}
         {savedViews.map((savedView) => (
           <div key={savedView.id} className="saved-view">
-            <button
-              type="button"
-              className="word"
+            <WordButton
               aria-current={savedView === current || undefined}
               onClick={() => router.push(`/${brand.slug}/calendar?${savedView.address}`)}
             >
               {savedView.name}
-            </button>
+            </WordButton>
             <span className="soft small-text">{savedView.shared ? 'Shared with everybody' : 'yours'}</span>
             {savedView.ownerId === me.id && (
-              <button
-                type="button"
-                className="word soft"
+              <WordButton
+                className="soft"
                 aria-label={`Delete “${savedView.name}”`}
                 onClick={() => void remove(savedView)}
               >
                 Delete
-              </button>
+              </WordButton>
             )}
           </div>
         ))}
@@ -106,9 +104,7 @@ export function SavedViews({ savedViews, present }: { savedViews: readonly Saved
               {label}
             </a>
           ))}{' '}
-          <button type="button" className="word" onClick={() => print()}>
-            Print
-          </button>
+          <WordButton onClick={() => print()}>Print</WordButton>
         </p>
       </Dropdown.Menu>
     </Dropdown>

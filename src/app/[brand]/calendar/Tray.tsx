@@ -10,6 +10,7 @@ import { LIFT_HELP_ID } from './Carrier';
 import { DropCell } from './DropCell';
 import { TRAY_ID } from './places';
 import { useMarks, useTimetable } from './timetable';
+import { WordButton } from '@/ui/WordButton';
 
 /** Ideas and posts without a date, to be dragged into the calendar, and posts to be dragged out of it. */
 export const Tray = memo(function Tray({
@@ -108,9 +109,9 @@ function TrayRow({ idea, onPlan }: { idea: TrayIdea; onPlan: (idea: TrayIdea) =>
         ))}
         {idea.note && <span>note</span>}
         {idea.link && <span>link</span>}
-        <button type="button" className="word" onClick={() => onPlan(idea)} aria-label={`Plan “${idea.title}”`}>
+        <WordButton onClick={() => onPlan(idea)} aria-label={`Plan “${idea.title}”`}>
           Plan…
-        </button>
+        </WordButton>
       </div>
     </div>
   );

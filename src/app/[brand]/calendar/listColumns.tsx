@@ -14,6 +14,7 @@ import { Progress } from '@/ui/Progress';
 import { LIFT_HELP_ID } from './Carrier';
 import { useTimetable } from './timetable';
 import type { Column } from './view';
+import { WordButton } from '@/ui/WordButton';
 
 /** What a cell is drawn from. */
 export interface CellProps {
@@ -107,14 +108,13 @@ function TitleCell({ slip, isOut, isInUse, isOpen, onChange }: CellProps) {
           {slip.title}
         </button>
         {!isOut && isInUse && (
-          <button
-            type="button"
-            className="word rename soft"
+          <WordButton
+            className="rename soft"
             aria-label={`Rename “${slip.title}”`}
             onClick={() => setTyped(slip.title)}
           >
             Rename
-          </button>
+          </WordButton>
         )}
       </span>
     );

@@ -12,6 +12,7 @@ import { useShell } from '@/ui/shell';
 import { useRefresh } from '@/ui/useRefresh';
 import { DepartureStatus } from './DepartureStatus';
 import { HandOver } from './HandOver';
+import Table from 'react-bootstrap/Table';
 
 /** How often the timetable is read anew, in milliseconds. */
 const REFRESH_EVERY_MS = 4_000;
@@ -116,7 +117,7 @@ function DayTable({
     </tr>
   );
   return (
-    <table className="timetable is-day">
+    <Table bsPrefix="timetable" className="is-day">
       <caption>{name}</caption>
       <thead>
         <tr>
@@ -155,6 +156,6 @@ function DayTable({
         })}
         {day === today && firstToCome < 0 && nowRow}
       </tbody>
-    </table>
+    </Table>
   );
 }

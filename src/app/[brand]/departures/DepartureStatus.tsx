@@ -5,6 +5,7 @@ import type { Departure } from '@/usecases/delivery/loadDepartures';
 import { clockTime, dayAndTime } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
+import { WordButton } from '@/ui/WordButton';
 
 /** Whether a departure is ready to send, or how it went, with what can be done about it. */
 export function DepartureStatus({ departure, onHandOver }: { departure: Departure; onHandOver: () => void }) {
@@ -18,15 +19,9 @@ export function DepartureStatus({ departure, onHandOver }: { departure: Departur
     if (answer.kind === 'done') router.refresh();
   }
   const tryWord = (label: string) => (
-    <button
-      type="button"
-      className="word"
-      disabled={busy}
-      onClick={() => void tryAgain()}
-      aria-label={`${label}: ${slip.title}`}
-    >
+    <WordButton disabled={busy} onClick={() => void tryAgain()} aria-label={`${label}: ${slip.title}`}>
       {label}
-    </button>
+    </WordButton>
   );
 
   switch (fitness) {
@@ -85,9 +80,9 @@ export function DepartureStatus({ departure, onHandOver }: { departure: Departur
     case 'handOver':
     case 'handOverToCome':
       return (
-        <button type="button" className={`word ${fitness === 'handOver' ? 'attention' : ''}`} onClick={onHandOver}>
+        <WordButton className={`${fitness === 'handOver' ? 'attention' : ''}`} onClick={onHandOver}>
           {fitness === 'handOver' ? 'post it by hand now' : 'to be posted by hand'}
-        </button>
+        </WordButton>
       );
     case 'notScheduled':
       return <span className="attention">not scheduled: will not be sent</span>;

@@ -10,6 +10,8 @@ import { fileSize, shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
+import { WordButton } from '@/ui/WordButton';
+import Button from 'react-bootstrap/Button';
 
 /** What a person needs to post by hand: the text to copy, the pictures to save, a place for the address, and “it is out”. */
 export function HandOver({ departure }: { departure: Departure }) {
@@ -57,9 +59,9 @@ export function HandOver({ departure }: { departure: Departure }) {
       <ol>
         {handOver.texts.map(({ label, text }) => (
           <li key={label}>
-            <button type="button" className="btn btn-outline" onClick={() => void copy(label, text)}>
+            <Button variant="outline" onClick={() => void copy(label, text)}>
               Copy the {label.toLowerCase()}
-            </button>
+            </Button>
             <blockquote>{text}</blockquote>
           </li>
         ))}
@@ -86,14 +88,9 @@ export function HandOver({ departure }: { departure: Departure }) {
           />
         </li>
       </ol>
-      <button
-        type="button"
-        className="btn btn-primary"
-        disabled={busy || address.trim() === ''}
-        onClick={() => void confirm()}
-      >
+      <Button disabled={busy || address.trim() === ''} onClick={() => void confirm()}>
         Mark as published
-      </button>
+      </Button>
     </section>
   );
 }
@@ -133,9 +130,7 @@ function HandedPicture({
             </a>
           )}
           {picture.alt !== '' && (
-            <button type="button" className="word" onClick={() => onCopy('Alt text', picture.alt)}>
-              Copy its alt text
-            </button>
+            <WordButton onClick={() => onCopy('Alt text', picture.alt)}>Copy its alt text</WordButton>
           )}
         </p>
       </div>

@@ -21,6 +21,7 @@ import { useShell } from '@/ui/shell';
 import { BatchDays } from './BatchDays';
 import { PersonChoice } from './PersonChoice';
 import { StepList } from './StepList';
+import { WordButton } from '@/ui/WordButton';
 
 const NewPostDialog = dynamic(() => import('../calendar/NewPostDialog').then((module) => module.NewPostDialog), {
   ssr: false,
@@ -176,14 +177,13 @@ export function DeskScreen({
                   color={channelOf(gap.channelId)?.color ?? 'currentcolor'}
                 />
                 <span className="soft">{askedFor(gap) || 'anything'}</span>
-                <button
-                  type="button"
-                  className="word push"
+                <WordButton
+                  className="push"
                   aria-label={`Start a post on ${channelOf(gap.channelId)?.name}, ${shortDate(gap.date)} ${gap.time}`}
                   onClick={() => setStarting(gap)}
                 >
                   Start a post
-                </button>
+                </WordButton>
               </div>
             ))}
             {rest.length > GAPS_SHOWN && <p className="soft small-text">and {rest.length - GAPS_SHOWN} more</p>}

@@ -14,6 +14,7 @@ import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell, type Shell } from '@/ui/shell';
 import { HolderLink, HolderSign } from '../HolderOfStep';
+import { WordButton } from '@/ui/WordButton';
 
 /** The steps of a person by day, ticked where they stand; a manager hands them over, many at once. */
 export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['people'][number] }) {
@@ -96,14 +97,12 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
                   </option>
                 ))}
               </select>
-              <button type="button" className="word" onClick={() => setPicked(null)}>
-                Cancel
-              </button>
+              <WordButton onClick={() => setPicked(null)}>Cancel</WordButton>
             </span>
           ) : (
-            <button type="button" className="word push small-text" onClick={() => setPicked(new Set())}>
+            <WordButton className="push small-text" onClick={() => setPicked(new Set())}>
               Reassign…
-            </button>
+            </WordButton>
           ))}
       </h2>
       {waiting.length > 0 && (
@@ -178,9 +177,9 @@ function AlikeSteps({ steps, children }: { steps: readonly DeskStep[]; children:
   return (
     <>
       <div className="desk-row step-row">
-        <button type="button" className="word what" aria-expanded={isOpen} onClick={() => setIsOpen(!isOpen)}>
+        <WordButton className="what" aria-expanded={isOpen} onClick={() => setIsOpen(!isOpen)}>
           {isOpen ? '–' : '+'} {steps[0]!.title}, {steps.length} times
-        </button>
+        </WordButton>
         <span className="signs">
           {signs.map(([sign, own]) => (
             <HolderSign key={sign} holder={own[0]!.holder} />

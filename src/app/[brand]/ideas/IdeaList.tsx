@@ -11,6 +11,8 @@ import { dayAndTime, shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
+import { WordButton } from '@/ui/WordButton';
+import Table from 'react-bootstrap/Table';
 
 const IdeaDialog = dynamic(() => import('../IdeaDialog').then((module) => module.IdeaDialog), { ssr: false });
 const PlanDialog = dynamic(() => import('../PlanDialog').then((module) => module.PlanDialog), { ssr: false });
@@ -65,38 +67,24 @@ export function IdeaList({
             pieces={ideas}
             deeds={(piece) => (
               <>
-                <button
-                  type="button"
-                  className="word"
-                  onClick={() => setPlanning(piece)}
-                  aria-label={`Plan “${piece.title}”`}
-                >
+                <WordButton onClick={() => setPlanning(piece)} aria-label={`Plan “${piece.title}”`}>
                   Plan…
-                </button>
-                <button
-                  type="button"
-                  className="word"
-                  onClick={() => setEditing(piece)}
-                  aria-label={`Edit “${piece.title}”`}
-                >
+                </WordButton>
+                <WordButton onClick={() => setEditing(piece)} aria-label={`Edit “${piece.title}”`}>
                   Edit
-                </button>
-                <button
-                  type="button"
-                  className="word"
+                </WordButton>
+                <WordButton
                   onClick={() => void doDeed(piece, 'setAside', `Set aside “${piece.title}”.`, 'bringBack')}
                   aria-label={`Set aside “${piece.title}”`}
                 >
                   Set aside
-                </button>
-                <button
-                  type="button"
-                  className="word"
+                </WordButton>
+                <WordButton
                   onClick={() => void doDeed(piece, 'delete', `Deleted “${piece.title}”.`, 'restore')}
                   aria-label={`Delete “${piece.title}”`}
                 >
                   Delete
-                </button>
+                </WordButton>
               </>
             )}
           />
@@ -107,16 +95,14 @@ export function IdeaList({
             <IdeaTable
               pieces={aside}
               deeds={(piece) => (
-                <button
-                  type="button"
-                  className="word"
+                <WordButton
                   onClick={() =>
                     void doDeed(piece, 'bringBack', `“${piece.title}” is back among the ideas.`, 'setAside')
                   }
                   aria-label={`Bring back “${piece.title}”`}
                 >
                   Bring back
-                </button>
+                </WordButton>
               )}
             />
           </>
@@ -142,7 +128,7 @@ export function IdeaList({
 function IdeaTable({ pieces, deeds }: { pieces: readonly Piece[]; deeds: (piece: Piece) => React.ReactNode }) {
   const { brand, channels, people } = useShell();
   return (
-    <table className="timetable ideas">
+    <Table bsPrefix="timetable" className="ideas">
       <thead>
         <tr>
           <th scope="col">Idea</th>
@@ -183,6 +169,6 @@ function IdeaTable({ pieces, deeds }: { pieces: readonly Piece[]; deeds: (piece:
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }

@@ -10,6 +10,8 @@ import { call, problemOf } from '@/ui/api';
 import { fileSize } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { WordButton } from '@/ui/WordButton';
+import Button from 'react-bootstrap/Button';
 
 /** How long after the last letter it is looked for, in milliseconds. */
 const LOOK_AFTER_MS = 250;
@@ -93,30 +95,22 @@ export function LibraryGrid({
             <Uses file={file} />
             <span className="files-deeds">
               {onPick ? (
-                <button type="button" className="btn btn-outline-primary btn-sm" onClick={() => onPick(file.sha256)}>
+                <Button variant="outline-primary" size="sm" onClick={() => onPick(file.sha256)}>
                   Use this
-                </button>
+                </Button>
               ) : (
                 <>
                   <a className="word" href={`/api/media/${file.sha256}?save`}>
                     Save
                   </a>
-                  {file.uses === 0 && (
-                    <button type="button" className="word" onClick={() => void drop(file)}>
-                      Delete
-                    </button>
-                  )}
+                  {file.uses === 0 && <WordButton onClick={() => void drop(file)}>Delete</WordButton>}
                 </>
               )}
             </span>
           </li>
         ))}
       </ul>
-      {hasMore && (
-        <button type="button" className="word" onClick={() => void load(words, files?.at(-1))}>
-          Show more
-        </button>
-      )}
+      {hasMore && <WordButton onClick={() => void load(words, files?.at(-1))}>Show more</WordButton>}
     </>
   );
 }

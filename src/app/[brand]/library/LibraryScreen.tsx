@@ -9,6 +9,7 @@ import { useShell } from '@/ui/shell';
 import { MEDIA_ACCEPTED, outcomeInWords, useUploads } from '@/ui/useUploads';
 import { LibraryGrid } from './LibraryGrid';
 import { LibraryNav } from './LibraryNav';
+import { WordButton } from '@/ui/WordButton';
 
 /** The library: files are dropped on it by the hundred, and those it has already are told of. */
 export function LibraryScreen({ first }: { first: readonly LibraryFile[] }) {
@@ -58,10 +59,7 @@ export function LibraryScreen({ first }: { first: readonly LibraryFile[] }) {
             <b className="figures">
               {progress.done + 1} of {progress.total}
             </b>{' '}
-            {progress.fileName}{' '}
-            <button type="button" className="word" onClick={stop}>
-              Stop
-            </button>
+            {progress.fileName} <WordButton onClick={stop}>Stop</WordButton>
           </span>
         ) : (
           <label className="btn btn-outline-primary push">

@@ -5,6 +5,7 @@ import { noWork, progressOf } from '@/core/prep/progress';
 import { listPieces } from '@/usecases/pieces/reading';
 import { countWorkOfPieces } from '@/usecases/prep/reading';
 import { Progress, progressWords } from '@/ui/Progress';
+import Table from 'react-bootstrap/Table';
 
 export const metadata: Metadata = { title: 'Pieces' };
 
@@ -35,7 +36,7 @@ export default async function PiecesPage({ params }: { params: Promise<{ brand: 
             <p>An idea becomes a piece when it gets a post or a text of its own.</p>
           </div>
         ) : (
-          <table className="timetable">
+          <Table bsPrefix="timetable">
             <thead>
               <tr>
                 <th scope="col">Piece</th>
@@ -60,7 +61,7 @@ export default async function PiecesPage({ params }: { params: Promise<{ brand: 
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
         )}
       </div>
     </>

@@ -1,6 +1,7 @@
 'use client';
 
 import { DateField } from '@/ui/DateField';
+import { WordButton } from '@/ui/WordButton';
 
 /** A named span of days. */
 export interface Span {
@@ -35,19 +36,16 @@ export function SpanList({
           <DateField label="From" value={span.from} onChange={(date) => set(index, { from: date })} />
           <span>to</span>
           <DateField label="To" value={span.to} onChange={(date) => set(index, { to: date })} />
-          <button
-            type="button"
-            className="word soft"
+          <WordButton
+            className="soft"
             aria-label={`Remove ${span.name || 'this span'}`}
             onClick={() => onChange(spans.filter((_, at) => at !== index))}
           >
             Remove
-          </button>
+          </WordButton>
         </div>
       ))}
-      <button type="button" className="word" onClick={() => onChange([...spans, { name: '', from: '', to: '' }])}>
-        Add days
-      </button>
+      <WordButton onClick={() => onChange([...spans, { name: '', from: '', to: '' }])}>Add days</WordButton>
     </fieldset>
   );
 }

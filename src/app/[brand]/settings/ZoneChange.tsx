@@ -5,6 +5,7 @@ import Form from 'react-bootstrap/Form';
 import type { ScheduledKeeps, ZoneMove } from '@/usecases/brands/zoneChange';
 import { call } from '@/ui/api';
 import { shortDate } from '@/ui/format';
+import Table from 'react-bootstrap/Table';
 
 /** What is scheduled when a brand changes its zone: listed, with the decision what it keeps. */
 export function ZoneChange({
@@ -50,7 +51,7 @@ export function ZoneChange({
         onChange={() => onKeep('clock')}
         label="They keep their times, and are sent by the new zone’s clock"
       />
-      <table className="settings-table">
+      <Table bsPrefix="settings-table">
         <thead>
           <tr>
             <th scope="col">Post</th>
@@ -74,7 +75,7 @@ export function ZoneChange({
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </fieldset>
   );
 }

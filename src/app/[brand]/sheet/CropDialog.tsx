@@ -8,6 +8,7 @@ import 'react-image-crop/dist/ReactCrop.css';
 import { isShapeIn, nearestShape, outSize, proposeCrop, shapeChoices, shapeOf, type Crop } from '@/core/media/fit';
 import type { SheetPicture } from '@/core/posts/sheet';
 import type { ShapeRange } from '@/core/rulesheets/types';
+import { WordButton } from '@/ui/WordButton';
 
 /** A movable frame over a picture, in the shapes the network takes. The original stays; the frame belongs to this post. */
 export function CropDialog({
@@ -49,15 +50,14 @@ export function CropDialog({
       <Modal.Body className="crop-dialog">
         <div className="crop-shapes" role="group" aria-label="Shape">
           {choices.map((choice) => (
-            <button
+            <WordButton
               key={choice.label}
-              type="button"
-              className="word figures"
+              className="figures"
               aria-pressed={Math.abs(choice.shape - shape) < 0.005}
               onClick={() => choose(choice.shape)}
             >
               {choice.label}
-            </button>
+            </WordButton>
           ))}
           <span className="figures soft push">
             {size.width} × {size.height} px

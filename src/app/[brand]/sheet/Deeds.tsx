@@ -13,6 +13,8 @@ import { useShell, type Shell } from '@/ui/shell';
 import type { ChangedPost } from '../calendar/changed';
 import { usePostDeed } from './usePostDeed';
 import type { PostEditor } from './usePostEditor';
+import { WordButton } from '@/ui/WordButton';
+import Button from 'react-bootstrap/Button';
 
 type Asked = 'address' | 'reason' | null;
 
@@ -105,9 +107,9 @@ export function Deeds({
   if (stage === 'setAside')
     return (
       <div className="deeds">
-        <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void doIt('bringBack')}>
+        <Button disabled={busy} onClick={() => void doIt('bringBack')}>
           Bring back
-        </button>
+        </Button>
         <Word busy={busy} onDo={() => void reportUndoable(`Deleted “${sheet.title}”.`, 'delete', {}, 'restore', true)}>
           Delete
         </Word>
@@ -117,32 +119,27 @@ export function Deeds({
     <>
       <div className="deeds">
         {isScheduled && delivery?.state === 'failed' ? (
-          <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void doIt('tryAgain')}>
+          <Button disabled={busy} onClick={() => void doIt('tryAgain')}>
             Try again now
-          </button>
+          </Button>
         ) : isScheduled && delivery?.state === 'held' ? (
-          <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void doIt('tryAgain')}>
+          <Button disabled={busy} onClick={() => void doIt('tryAgain')}>
             Send it now
-          </button>
+          </Button>
         ) : isScheduled && !delivery?.differs ? (
           <span className="soft">
             {delivery?.mode === 'byHand' ? 'To be posted by hand' : 'Will be sent'} {when} (
             {brand.zone.split('/').at(-1)} time).
           </span>
         ) : (
-          <button
-            type="button"
-            className="btn btn-primary"
-            disabled={busy || !canSchedule}
-            onClick={() => void doIt('schedule')}
-          >
+          <Button disabled={busy || !canSchedule} onClick={() => void doIt('schedule')}>
             {isScheduled ? 'Schedule with these words' : when ? `Schedule for ${when}` : 'Schedule'}
-          </button>
+          </Button>
         )}
         {isScheduled && delivery?.differs && (
-          <button type="button" className="btn btn-outline-primary" disabled={busy} onClick={() => void takeOldBack()}>
+          <Button variant="outline-primary" disabled={busy} onClick={() => void takeOldBack()}>
             Restore the scheduled text
-          </button>
+          </Button>
         )}
         {isScheduled && (
           <Word busy={busy} onDo={() => void doIt('stage', { stage: 'ready' })}>
@@ -184,9 +181,9 @@ export function Deeds({
             onChange={(event) => setTyped(event.target.value)}
           />
           <div className="deeds">
-            <button type="submit" className="btn btn-outline-primary" disabled={busy}>
+            <Button type="submit" variant="outline-primary" disabled={busy}>
               {asked === 'address' ? 'Mark as published' : 'Set aside'}
-            </button>
+            </Button>
             <Word busy={busy} onDo={() => setAsked(null)}>
               Cancel
             </Word>
@@ -211,8 +208,8 @@ export function Deeds({
 
 function Word({ busy, onDo, children }: { busy: boolean; onDo: () => void; children: string }) {
   return (
-    <button type="button" className="word" disabled={busy} onClick={onDo}>
+    <WordButton disabled={busy} onClick={onDo}>
       {children}
-    </button>
+    </WordButton>
   );
 }

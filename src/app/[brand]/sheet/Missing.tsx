@@ -8,6 +8,7 @@ import { problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import type { PostEditor } from './usePostEditor';
+import { WordButton } from '@/ui/WordButton';
 
 /** What stands between the post and its departure: each leads to its place; what only the team wants, a manager may waive. */
 export function Missing({
@@ -68,13 +69,12 @@ const placeOfWant = ({ key, field }: Want): string =>
 
 function LeadsTo({ place, children }: { place: string; children: string }) {
   return (
-    <button
-      type="button"
-      className="word leads-to"
+    <WordButton
+      className="leads-to"
       onClick={(event) => event.currentTarget.closest('.sheet')?.querySelector<HTMLElement>(place)?.focus()}
     >
       {children}
-    </button>
+    </WordButton>
   );
 }
 
@@ -96,9 +96,9 @@ function Waive({ editor, postId, count }: { editor: PostEditor; postId: string; 
 
   if (reason === null)
     return (
-      <button type="button" className="word" onClick={() => setReason('')}>
+      <WordButton onClick={() => setReason('')}>
         {count === 1 ? 'Waive a requirement…' : `Waive ${count} requirements…`}
-      </button>
+      </WordButton>
     );
   return (
     <form className="waive" onSubmit={(event) => void waive(event)}>

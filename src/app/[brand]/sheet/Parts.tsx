@@ -27,6 +27,7 @@ import { CountOf } from './CountedText';
 import { PictureCard } from './PictureCard';
 import type { PostEditor, Texts } from './usePostEditor';
 import { BothTexts } from './Words';
+import { WordButton } from '@/ui/WordButton';
 
 /** The slides, frames or further parts of a post in their order: dragged or moved by keyboard, each with its text and picture. */
 export function Parts({
@@ -110,13 +111,9 @@ export function Parts({
         </SortableContext>
       </DndContext>
       {!disabled && (
-        <button
-          type="button"
-          className="word"
-          onClick={() => void arrange([...parts, { id: crypto.randomUUID(), text: '', pictureId: null }])}
-        >
+        <WordButton onClick={() => void arrange([...parts, { id: crypto.randomUUID(), text: '', pictureId: null }])}>
           add a {rule.label}
-        </button>
+        </WordButton>
       )}
     </div>
   );
@@ -174,11 +171,7 @@ function PartRow({
         )}
         <b>{title}</b>
         <CountOf count={count} limit={rule.limit} />
-        {!disabled && picture === undefined && (
-          <button type="button" className="word" onClick={onRemove}>
-            Remove
-          </button>
-        )}
+        {!disabled && picture === undefined && <WordButton onClick={onRemove}>Remove</WordButton>}
       </div>
       <div className="part-body">
         {picture && <PictureCard picture={picture} editor={editor} sheet={sheet} rules={rules} disabled={disabled} />}

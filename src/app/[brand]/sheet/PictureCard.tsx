@@ -12,6 +12,7 @@ import { problemOf } from '@/ui/api';
 import { fileSize } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import type { PostEditor } from './usePostEditor';
+import { WordButton } from '@/ui/WordButton';
 
 const CropDialog = dynamic(() => import('./CropDialog').then((module) => module.CropDialog), { ssr: false });
 
@@ -86,17 +87,13 @@ export function PictureCard({
           {!isVideo(picture) && (
             <>
               <Mends picture={picture} sheet={sheet} rules={rules} onFit={fit} />
-              <button type="button" className="word" onClick={() => setCropping(true)}>
-                {picture.crop ? 'Cropped' : 'Crop'}
-              </button>
+              <WordButton onClick={() => setCropping(true)}>{picture.crop ? 'Cropped' : 'Crop'}</WordButton>
             </>
           )}
           <a className="word" href={`/api/media/${picture.sha256}?save`}>
             Original
           </a>
-          <button type="button" className="word" onClick={() => void change('DELETE', {})}>
-            Remove
-          </button>
+          <WordButton onClick={() => void change('DELETE', {})}>Remove</WordButton>
         </span>
       )}
       {isCropping && (
@@ -148,14 +145,14 @@ function Mends({
           ),
       )}
       {!rules.pictureTypes.includes(outMime(picture)) && converted && (
-        <button type="button" className="word attention" onClick={() => onFit({ toMime: converted })}>
+        <WordButton className="attention" onClick={() => onFit({ toMime: converted })}>
           convert to {converted.slice(6).toUpperCase()}
-        </button>
+        </WordButton>
       )}
       {outBytes(picture) > rules.pictureMaxBytes && (
-        <button type="button" className="word attention" onClick={() => onFit({ toBytes: rules.pictureMaxBytes })}>
+        <WordButton className="attention" onClick={() => onFit({ toBytes: rules.pictureMaxBytes })}>
           scale down to {fileSize(rules.pictureMaxBytes)}
-        </button>
+        </WordButton>
       )}
     </>
   );

@@ -10,6 +10,7 @@ import { useSay } from '@/ui/messages';
 import { MEDIA_ACCEPTED, outcomeInWords, useUploads } from '@/ui/useUploads';
 import { PictureCard } from './PictureCard';
 import type { PostEditor } from './usePostEditor';
+import { WordButton } from '@/ui/WordButton';
 
 const LibraryDialog = dynamic(() => import('./LibraryDialog').then((module) => module.LibraryDialog), { ssr: false });
 
@@ -49,11 +50,7 @@ export function Pictures({
     >
       <div className="words-label">
         <span>{label}</span>
-        {!disabled && (
-          <button type="button" className="word" onClick={() => setChoosing(true)}>
-            From the library
-          </button>
-        )}
+        {!disabled && <WordButton onClick={() => setChoosing(true)}>From the library</WordButton>}
       </div>
       <ul
         className="picture-row"
@@ -93,11 +90,7 @@ export function Pictures({
                 }}
               />
             </label>
-            {progress && progress.total > 1 && (
-              <button type="button" className="word" onClick={stop}>
-                Stop
-              </button>
-            )}
+            {progress && progress.total > 1 && <WordButton onClick={stop}>Stop</WordButton>}
           </li>
         )}
       </ul>

@@ -10,6 +10,7 @@ import { shortDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';
 import { useShell } from '@/ui/shell';
 import { StepForm, StepPlace } from './StepForm';
+import { WordButton } from '@/ui/WordButton';
 
 /** What a state adds to a step’s day; the others speak for themselves. */
 const STATE_WORDS: Partial<Record<StepState, string>> = { late: 'late', squeezed: 'too little time', today: 'today' };
@@ -59,16 +60,13 @@ export function PrepSteps({
         <span>Prep</span>
         <span className="figures soft">{steps.length > 0 && `${done} of ${steps.length}`}</span>
         <span className="attention small-text">{squeezeWords(states)}</span>
-        <button type="button" className="word push" onClick={() => setAdding(true)}>
+        <WordButton className="push" onClick={() => setAdding(true)}>
           Add a step
-        </button>
+        </WordButton>
       </div>
       {steps.length === 0 && !adding && (
         <p className="soft">
-          No steps.{' '}
-          <button type="button" className="word" onClick={renew.run}>
-            {renew.label}
-          </button>
+          No steps. <WordButton onClick={renew.run}>{renew.label}</WordButton>
         </p>
       )}
       <ol className="prep-steps">
@@ -80,14 +78,13 @@ export function PrepSteps({
               checked={ticking.get(step.id) ?? step.doneOn !== null}
               onChange={(event) => void tick(step, event.target.checked)}
             />
-            <button
-              type="button"
-              className="word title"
+            <WordButton
+              className="title"
               aria-expanded={open === step.id}
               onClick={() => setOpen(open === step.id ? null : step.id)}
             >
               {step.title}
-            </button>
+            </WordButton>
             <Who step={step} />
             <span className="when">
               <InPlace
@@ -101,15 +98,14 @@ export function PrepSteps({
               />
               {STATE_WORDS[states[index]!] && <b className="state">{STATE_WORDS[states[index]!]}</b>}
               {step.pinned && (
-                <button
-                  type="button"
-                  className="word small-text"
+                <WordButton
+                  className="small-text"
                   aria-label={`Unpin ${step.title}`}
                   title="Stays on this day when the post moves"
                   onClick={() => void change(step, { pinned: null })}
                 >
                   pinned
-                </button>
+                </WordButton>
               )}
             </span>
             {step.note && open !== step.id && <span className="note soft">{step.note}</span>}

@@ -10,6 +10,7 @@ import type { PostSheet, SheetPicture } from '@/core/posts/sheet';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import { CroppedPicture } from '@/ui/CroppedPicture';
 import type { Texts } from './usePostEditor';
+import { WordButton } from '@/ui/WordButton';
 
 /** A post roughly as a reader meets it: up to the fold, with its first picture or slide, on a narrow or a wide screen. */
 export function Preview({ sheet, texts, rules }: { sheet: PostSheet; texts: Texts; rules: RuleSheet }) {
@@ -31,9 +32,9 @@ export function Preview({ sheet, texts, rules }: { sheet: PostSheet; texts: Text
     <section className="preview" aria-label="Preview">
       <div className="words-label">
         <span>Preview</span>
-        <button type="button" className="word" aria-pressed={isWide} onClick={() => setWide(!isWide)}>
+        <WordButton aria-pressed={isWide} onClick={() => setWide(!isWide)}>
           {isWide ? 'on a wide screen' : 'on a narrow screen'}
-        </button>
+        </WordButton>
       </div>
       <div className={`preview-paper${isWide ? ' is-wide' : ''}`}>
         <div className="preview-pictures">
@@ -43,25 +44,17 @@ export function Preview({ sheet, texts, rules }: { sheet: PostSheet; texts: Text
               <figcaption>
                 <span>{slide.text}</span>
                 <span className="figures">
-                  <button
-                    type="button"
-                    className="word"
-                    aria-label="The one before"
-                    disabled={shown === 0}
-                    onClick={() => setShown(shown - 1)}
-                  >
+                  <WordButton aria-label="The one before" disabled={shown === 0} onClick={() => setShown(shown - 1)}>
                     ‹
-                  </button>{' '}
+                  </WordButton>{' '}
                   {shown + 1}/{parts.length}{' '}
-                  <button
-                    type="button"
-                    className="word"
+                  <WordButton
                     aria-label="The one after"
                     disabled={shown >= parts.length - 1}
                     onClick={() => setShown(shown + 1)}
                   >
                     ›
-                  </button>
+                  </WordButton>
                 </span>
               </figcaption>
             </figure>
@@ -82,9 +75,9 @@ export function Preview({ sheet, texts, rules }: { sheet: PostSheet; texts: Text
               {caption.foldAt !== null && (
                 <>
                   {' '}
-                  <button type="button" className="word preview-more" onClick={() => setOpen(!isOpen)}>
+                  <WordButton className="preview-more" onClick={() => setOpen(!isOpen)}>
                     {isOpen ? 'less' : 'more'}
-                  </button>
+                  </WordButton>
                 </>
               )}
             </p>

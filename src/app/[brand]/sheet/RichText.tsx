@@ -5,6 +5,7 @@ import { EditorContent, useEditor, useEditorState, type Editor } from '@tiptap/r
 import StarterKit from '@tiptap/starter-kit';
 import { Bold, Heading2, Italic, List, ListOrdered, Quote } from 'lucide-react';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { WordButton } from '@/ui/WordButton';
 
 /** A long text with headings, lists and emphasis, kept as Markdown; it can be written as Markdown too. */
 export function RichText({
@@ -77,9 +78,9 @@ export function RichText({
       {!disabled && (
         <div className="rich-tools" role="toolbar" aria-label={`Form of ${label}`}>
           {!isPlain && <Tools editor={editor} />}
-          <button type="button" className="word" aria-pressed={isPlain} onClick={() => setPlain(!isPlain)}>
+          <WordButton aria-pressed={isPlain} onClick={() => setPlain(!isPlain)}>
             {isPlain ? 'as it reads' : 'as Markdown'}
-          </button>
+          </WordButton>
         </div>
       )}
       {isPlain ? (

@@ -29,6 +29,8 @@ import { usePostEditor, writtenSheet, type PostEditor, type SaveState } from './
 import { WhatBecameOfIt } from './WhatBecameOfIt';
 import { BothTexts, Words } from './Words';
 import { Writing } from './Writing';
+import { WordButton } from '@/ui/WordButton';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 const Versions = dynamic(() => import('./Versions').then((module) => module.Versions), { ssr: false });
 const Preview = dynamic(() => import('./Preview').then((module) => module.Preview), { ssr: false });
@@ -113,9 +115,7 @@ export function Sheet({
       <section className="sheet" aria-label="Post">
         <div className="sheet-top">
           <span>{editor.problem ? editor.problem.message : 'Opening…'}</span>
-          <button type="button" className="word" onClick={onClose}>
-            Close
-          </button>
+          <WordButton onClick={onClose}>Close</WordButton>
         </div>
       </section>
     );
@@ -146,13 +146,13 @@ export function Sheet({
           {SAVE_WORDS[editor.saveState]}
         </span>
         {!isFixed && (
-          <button type="button" className="word" onClick={onMove} aria-keyshortcuts="m">
+          <WordButton onClick={onMove} aria-keyshortcuts="m">
             Move
-          </button>
+          </WordButton>
         )}
-        <button type="button" className="word" onClick={onClose} aria-keyshortcuts="Escape">
+        <WordButton onClick={onClose} aria-keyshortcuts="Escape">
           Close
-        </button>
+        </WordButton>
       </div>
       <div className="sheet-title">
         <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />
@@ -164,11 +164,7 @@ export function Sheet({
           onChange={(event) => editor.type('title', event.target.value.replace(/\n/g, ' '))}
         />
       </div>
-      {editor.problem?.field === 'title' && (
-        <div className="field-refusal" role="alert">
-          {editor.problem.message}
-        </div>
-      )}
+      {editor.problem?.field === 'title' && <FieldRefusal>{editor.problem.message}</FieldRefusal>}
       <BothTexts editor={editor} field="title" />
       <StageBar editor={editor} sheet={sheet} />
       <Facts editor={editor} sheet={sheet} channel={channel} disabled={isFixed} />
@@ -181,17 +177,10 @@ export function Sheet({
         disabled={isFixed}
         tools={
           <>
-            <button type="button" className="word" onClick={() => setVersionsOpen(true)}>
-              Versions
-            </button>
-            <button
-              type="button"
-              className="word"
-              aria-pressed={isPreviewed}
-              onClick={() => setPreviewed(!isPreviewed)}
-            >
+            <WordButton onClick={() => setVersionsOpen(true)}>Versions</WordButton>
+            <WordButton aria-pressed={isPreviewed} onClick={() => setPreviewed(!isPreviewed)}>
               Preview
-            </button>
+            </WordButton>
             <Link className="word push" href={`/${brand.slug}/pieces/${sheet.pieceId}/words`} prefetch={false}>
               Write all posts side by side
             </Link>

@@ -9,6 +9,7 @@ import { dayAndTime } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import type { PostEditor } from './usePostEditor';
+import { WordButton } from '@/ui/WordButton';
 
 const STATE_WORDS: Record<Exclude<SignOffState, 'notAsked'>, string> = {
   missing: 'Nobody has signed it off yet.',
@@ -44,9 +45,9 @@ export function SignOffLine({ editor, sheet }: { editor: PostEditor; sheet: Post
       </span>
       {mayGive &&
         (state === 'given' ? (
-          <button type="button" className="word push" onClick={() => void doIt('takeSignOffBack')}>
+          <WordButton className="push" onClick={() => void doIt('takeSignOffBack')}>
             Withdraw sign-off
-          </button>
+          </WordButton>
         ) : (
           <Button variant="outline-primary" size="sm" className="push" onClick={() => void doIt('signOff')}>
             Sign off

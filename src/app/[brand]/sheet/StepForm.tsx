@@ -13,6 +13,7 @@ import {
   type Work,
 } from '@/core/prep/step';
 import { useShell } from '@/ui/shell';
+import { WordButton } from '@/ui/WordButton';
 
 /** A step's fields, to add one or to change it. */
 export function StepForm({
@@ -153,9 +154,7 @@ export function StepForm({
         <Button type="submit" size="sm">
           {deed}
         </Button>
-        <button type="button" className="word" onClick={onClose}>
-          Close
-        </button>
+        <WordButton onClick={onClose}>Close</WordButton>
         {children}
       </span>
     </form>
@@ -176,15 +175,15 @@ export function StepPlace({
 }) {
   return (
     <>
-      <button type="button" className="word" disabled={index === 0} onClick={() => onShift(-1)}>
+      <WordButton disabled={index === 0} onClick={() => onShift(-1)}>
         Move earlier
-      </button>
-      <button type="button" className="word" disabled={index === count - 1} onClick={() => onShift(1)}>
+      </WordButton>
+      <WordButton disabled={index === count - 1} onClick={() => onShift(1)}>
         Move later
-      </button>
-      <button type="button" className="word wrong" onClick={onRemove}>
+      </WordButton>
+      <WordButton className="wrong" onClick={onRemove}>
         Remove
-      </button>
+      </WordButton>
     </>
   );
 }

@@ -9,6 +9,7 @@ import type { WordsVersion } from '@/usecases/posts/reading';
 import { call, problemOf } from '@/ui/api';
 import { dayAndTime } from '@/ui/format';
 import { useShell } from '@/ui/shell';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** What a post's words were: who wrote when, how a version differs from the present words, and taking it back. */
 export function Versions({
@@ -44,11 +45,7 @@ export function Versions({
         <Modal.Title>Versions</Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        {problem && (
-          <div className="field-refusal" role="alert">
-            {problem}
-          </div>
-        )}
+        <FieldRefusal>{problem}</FieldRefusal>
         {versions?.length === 0 && <p className="soft">Nothing was written since versions are kept.</p>}
         <div className="versions">
           <ul className="version-list">

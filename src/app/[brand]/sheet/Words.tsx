@@ -5,6 +5,8 @@ import { fitTexts } from '@/core/captions/compose';
 import type { Format, RuleSheet, TextFieldName } from '@/core/rulesheets/types';
 import { CountedText } from './CountedText';
 import type { Conflict, PostEditor, Texts } from './usePostEditor';
+import { FieldRefusal } from '@/ui/FieldRefusal';
+import Button from 'react-bootstrap/Button';
 
 /** The texts that a format has on its network, counted as that network counts them while one types. */
 export function Words({
@@ -88,11 +90,7 @@ function OneLine({
         disabled={disabled}
         onChange={(event) => editor.type(field, event.target.value)}
       />
-      {editor.problem?.field === field && (
-        <div className="field-refusal" role="alert">
-          {editor.problem.message}
-        </div>
-      )}
+      {editor.problem?.field === field && <FieldRefusal>{editor.problem.message}</FieldRefusal>}
       <BothTexts editor={editor} field={field} />
     </div>
   );
@@ -109,24 +107,16 @@ export function BothTexts({ editor, field }: { editor: PostEditor; field: Confli
         <div>
           <b>Yours</b>
           <pre>{editor.texts[field]}</pre>
-          <button
-            type="button"
-            className="btn btn-outline-primary btn-sm"
-            onClick={() => editor.settle(conflict, 'mine')}
-          >
+          <Button variant="outline-primary" size="sm" onClick={() => editor.settle(conflict, 'mine')}>
             Keep mine
-          </button>
+          </Button>
         </div>
         <div>
           <b>Theirs</b>
           <pre>{conflict.theirs}</pre>
-          <button
-            type="button"
-            className="btn btn-outline-primary btn-sm"
-            onClick={() => editor.settle(conflict, 'theirs')}
-          >
+          <Button variant="outline-primary" size="sm" onClick={() => editor.settle(conflict, 'theirs')}>
             Use theirs
-          </button>
+          </Button>
         </div>
       </div>
     </div>

@@ -5,6 +5,7 @@ import { useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import type { DraftField } from '@/ui/drafts';
 import { insertText } from '@/ui/insertText';
 import type { PostEditor } from './usePostEditor';
+import { WordButton } from '@/ui/WordButton';
 
 const InsertPalette = dynamic(() => import('./InsertPalette').then((module) => module.InsertPalette), { ssr: false });
 const EmojiPicker = dynamic(() => import('./EmojiPicker').then((module) => module.EmojiPicker), { ssr: false });
@@ -75,23 +76,16 @@ export function Writing({
     >
       {!disabled && (
         <div className="writing-tools">
-          <button
-            type="button"
-            className="word"
+          <WordButton
             aria-keyshortcuts="Control+."
             title="Shelf and names, where the caret stands (Ctrl .)"
             onClick={() => setOpen('palette')}
           >
             Insert from the shelf
-          </button>
-          <button
-            type="button"
-            className="word"
-            aria-expanded={open === 'emoji'}
-            onClick={() => setOpen(open === 'emoji' ? null : 'emoji')}
-          >
+          </WordButton>
+          <WordButton aria-expanded={open === 'emoji'} onClick={() => setOpen(open === 'emoji' ? null : 'emoji')}>
             Emoji
-          </button>
+          </WordButton>
           {tools}
         </div>
       )}

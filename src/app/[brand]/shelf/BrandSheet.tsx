@@ -8,6 +8,8 @@ import { call, problemOf } from '@/ui/api';
 import { fileSize } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { WordButton } from '@/ui/WordButton';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** Colours, fonts, logos and portraits of a brand, to copy and to save. */
 export function BrandSheet({
@@ -47,18 +49,16 @@ export function BrandSheet({
                   )}
                   <b>{asset.name}</b>
                   {asset.value !== '' && (
-                    <button type="button" className="word figures" onClick={() => void copy(asset)} title="Copy">
+                    <WordButton className="figures" onClick={() => void copy(asset)} title="Copy">
                       {asset.value}
-                    </button>
+                    </WordButton>
                   )}
                   {asset.sha256 && (
                     <a className="word" href={`/api/media/${asset.sha256}?save`}>
                       save {asset.bytes !== null && fileSize(asset.bytes)}
                     </a>
                   )}
-                  <button type="button" className="word" onClick={() => void drop(asset)}>
-                    Remove
-                  </button>
+                  <WordButton onClick={() => void drop(asset)}>Remove</WordButton>
                 </li>
               ))}
           </ul>
@@ -126,11 +126,7 @@ function AssetForm({ kind, onKept }: { kind: AssetKind; onKept: (assets: BrandAs
       <Button type="submit" size="sm" variant="outline-primary">
         Add
       </Button>
-      {problem && (
-        <div className="field-refusal" role="alert">
-          {problem}
-        </div>
-      )}
+      <FieldRefusal>{problem}</FieldRefusal>
     </form>
   );
 }

@@ -7,6 +7,7 @@ import { call, problemOf } from '@/ui/api';
 import { dayMonth } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { ShelfList } from './ShelfList';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 const PLACEHOLDERS: Record<ShelfKind, string> = {
   hashtags: '#NightSky #Stargazing',
@@ -118,11 +119,7 @@ function ItemForm({
       <Button type="submit" size="sm" variant={item ? 'primary' : 'outline-primary'}>
         {item ? 'Keep the change' : `Add the ${SHELF_LABELS[kind].one}`}
       </Button>
-      {problem && (
-        <div className="field-refusal" role="alert">
-          {problem}
-        </div>
-      )}
+      <FieldRefusal>{problem}</FieldRefusal>
     </form>
   );
 }

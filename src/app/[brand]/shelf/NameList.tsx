@@ -6,6 +6,7 @@ import type { Name } from '@/core/shelf/shelf';
 import { call, problemOf } from '@/ui/api';
 import { useShell } from '@/ui/shell';
 import { ShelfList } from './ShelfList';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** People and places to name, and what they are called on each of the brand's networks. */
 export function NameList({ names, onChange }: { names: readonly Name[]; onChange: (names: Name[]) => void }) {
@@ -121,11 +122,7 @@ function NameForm({
       <Button type="submit" size="sm">
         {name ? 'Keep the change' : 'Add the name'}
       </Button>
-      {problem && (
-        <div className="field-refusal" role="alert">
-          {problem}
-        </div>
-      )}
+      <FieldRefusal>{problem}</FieldRefusal>
     </form>
   );
 }

@@ -4,6 +4,7 @@ import { useState, type ReactNode } from 'react';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { WordButton } from '@/ui/WordButton';
 
 /** Things that lie on the shelf, each changed in its place or taken away, which can be taken back. */
 export function ShelfList<Thing extends { id: string }>({
@@ -53,12 +54,8 @@ export function ShelfList<Thing extends { id: string }>({
             <>
               {face(thing)}
               <span className="shelf-deeds">
-                <button type="button" className="word" onClick={() => setEditing(thing.id)}>
-                  Edit
-                </button>
-                <button type="button" className="word" onClick={() => void drop(thing, true)}>
-                  Remove
-                </button>
+                <WordButton onClick={() => setEditing(thing.id)}>Edit</WordButton>
+                <WordButton onClick={() => void drop(thing, true)}>Remove</WordButton>
               </span>
             </>
           )}

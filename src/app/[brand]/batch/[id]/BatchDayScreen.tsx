@@ -12,6 +12,7 @@ import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { useInTurn } from '@/ui/useInTurn';
 import { HolderLink, HolderSign } from '../../HolderOfStep';
+import { WordButton } from '@/ui/WordButton';
 
 /** The running order of a batch day with its times; ticks here are ticks of the steps themselves. */
 export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch: BatchDay; steps: BatchStep[] }) {
@@ -91,9 +92,9 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
           />{' '}
           · {steps.length} steps, {minutesWords(minutesTogether(steps))}
         </span>
-        <button type="button" className="word push" onClick={() => void callOff()}>
+        <WordButton className="push" onClick={() => void callOff()}>
           Cancel the batch day
-        </button>
+        </WordButton>
       </header>
       <div className="place-body desk batch">
         <section aria-label="Running order">
@@ -119,32 +120,27 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
                 </span>
                 <span className="figures">{step.minutes === null ? '' : minutesWords(step.minutes)}</span>
                 <span className="order">
-                  <button
-                    type="button"
-                    className="word"
+                  <WordButton
                     aria-label={`${step.title} of ${step.holder.title} earlier`}
                     disabled={index === 0}
                     onClick={() => swap(index, -1)}
                   >
                     ↑
-                  </button>
-                  <button
-                    type="button"
-                    className="word"
+                  </WordButton>
+                  <WordButton
                     aria-label={`${step.title} of ${step.holder.title} later`}
                     disabled={index === steps.length - 1}
                     onClick={() => swap(index, 1)}
                   >
                     ↓
-                  </button>
-                  <button
-                    type="button"
-                    className="word soft"
+                  </WordButton>
+                  <WordButton
+                    className="soft"
                     aria-label={`Take ${step.title} of ${step.holder.title} out`}
                     onClick={() => void order(steps.filter(({ id }) => id !== step.id))}
                   >
                     Remove
-                  </button>
+                  </WordButton>
                 </span>
               </li>
             ))}
@@ -168,14 +164,13 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
                   />{' '}
                   {need.text}
                 </label>
-                <button
-                  type="button"
-                  className="word soft"
+                <WordButton
+                  className="soft"
                   aria-label={`Remove ${need.text}`}
                   onClick={() => void change(({ needs }) => ({ needs: needs.filter((_need, at) => at !== index) }))}
                 >
                   Remove
-                </button>
+                </WordButton>
               </li>
             ))}
           </ul>
@@ -186,9 +181,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
               value={typed}
               onChange={(event) => setTyped(event.target.value)}
             />{' '}
-            <button type="submit" className="word">
-              Add
-            </button>
+            <WordButton type="submit">Add</WordButton>
           </form>
         </section>
       </div>

@@ -10,6 +10,7 @@ import { shortDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';
 import { useSay } from '@/ui/messages';
 import { PrepSteps } from '../../sheet/PrepSteps';
+import { WordButton } from '@/ui/WordButton';
 
 /** The piece’s own prep: its kind decides which; it counts back from a day of its own, or from its earliest post. */
 export function PiecePrep({
@@ -72,9 +73,7 @@ export function PiecePrep({
             onCommit={(day) => onEdit({ prepDay: day || null })}
           />
           {piece.prepDay && (
-            <button type="button" className="word" onClick={() => onEdit({ prepDay: null })}>
-              Use its earliest post instead
-            </button>
+            <WordButton onClick={() => onEdit({ prepDay: null })}>Use its earliest post instead</WordButton>
           )}
         </span>
       </p>

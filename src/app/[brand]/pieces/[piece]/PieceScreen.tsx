@@ -17,6 +17,7 @@ import { Progress, progressWords } from '@/ui/Progress';
 import { useShell } from '@/ui/shell';
 import { PiecePrep } from './PiecePrep';
 import { usePieceEditor, type PieceField } from './usePieceEditor';
+import Button from 'react-bootstrap/Button';
 
 const PlanDialog = dynamic(() => import('../../PlanDialog').then((module) => module.PlanDialog), { ssr: false });
 
@@ -57,16 +58,16 @@ export function PieceScreen({
             <div>
               <b>Yours</b>
               <pre>{texts[name]}</pre>
-              <button type="button" className="btn btn-outline-primary btn-sm" onClick={() => settle(name, 'mine')}>
+              <Button variant="outline-primary" size="sm" onClick={() => settle(name, 'mine')}>
                 Keep mine
-              </button>
+              </Button>
             </div>
             <div>
               <b>Theirs</b>
               <pre>{problem.theirs}</pre>
-              <button type="button" className="btn btn-outline-primary btn-sm" onClick={() => settle(name, 'theirs')}>
+              <Button variant="outline-primary" size="sm" onClick={() => settle(name, 'theirs')}>
                 Use theirs
-              </button>
+              </Button>
             </div>
           </div>
         )}
@@ -78,9 +79,9 @@ export function PieceScreen({
       <header className="place-head">
         <h1>{piece.title}</h1>
         <span className="soft">{slips.length === 1 ? '1 post' : `${slips.length} posts`}</span>
-        <button type="button" className="btn btn-primary push" onClick={() => setPlanning(true)}>
+        <Button className="push" onClick={() => setPlanning(true)}>
           Plan on a date…
-        </button>
+        </Button>
       </header>
       <div className="place-body">
         <div className="piece-page">

@@ -11,6 +11,8 @@ import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
+import { WordButton } from '@/ui/WordButton';
+import Table from 'react-bootstrap/Table';
 
 interface ChannelFields {
   id: string | null;
@@ -40,7 +42,7 @@ export function ChannelSettings({
     ruleSheetId: sheets[0]?.id ?? '',
   };
   return (
-    <table className="settings-table">
+    <Table bsPrefix="settings-table">
       <thead>
         <tr>
           <th scope="col">Call sign</th>
@@ -66,7 +68,7 @@ export function ChannelSettings({
         ))}
         <ChannelRow key={`new ${channels.length}`} version={0} channel={fresh} others={channels} sheets={sheets} />
       </tbody>
-    </table>
+    </Table>
   );
 }
 
@@ -191,14 +193,9 @@ function ChannelRow({
             </Button>
           )}
           {!isNew && (
-            <button
-              type="button"
-              className="word soft"
-              onClick={() => void archive()}
-              aria-label={`Archive ${channel.name}`}
-            >
+            <WordButton className="soft" onClick={() => void archive()} aria-label={`Archive ${channel.name}`}>
               Archive
-            </button>
+            </WordButton>
           )}
         </td>
       </tr>

@@ -10,6 +10,9 @@ import { dayAndTime, shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { BadRows } from '../BadRows';
+import { WordButton } from '@/ui/WordButton';
+import Table from 'react-bootstrap/Table';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** Brings iCalendar files of dates in, replaces and removes them. */
 export function DateFiles({ files }: { files: readonly DateFile[] }) {
@@ -47,7 +50,7 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
       <p className="soft">
         Dates to plan around, such as holidays and events, show as a thin band at the head of their days.
       </p>
-      <table className="settings-table">
+      <Table bsPrefix="settings-table">
         <thead>
           <tr>
             <th scope="col">Name</th>
@@ -69,17 +72,10 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
               <td>{dayAndTime(one.importedAt, brand.zone)}</td>
               <td>{shortDate(one.reckonedTo)}</td>
               <td className="row-deeds">
-                <button type="button" className="word" onClick={() => setName(one.name)}>
-                  Replace
-                </button>{' '}
-                <button
-                  type="button"
-                  className="word soft"
-                  onClick={() => void remove(one)}
-                  aria-label={`Take ${one.name} out`}
-                >
+                <WordButton onClick={() => setName(one.name)}>Replace</WordButton>{' '}
+                <WordButton className="soft" onClick={() => void remove(one)} aria-label={`Take ${one.name} out`}>
                   Remove
-                </button>
+                </WordButton>
               </td>
             </tr>
           ))}
@@ -91,7 +87,7 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
             </tr>
           )}
         </tbody>
-      </table>
+      </Table>
       <form className="bring" onSubmit={(event) => void bring(event)}>
         <label>
           iCalendar file{' '}
@@ -112,11 +108,7 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
               : 'Import the dates'}
         </Button>
       </form>
-      {problem && (
-        <div className="field-refusal" role="alert">
-          {problem}
-        </div>
-      )}
+      <FieldRefusal>{problem}</FieldRefusal>
       {outcome && (
         <p role="status">
           Brought {outcome.count === 1 ? '1 date' : `${outcome.count} dates`} in as “{outcome.name}”.

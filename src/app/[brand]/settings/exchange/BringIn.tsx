@@ -15,6 +15,8 @@ import { useShell } from '@/ui/shell';
 import { BadRows } from '../BadRows';
 import { ImportProgress } from './ImportProgress';
 import { Outcome } from './Outcome';
+import Table from 'react-bootstrap/Table';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 const ORDERS: { value: DateOrder; label: string }[] = [
   { value: 'ymd', label: 'year, month, day' },
@@ -101,17 +103,13 @@ export function BringIn({ running: before }: { running: RunningImport | null }) 
         </label>{' '}
         {busy && <span className="soft">{busy}</span>}
       </p>
-      {problem && (
-        <div className="field-refusal" role="alert">
-          {problem}
-        </div>
-      )}
+      <FieldRefusal>{problem}</FieldRefusal>
       {running && <ImportProgress key={running.id} running={running} onEnd={end} />}
       {outcome && <Outcome outcome={outcome} />}
       {preview && (
         <>
           <div className="mapping-scroll">
-            <table className="settings-table mapping">
+            <Table bsPrefix="settings-table" className="mapping">
               <thead>
                 <tr>
                   {preview.header.map((name, index) => (
@@ -150,7 +148,7 @@ export function BringIn({ running: before }: { running: RunningImport | null }) 
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </Table>
           </div>
           {preview.asksDateOrder && (
             <p className="attention">

@@ -6,6 +6,7 @@ import ProgressBar from 'react-bootstrap/ProgressBar';
 import { counted } from '@/core/words';
 import { call, problemOf } from '@/ui/api';
 import type { RunningImport } from '@/usecases/exchange/longImport';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** How often it asks how the import stands, in milliseconds. */
 const ASK_EVERY_MS = 500;
@@ -64,11 +65,7 @@ export function ImportProgress({
       <p className="soft">
         You can leave this page: it goes on. Stopped, what is in stays; the same file brings the rest.
       </p>
-      {problem && (
-        <div className="field-refusal" role="alert">
-          {problem}
-        </div>
-      )}
+      <FieldRefusal>{problem}</FieldRefusal>
     </div>
   );
 }

@@ -18,6 +18,9 @@ import { Weekdays } from '@/ui/Weekdays';
 import { Problem } from '../Problem';
 import { SpanList, type Span } from '../SpanList';
 import { useSetting } from '../useSetting';
+import { WordButton } from '@/ui/WordButton';
+import Table from 'react-bootstrap/Table';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 interface PersonRow extends Person {
   brandIds: string[];
@@ -46,7 +49,7 @@ export function PeopleSettings({
   return (
     <div className="two-columns is-wide-first">
       <section>
-        <table className="settings-table">
+        <Table bsPrefix="settings-table">
           <thead>
             <tr>
               <th scope="col">Name</th>
@@ -61,14 +64,9 @@ export function PeopleSettings({
               <tr key={person.id}>
                 <th scope="row">
                   <span className="dot" style={{ background: person.color }} aria-hidden="true" />{' '}
-                  <button
-                    type="button"
-                    className="word"
-                    aria-expanded={open === person.id}
-                    onClick={() => setOpen(person.id)}
-                  >
+                  <WordButton aria-expanded={open === person.id} onClick={() => setOpen(person.id)}>
                     {person.name}
-                  </button>
+                  </WordButton>
                 </th>
                 <td>{ROLES[person.role]}</td>
                 <td>{person.crafts.map((craft) => CRAFT_LABELS[craft]).join(', ')}</td>
@@ -80,11 +78,11 @@ export function PeopleSettings({
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
         {open !== null && (
-          <button type="button" className="word mt-2" onClick={() => setOpen(null)}>
+          <WordButton className="mt-2" onClick={() => setOpen(null)}>
             Add somebody
-          </button>
+          </WordButton>
         )}
       </section>
       <section>
@@ -256,14 +254,10 @@ function Archive({ person, people, onDone }: { person: PersonRow; people: readon
           </select>
         </label>
       )}
-      <button type="button" className="word wrong" onClick={() => void archive()}>
+      <WordButton className="wrong" onClick={() => void archive()}>
         Archive {person.name}
-      </button>
-      {problem && (
-        <div className="field-refusal" role="alert">
-          {problem}
-        </div>
-      )}
+      </WordButton>
+      <FieldRefusal>{problem}</FieldRefusal>
     </div>
   );
 }

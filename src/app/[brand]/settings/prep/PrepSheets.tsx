@@ -12,6 +12,7 @@ import { useShell } from '@/ui/shell';
 import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
 import { StepForm, StepPlace } from '../../sheet/StepForm';
+import { WordButton } from '@/ui/WordButton';
 
 interface Sheet {
   subject: PrepSubject;
@@ -91,13 +92,9 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
           ? `A piece that is ${withArticle(SUBJECT_LABELS[sheet.subject])} gets these steps, counted back from its earliest post.`
           : `Every new ${SUBJECT_LABELS[sheet.subject]} gets these steps, counted back from its day.`}{' '}
         {sheet.isOwn ? (
-          <button
-            type="button"
-            className="word"
-            onClick={() => void write('DELETE', {}, 'The steps that ship with Bimlo hold again.')}
-          >
+          <WordButton onClick={() => void write('DELETE', {}, 'The steps that ship with Bimlo hold again.')}>
             Use the steps that ship with Bimlo
-          </button>
+          </WordButton>
         ) : (
           'They ship with Bimlo: change what you do otherwise.'
         )}
@@ -105,14 +102,13 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
       <ol className="prep-lines">
         {lines.map((line, index) => (
           <li key={index}>
-            <button
-              type="button"
-              className="word title"
+            <WordButton
+              className="title"
               aria-expanded={open === index}
               onClick={() => setOpen(open === index ? null : index)}
             >
               {line.title}
-            </button>
+            </WordButton>
             <span>{who(line)}</span>
             <span>{leadWords(line.lead, line.leadIn)}</span>
             <span className="figures">{line.minutes === null ? '' : minutesWords(line.minutes)}</span>
@@ -146,9 +142,7 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
           onClose={() => setOpen(null)}
         />
       ) : (
-        <button type="button" className="word" onClick={() => setOpen('new')}>
-          Add a step
-        </button>
+        <WordButton onClick={() => setOpen('new')}>Add a step</WordButton>
       )}
       <Problem of={setting} onTheirs={() => change(sheet.lines)} />
       {isChanged && (
@@ -164,9 +158,7 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
           >
             Save these steps
           </Button>{' '}
-          <button type="button" className="word" onClick={() => change(sheet.lines)}>
-            Cancel
-          </button>
+          <WordButton onClick={() => change(sheet.lines)}>Cancel</WordButton>
         </p>
       )}
     </section>

@@ -13,6 +13,9 @@ import { useSetting } from '../useSetting';
 import { SpanList, type Span } from '../SpanList';
 import { PracticeGrid } from './PracticeGrid';
 import { DateField } from '@/ui/DateField';
+import { WordButton } from '@/ui/WordButton';
+import Table from 'react-bootstrap/Table';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** A channel's rhythm: its entries, its pauses, and what was done beside it. Saved as a whole. */
 export function RhythmEditor({
@@ -82,7 +85,7 @@ export function RhythmEditor({
   return (
     <form className="rhythm" onSubmit={(event) => void save(event)}>
       <PracticeGrid entries={entries} practice={practice} since={since} weeks={weeks} />
-      <table className="settings-table">
+      <Table bsPrefix="settings-table">
         <thead>
           <tr>
             <th scope="col">When</th>
@@ -175,14 +178,13 @@ export function RhythmEditor({
                 />
               </td>
               <td className="row-deeds">
-                <button
-                  type="button"
-                  className="word soft"
+                <WordButton
+                  className="soft"
                   aria-label={`Remove entry ${index + 1}: ${recurrenceWords(entry.recurrence)} at ${entry.time}`}
                   onClick={() => setEntries(entries.filter((_, at) => at !== index))}
                 >
                   Remove
-                </button>
+                </WordButton>
               </td>
             </tr>
           ))}
@@ -195,14 +197,12 @@ export function RhythmEditor({
             </tr>
           )}
         </tbody>
-      </table>
+      </Table>
       <div className="rhythm-deeds">
-        <button type="button" className="word" onClick={() => add([{ ...FRESH, id: crypto.randomUUID() }])}>
-          Add an entry
-        </button>
-        <button type="button" className="word" onClick={propose} disabled={proposed.length === 0}>
+        <WordButton onClick={() => add([{ ...FRESH, id: crypto.randomUUID() }])}>Add an entry</WordButton>
+        <WordButton onClick={propose} disabled={proposed.length === 0}>
           Suggest from past posts
-        </button>
+        </WordButton>
         {others.some((other) => other.entries.length > 0) && (
           <label>
             Copy from{' '}
@@ -244,9 +244,7 @@ export function RhythmEditor({
           }}
         />
       ) : (
-        <div className="field-refusal" role="alert">
-          {check.refusal.message}
-        </div>
+        <FieldRefusal>{check.refusal.message}</FieldRefusal>
       )}
       <Button type="submit" disabled={!isChanged || !check.ok}>
         {isChanged ? `Save the rhythm of ${channel.name}` : 'Nothing to save'}

@@ -17,6 +17,7 @@ import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
 import { RecurrenceFields } from '../rhythm/RhythmEditor';
 import { DateField } from '@/ui/DateField';
+import { WordButton } from '@/ui/WordButton';
 
 /** Every series in its row, to be changed from here on, and a row to start one. */
 export function SeriesList({ series, today }: { series: readonly (Series & { version: number })[]; today: string }) {
@@ -177,9 +178,9 @@ function SeriesForm({ series, version, today }: { series: Series | null; version
         {series ? 'Change from here on' : 'Start it'}
       </Button>
       {series && (
-        <button type="button" className="word soft" onClick={() => void end()} aria-label={`End ${series.name}`}>
+        <WordButton className="soft" onClick={() => void end()} aria-label={`End ${series.name}`}>
           End
-        </button>
+        </WordButton>
       )}
       <Problem of={setting} onTheirs={() => setFields(kept)} />
       {problem && (

@@ -26,6 +26,7 @@ import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
 import { FormatRules } from './FormatRules';
 import { Whole } from './Whole';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 const UNIT_LABELS: Record<CountUnit, string> = {
   grapheme: 'characters',
@@ -255,11 +256,7 @@ export function SheetEditor({
         {check.ok ? (
           <Problem of={setting} onTheirs={() => setSheet(kept)} />
         ) : (
-          isChanged && (
-            <div className="field-refusal" role="alert">
-              {check.refusal.message}
-            </div>
-          )
+          isChanged && <FieldRefusal>{check.refusal.message}</FieldRefusal>
         )}
         <Button type="submit" disabled={!isChanged || !check.ok}>
           {id === null ? 'Make this rule sheet' : `Save for ${channels === 1 ? '1 channel' : `${channels} channels`}`}

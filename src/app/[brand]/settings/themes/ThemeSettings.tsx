@@ -9,6 +9,7 @@ import { useShell } from '@/ui/shell';
 import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
 import { DateField } from '@/ui/DateField';
+import { WordButton } from '@/ui/WordButton';
 
 interface Theme {
   id: string | null;
@@ -108,9 +109,9 @@ function ThemeRow({ kind, theme, version }: { kind: 'pillars' | 'campaigns'; the
         </Button>
       )}
       {!isNew && (
-        <button type="button" className="word soft" onClick={() => void archive()} aria-label={`Archive ${theme.name}`}>
+        <WordButton className="soft" onClick={() => void archive()} aria-label={`Archive ${theme.name}`}>
           Archive
-        </button>
+        </WordButton>
       )}
       <Problem of={setting} onTheirs={() => setFields(theme)} />
       {problem && (

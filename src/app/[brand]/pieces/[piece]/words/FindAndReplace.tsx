@@ -5,6 +5,7 @@ import { countMatches, replaceMatches } from '@/core/captions/replace';
 import type { DraftField } from '@/ui/drafts';
 import { useSay } from '@/ui/messages';
 import type { OpenSibling } from './SiblingsScreen';
+import Button from 'react-bootstrap/Button';
 
 /** Finds words in all texts of the siblings shown, and replaces them in all at once. */
 export function FindAndReplace({ list }: { list: () => readonly OpenSibling[] }) {
@@ -82,9 +83,9 @@ export function FindAndReplace({ list }: { list: () => readonly OpenSibling[] })
             ? 'nowhere'
             : `${found.matches} in ${found.posts === 1 ? '1 post' : `${found.posts} posts`}`)}
       </span>
-      <button type="submit" className="btn btn-primary btn-sm" disabled={!found || found.matches === 0}>
+      <Button type="submit" size="sm" disabled={!found || found.matches === 0}>
         Replace all
-      </button>
+      </Button>
     </form>
   );
 }

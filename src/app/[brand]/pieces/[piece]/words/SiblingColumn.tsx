@@ -18,6 +18,7 @@ import { BothTexts, Words } from '../../../sheet/Words';
 import { Writing } from '../../../sheet/Writing';
 import { Carry } from './Carry';
 import type { OpenSibling } from './SiblingsScreen';
+import { WordButton } from '@/ui/WordButton';
 
 const Differences = dynamic(() => import('../../../sheet/Versions').then((module) => module.Differences), {
   ssr: false,
@@ -98,17 +99,12 @@ export const SiblingColumn = memo(function SiblingColumn({
         tools={
           siblings.length > 1 && (
             <>
-              <button
-                type="button"
-                className="word"
-                aria-expanded={isCarrying}
-                onClick={() => setCarrying(!isCarrying)}
-              >
+              <WordButton aria-expanded={isCarrying} onClick={() => setCarrying(!isCarrying)}>
                 Copy text to…
-              </button>
-              <button type="button" className="word" aria-pressed={isReference} onClick={onCompare}>
+              </WordButton>
+              <WordButton aria-pressed={isReference} onClick={onCompare}>
                 {isReference ? 'Compared with' : 'Compare'}
-              </button>
+              </WordButton>
             </>
           )
         }

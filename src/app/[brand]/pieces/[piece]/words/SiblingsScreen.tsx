@@ -9,6 +9,7 @@ import { useShell } from '@/ui/shell';
 import type { PostEditor } from '../../../sheet/usePostEditor';
 import { FindAndReplace } from './FindAndReplace';
 import { SiblingColumn } from './SiblingColumn';
+import { WordButton } from '@/ui/WordButton';
 
 /** What stands in a column: the editor of its post, for what is done to several at once. */
 export interface OpenSibling {
@@ -79,9 +80,9 @@ export function SiblingsScreen({
             );
           })}
         </div>
-        <button type="button" className="word" aria-expanded={isFinding} onClick={() => setFinding(!isFinding)}>
+        <WordButton aria-expanded={isFinding} onClick={() => setFinding(!isFinding)}>
           Find and replace
-        </button>
+        </WordButton>
         {isFinding && <FindAndReplace list={list} />}
       </div>
       {siblings.length === 0 && (
