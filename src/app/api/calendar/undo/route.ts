@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { string } from 'yup';
-import { undoChange } from '@/usecases/calendar/changePosts';
+import { undoChange } from '@/usecases/calendar/undoChange';
 import { fields, id } from '@/app/server/fields';
 import { readBody, refusal } from '@/app/server/request';
 import { answerChange } from '../answer';
