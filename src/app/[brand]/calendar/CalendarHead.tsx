@@ -13,6 +13,8 @@ import { unique, type BrandShown } from './makeTimetable';
 import { SavedViews } from './SavedViews';
 import { VIEWS, type Look, type ViewName } from './view';
 import { WordButton } from '@/ui/WordButton';
+import { TermHint } from '@/ui/TermHint';
+import { counted } from '@/core/words';
 
 /** What the address of the calendar holds. */
 export type Query = Record<string, string | null>;
@@ -55,8 +57,12 @@ export function CalendarHead({
       <span className="soft">
         {arrangement === 'lanes' && `week ${weekNumber(date)} · `}
         {counts.posts === 1 ? '1 post' : `${counts.posts} posts`}
-        {shown.openings.length > 0 &&
-          ` · ${counts.openings === 1 ? '1 opening left' : `${counts.openings} openings left`}`}
+        {shown.openings.length > 0 && (
+          <>
+            {' · '}
+            <TermHint term="opening">{counted(counts.openings, 'opening')} left</TermHint>
+          </>
+        )}
       </span>
       {waits && <span className="attention">not saved yet, trying again</span>}
       <nav className="arrangements push" aria-label="Arrangement">

@@ -18,6 +18,7 @@ import { laneId, lanePlace } from './places';
 import { useMarks, useTimetable, type ShownChannel } from './timetable';
 import { StepsHere } from './WorkingDates';
 import { WordButton } from '@/ui/WordButton';
+import { TermHint } from '@/ui/TermHint';
 
 /** Items a cell shows before it counts the rest. */
 const ROOM = { slip: 8, line: 14 };
@@ -53,7 +54,7 @@ export const Lanes = memo(function Lanes({
       <thead>
         <tr>
           <th scope="col" className="lane-head soft">
-            Horizon
+            <TermHint term="horizon">Horizon</TermHint>
           </th>
           {dates.map((date) => (
             <DayHead key={date} date={date} knownDates={knownDates} line={line} openings={asked} />

@@ -11,6 +11,7 @@ import { DropCell } from './DropCell';
 import { TRAY_ID } from './places';
 import { useMarks, useTimetable } from './timetable';
 import { WordButton } from '@/ui/WordButton';
+import { TermHint } from '@/ui/TermHint';
 
 /** Ideas and posts without a date, to be dragged into the calendar, and posts to be dragged out of it. */
 export const Tray = memo(function Tray({
@@ -45,7 +46,9 @@ export const Tray = memo(function Tray({
     <DropCell as="aside" id={TRAY_ID} place={{ kind: 'tray' }} className="tray" aria-label="Tray">
       <header>
         <div>
-          <h2>Tray</h2>
+          <h2>
+            <TermHint term="tray">Tray</TermHint>
+          </h2>
           <span className="figures soft">{shown === all ? all : `${shown} of ${all}`}</span>
         </div>
         <span className="soft small-text">Ideas and posts without a date</span>

@@ -13,6 +13,7 @@ import { useRefresh } from '@/ui/useRefresh';
 import { DepartureStatus } from './DepartureStatus';
 import { HandOver } from './HandOver';
 import Table from 'react-bootstrap/Table';
+import { TermHint } from '@/ui/TermHint';
 
 /** How often the timetable is read anew, in milliseconds. */
 const REFRESH_EVERY_MS = 4_000;
@@ -48,7 +49,9 @@ export function DepartureBoard({
   return (
     <>
       <header className="place-head">
-        <h1>Departures</h1>
+        <h1>
+          <TermHint term="departures">Departures</TermHint>
+        </h1>
         <span className="soft" role="status">
           {spokenDate(today)} · {todays.length - out} to send, {out} published
           {failed > 0 && <span className="wrong">, {failed} in trouble</span>}

@@ -5,6 +5,7 @@ import { minutesWords } from '@/core/prep/load';
 import type { BatchDayLine } from '@/usecases/prep/reading';
 import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
+import { TermHint } from '@/ui/TermHint';
 
 /** The batch days ahead, and the way to another. */
 export function BatchDays({ batchDays }: { batchDays: readonly BatchDayLine[] }) {
@@ -12,7 +13,7 @@ export function BatchDays({ batchDays }: { batchDays: readonly BatchDayLine[] })
   return (
     <section aria-label="Batch days">
       <h2>
-        Batch days <span className="figures soft">{batchDays.length}</span>
+        <TermHint term="batchDay">Batch days</TermHint> <span className="figures soft">{batchDays.length}</span>
         <Link className="small-text push" href={`/${brand.slug}/batch`} prefetch={false}>
           Plan one
         </Link>

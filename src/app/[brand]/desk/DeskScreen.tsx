@@ -22,6 +22,7 @@ import { BatchDays } from './BatchDays';
 import { PersonChoice } from './PersonChoice';
 import { StepList } from './StepList';
 import { WordButton } from '@/ui/WordButton';
+import { TermHint } from '@/ui/TermHint';
 
 const NewPostDialog = dynamic(() => import('../calendar/NewPostDialog').then((module) => module.NewPostDialog), {
   ssr: false,
@@ -130,7 +131,9 @@ export function DeskScreen({
             {near.length === 0 && <p className="soft">All of the next three days is ready.</p>}
           </section>
           <section aria-label="Horizon">
-            <h2>Horizon</h2>
+            <h2>
+              <TermHint term="horizon">Horizon</TermHint>
+            </h2>
             {[...horizons]
               .sort((a, b) => reachDays(a.planned) / a.aimDays - reachDays(b.planned) / b.aimDays)
               .map((horizon) => {

@@ -6,6 +6,7 @@ import { listPieces } from '@/usecases/pieces/reading';
 import { countWorkOfPieces } from '@/usecases/prep/reading';
 import { Progress, progressWords } from '@/ui/Progress';
 import Table from 'react-bootstrap/Table';
+import { TermHint } from '@/ui/TermHint';
 
 export const metadata: Metadata = { title: 'Pieces' };
 
@@ -24,7 +25,9 @@ export default async function PiecesPage({ params }: { params: Promise<{ brand: 
   return (
     <>
       <header className="place-head">
-        <h1>Pieces</h1>
+        <h1>
+          <TermHint term="piece">Pieces</TermHint>
+        </h1>
         <span className="soft">
           {pieces.length === SHOWN ? `the newest ${SHOWN}` : `${pieces.length}, newest first`}
         </span>

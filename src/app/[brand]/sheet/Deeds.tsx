@@ -15,6 +15,7 @@ import { usePostDeed } from './usePostDeed';
 import type { PostEditor } from './usePostEditor';
 import { WordButton } from '@/ui/WordButton';
 import Button from 'react-bootstrap/Button';
+import { TERMS } from '@/core/terms';
 
 type Asked = 'address' | 'reason' | null;
 
@@ -154,7 +155,7 @@ export function Deeds({
         <Word busy={busy} onDo={() => setAsked('address')}>
           Mark as published…
         </Word>
-        <Word busy={busy} onDo={() => setAsked('reason')}>
+        <Word busy={busy} title={TERMS.setAside} onDo={() => setAsked('reason')}>
           Set aside…
         </Word>
         <Word busy={busy} onDo={() => void reportUndoable(`Deleted “${sheet.title}”.`, 'delete', {}, 'restore', true)}>
@@ -206,9 +207,9 @@ export function Deeds({
   }
 }
 
-function Word({ busy, onDo, children }: { busy: boolean; onDo: () => void; children: string }) {
+function Word({ busy, title, onDo, children }: { busy: boolean; title?: string; onDo: () => void; children: string }) {
   return (
-    <WordButton disabled={busy} onClick={onDo}>
+    <WordButton disabled={busy} title={title} onClick={onDo}>
       {children}
     </WordButton>
   );

@@ -11,6 +11,7 @@ import { InPlace } from '@/ui/InPlace';
 import { useShell } from '@/ui/shell';
 import { StepForm, StepPlace } from './StepForm';
 import { WordButton } from '@/ui/WordButton';
+import { TermHint } from '@/ui/TermHint';
 
 /** What a state adds to a step’s day; the others speak for themselves. */
 const STATE_WORDS: Partial<Record<StepState, string>> = { late: 'late', squeezed: 'too little time', today: 'today' };
@@ -57,7 +58,7 @@ export function PrepSteps({
   return (
     <section className="words prep" aria-label="Prep">
       <div className="words-label">
-        <span>Prep</span>
+        <TermHint term="prep">Prep</TermHint>
         <span className="figures soft">{steps.length > 0 && `${done} of ${steps.length}`}</span>
         <span className="attention small-text">{squeezeWords(states)}</span>
         <WordButton className="push" onClick={() => setAdding(true)}>

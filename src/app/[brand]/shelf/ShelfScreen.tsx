@@ -7,6 +7,7 @@ import type { Shelf } from '@/usecases/shelf/shelf';
 import { BrandSheet } from './BrandSheet';
 import { ItemList } from './ItemList';
 import { NameList } from './NameList';
+import { TermHint } from '@/ui/TermHint';
 
 const BOARDS = [...SHELF_KINDS, 'names', 'brandSheet'] as const;
 
@@ -28,7 +29,9 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
   return (
     <>
       <header className="place-head">
-        <h1>Shelf</h1>
+        <h1>
+          <TermHint term="shelf">Shelf</TermHint>
+        </h1>
         <span className="soft">in reach while writing: Ctrl .</span>
       </header>
       <div className="place-body shelf">

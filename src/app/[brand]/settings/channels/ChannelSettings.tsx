@@ -13,6 +13,7 @@ import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
 import { WordButton } from '@/ui/WordButton';
 import Table from 'react-bootstrap/Table';
+import { TermHint } from '@/ui/TermHint';
 
 interface ChannelFields {
   id: string | null;
@@ -45,7 +46,9 @@ export function ChannelSettings({
     <Table bsPrefix="settings-table">
       <thead>
         <tr>
-          <th scope="col">Call sign</th>
+          <th scope="col">
+            <TermHint term="callSign">Call sign</TermHint>
+          </th>
           <th scope="col">Name</th>
           <th scope="col">Account</th>
           <th scope="col">Rule sheet</th>
