@@ -143,6 +143,34 @@ async function againstTable(
 
 const OTHERS = ['generalA', 'generalB'] as const;
 
+/**
+ * What the better of two general-purpose calendar components takes with its posts in memory: from navigation to a month
+ * painted, and for the month after, in milliseconds.
+ */
+export async function betterOfOthers(root: string, posts: number): Promise<{ navigation: number; next: number }> {
+  const site = await buildPages(join(root, 'pages'));
+  const browser = await chromium.launch(config.use!.launchOptions);
+  try {
+    const pages = {} as Record<(typeof OTHERS)[number], Page>;
+    const navigation = await inTurn(OTHERS, async (name) => {
+      const start = performance.now();
+      await pages[name]?.close();
+      pages[name] = await openPage(browser, site.url, name, 'month');
+      await firstPaint(pages[name], posts);
+      return performance.now() - start;
+    });
+    const next = await inTurn(OTHERS, async (name) => {
+      await firstPaint(pages[name], posts);
+      return pages[name].evaluate(() => window.nextMonthMs());
+    });
+    const better = (of: Record<(typeof OTHERS)[number], number>) => Math.min(...OTHERS.map((name) => of[name]));
+    return { navigation: better(navigation), next: better(next) };
+  } finally {
+    await browser.close();
+    await site.close();
+  }
+}
+
 async function againstOthers(browser: Browser, url: string, posts: number): Promise<Line[]> {
   const names = ['ours', ...OTHERS] as const;
   const pages = {} as Record<(typeof names)[number], Page>;

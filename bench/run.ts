@@ -19,14 +19,14 @@ import { benchQueries } from './queries';
 
 const root = mkdtempSync(join(tmpdir(), 'bimlo-bench-'));
 
-/** In this order: `pages` and `answers` read what `queries` made. */
+/** In this order: `pages`, `answers` and `felt` read what `queries` made. */
 const BENCHES = {
   counting: benchCounting,
   queries: () => benchQueries(root),
   pages: () => benchPages(root),
   answers: () => benchAnswers(root),
   arrangements: () => benchArrangements(root),
-  felt: benchFelt,
+  felt: () => benchFelt(root),
   making: () => benchMaking(root),
   writing: () => benchWriting(root),
   delivery: benchDelivery,
@@ -41,7 +41,7 @@ if (unknown !== undefined) {
 const isAsked = (name: string): boolean =>
   asked.length === 0 ||
   asked.includes(name) ||
-  (name === 'queries' && ['pages', 'answers'].some((one) => asked.includes(one)));
+  (name === 'queries' && ['pages', 'answers', 'felt'].some((one) => asked.includes(one)));
 
 const lines: Line[] = [];
 const brokenOff: string[] = [];

@@ -23,6 +23,26 @@ export function run(command, parameters, env = {}) {
   if (status !== 0) process.exit(status ?? 1);
 }
 
+/** Runs commands side by side, their output shown one after the other; ends this process too when one fails. */
+export async function runSideBySide(commands) {
+  const ended = await Promise.all(
+    commands.map(
+      ([command, parameters]) =>
+        new Promise((resolve, reject) => {
+          const child = spawn(command, parameters, { stdio: ['ignore', 'pipe', 'pipe'] });
+          const output = [];
+          child.stdout.on('data', (part) => output.push(part));
+          child.stderr.on('data', (part) => output.push(part));
+          child.on('error', reject);
+          child.on('close', (status) => resolve({ status, output: Buffer.concat(output) }));
+        }),
+    ),
+  );
+  for (const { output } of ended) process.stdout.write(output);
+  const failed = ended.find(({ status }) => status !== 0);
+  if (failed) process.exit(failed.status ?? 1);
+}
+
 /** The path of a tool that came with the packages. */
 export const tool = (name) => join('node_modules', '.bin', name);
 

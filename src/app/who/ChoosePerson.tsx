@@ -24,7 +24,7 @@ export function ChoosePerson({
   }
 
   return (
-    <main className="place-body who">
+    <main className="place-body who-page">
       <h1>Who are you?</h1>
       <p className="soft">
         {brandName ? `These people work for ${brandName}.` : 'These people work here.'} Choose yourself: no password is

@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Change } from '@/core/calendar/change';
 import { GROUPINGS, type Grouping, type Names } from '@/core/calendar/list';
@@ -41,8 +41,7 @@ export const List = memo(function List({
   onGroup: (group: Grouping) => void;
   onChange: (slips: readonly Slip[], change: Change) => void;
 }) {
-  const { look, channels, ownerName, pillarName, today } = useTimetable();
-  const marksOf = useMarks();
+  const { look, channels, ownerName, pillarName } = useTimetable();
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
   const scroller = useRef<HTMLDivElement>(null);
   const names: Names = useMemo(
@@ -61,27 +60,15 @@ export const List = memo(function List({
   const key = columns.join(' ');
   const shown = useMemo(() => key.split(' ') as Column[], [key]);
 
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_PX,
-    overscan: 6,
-    getItemKey: (index) => keyOf(rows[index]!),
-  });
-  const startsAt = useRef(false);
-  useEffect(() => {
-    // Sorted by date, the list opens on today: what is past is a scroll away.
-    if (startsAt.current || look.sort !== 'date' || look.descending) return;
-    startsAt.current = true;
-    const index = rows.findIndex((row) => row.kind === 'post' && row.slip.date !== null && row.slip.date >= today);
-    if (index > 1) virtual.scrollToIndex(index - 1, { align: 'start' });
-  }, [rows, look.sort, look.descending, today, virtual]);
-  const fold = (key: string) =>
-    setFolded((all) => {
-      const next = new Set(all);
-      if (!next.delete(key)) next.add(key);
-      return next;
-    });
+  const fold = useCallback(
+    (group: string) =>
+      setFolded((all) => {
+        const next = new Set(all);
+        if (!next.delete(group)) next.add(group);
+        return next;
+      }),
+    [],
+  );
 
   return (
     <div className="list">
@@ -144,36 +131,85 @@ export const List = memo(function List({
             );
           })}
         </div>
-        <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-          {virtual.getVirtualItems().map((item) => {
-            const row = rows[item.index]!;
-            const style = { transform: `translateY(${item.start}px)`, height: ROW_PX };
-            if (row.kind === 'group')
-              return (
-                <div key={item.key} role="row" className="list-group" style={style}>
-                  <span role="cell">
-                    <button type="button" onClick={() => fold(row.key)} aria-expanded={!row.folded}>
-                      {row.folded ? '+' : '–'} {row.label} <span className="figures soft">{row.count}</span>
-                    </button>
-                  </span>
-                </div>
-              );
-            return (
-              <ListPost
-                key={item.key}
-                slip={row.slip}
-                marks={marksOf(row.slip.id)}
-                columns={shown}
-                template={template}
-                top={item.start}
-                campaignName={campaignName}
-                onChange={onChange}
-              />
-            );
-          })}
-        </div>
+        <ListRows
+          rows={rows}
+          columns={shown}
+          template={template}
+          scroller={scroller}
+          campaignName={campaignName}
+          onFold={fold}
+          onChange={onChange}
+        />
         {rows.length === 0 && <p className="soft empty">No post matches. Take a filter off, or go to another month.</p>}
       </div>
+    </div>
+  );
+});
+
+/** The rows in sight. While one scrolls, only this is drawn anew, and of it only what comes into sight. */
+const ListRows = memo(function ListRows({
+  rows,
+  columns,
+  template,
+  scroller,
+  campaignName,
+  onFold,
+  onChange,
+}: {
+  rows: readonly ListRow[];
+  columns: readonly Column[];
+  template: string;
+  scroller: RefObject<HTMLDivElement | null>;
+  campaignName: (id: string) => string;
+  onFold: (group: string) => void;
+  onChange: (slips: readonly Slip[], change: Change) => void;
+}) {
+  const { look, today } = useTimetable();
+  const marksOf = useMarks();
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_PX,
+    overscan: 6,
+    getItemKey: (index) => keyOf(rows[index]!),
+  });
+  const startsAt = useRef(false);
+  useEffect(() => {
+    // Sorted by date, the list opens on today: what is past is a scroll away.
+    if (startsAt.current || look.sort !== 'date' || look.descending) return;
+    startsAt.current = true;
+    const index = rows.findIndex((row) => row.kind === 'post' && row.slip.date !== null && row.slip.date >= today);
+    if (index > 1) virtual.scrollToIndex(index - 1, { align: 'start' });
+  }, [rows, look.sort, look.descending, today, virtual]);
+
+  return (
+    <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+      {virtual.getVirtualItems().map((item) => {
+        const row = rows[item.index]!;
+        const style = { transform: `translateY(${item.start}px)`, height: ROW_PX };
+        if (row.kind === 'group')
+          return (
+            <div key={item.key} role="row" className="list-group" style={style}>
+              <span role="cell">
+                <button type="button" onClick={() => onFold(row.key)} aria-expanded={!row.folded}>
+                  {row.folded ? '+' : '–'} {row.label} <span className="figures soft">{row.count}</span>
+                </button>
+              </span>
+            </div>
+          );
+        return (
+          <ListPost
+            key={item.key}
+            slip={row.slip}
+            marks={marksOf(row.slip.id)}
+            columns={columns}
+            template={template}
+            top={item.start}
+            campaignName={campaignName}
+            onChange={onChange}
+          />
+        );
+      })}
     </div>
   );
 });
