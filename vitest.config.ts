@@ -2,10 +2,12 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   resolve: {
-    alias: {
-      '@': new URL('./src', import.meta.url).pathname,
-      'next/headers': new URL('./src/app/server/testHeaders.ts', import.meta.url).pathname,
-    },
+    // Modules are shared by all files of a process, so what stands in for one does so for all.
+    alias: [
+      { find: 'next/headers', replacement: new URL('./src/app/server/testHeaders.ts', import.meta.url).pathname },
+      { find: '@/ui/DateField', replacement: new URL('./src/ui/testDateField.tsx', import.meta.url).pathname },
+      { find: '@', replacement: new URL('./src', import.meta.url).pathname },
+    ],
   },
   test: {
     include: ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts', 'demo/**/*.test.ts'],

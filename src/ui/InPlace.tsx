@@ -2,7 +2,7 @@
 
 import { useState, type KeyboardEvent } from 'react';
 import { readTypedTime } from '@/core/time/typed';
-import { DateField } from './DateField';
+import { DateField } from '@/ui/DateField';
 import { WordButton } from '@/ui/WordButton';
 
 /**

@@ -13,8 +13,6 @@ import { useInTurn } from './useInTurn';
 import { useUploads } from './useUploads';
 import { Weekdays } from './Weekdays';
 
-vi.mock('./DateField', () => import('./testDateField'));
-
 afterEach(() => {
   cleanup();
   vi.useRealTimers();

@@ -1,6 +1,6 @@
 import type { DateFieldProps } from './DateField';
 
-/** Stands in for the date field where a test is about the form around it: `vi.mock('@/ui/DateField', () => import('@/ui/testDateField'))`. */
+/** Stands in for the date field in tests of the forms around it (`vitest.config.ts`); the field itself is tested by its parts. */
 export const DateField = ({ label, value, onChange, disabled, onKey, onBlur, autoFocus }: DateFieldProps) => (
   <input
     aria-label={label}

@@ -1,5 +1,6 @@
 import { render, renderHook, type RenderHookResult, type RenderResult } from '@testing-library/react';
 import { AppRouterContext } from 'next/dist/shared/lib/app-router-context.shared-runtime';
+import { PathnameContext } from 'next/dist/shared/lib/hooks-client-context.shared-runtime';
 import type { ReactNode } from 'react';
 import { vi } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
@@ -47,9 +48,11 @@ const around =
   (shell: Partial<Shell>) =>
   ({ children }: { children: ReactNode }) => (
     <AppRouterContext value={router as never}>
-      <ShellProvider shell={{ ...SHELL, ...shell }}>
-        <MessagesProvider>{children}</MessagesProvider>
-      </ShellProvider>
+      <PathnameContext value="/moor/calendar">
+        <ShellProvider shell={{ ...SHELL, ...shell }}>
+          <MessagesProvider>{children}</MessagesProvider>
+        </ShellProvider>
+      </PathnameContext>
     </AppRouterContext>
   );
 

@@ -14,8 +14,6 @@ import { IdeaDialog } from './IdeaDialog';
 import { PlanDialog } from './PlanDialog';
 import { PrepSheets } from './settings/prep/PrepSheets';
 
-vi.mock('@/ui/DateField', () => import('@/ui/testDateField'));
-
 let server: ReturnType<typeof fakeServer>;
 beforeEach(() => {
   localStorage.clear();

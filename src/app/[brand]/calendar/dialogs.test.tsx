@@ -10,8 +10,6 @@ import { NewPostDialog } from './NewPostDialog';
 import { PickBar } from './PickBar';
 import { usePlanning } from './usePlanning';
 
-vi.mock('@/ui/DateField', () => import('@/ui/testDateField'));
-
 let server: ReturnType<typeof fakeServer>;
 beforeEach(() => void (server = fakeServer(() => ({ value: {} }))));
 afterEach(() => {

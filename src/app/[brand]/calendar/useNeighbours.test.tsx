@@ -4,11 +4,6 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { renderOnScreen, router } from '@/ui/testScreen';
 import { useNeighbours } from './useNeighbours';
 
-vi.mock('next/navigation', async (original) => ({
-  ...(await original<object>()),
-  usePathname: () => '/moor/calendar',
-}));
-
 beforeEach(() => {
   vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'performance'] });
   router.prefetch.mockClear();
