@@ -294,6 +294,14 @@ test('a view that was read before a move, but comes after it, does not put the p
   await expect(target).toHaveAttribute('data-missed', '0');
 });
 
+test('the list shows its rows as soon as it is switched to, from today on', async ({ page }) => {
+  await openCalendar(page, '?as=month');
+  await page.keyboard.press('5');
+  await expect(page.getByRole('table', { name: 'Posts' })).toBeVisible();
+  await expect(page.locator('.list-row [data-post]').first()).toBeVisible({ timeout: 5_000 });
+  await expect(page.getByRole('button', { name: /Mon 23 Nov/ }).first()).toBeInViewport();
+});
+
 test('stages take drops, say why not, and the list is edited in place', async ({ page }) => {
   await openCalendar(page, '?as=stages');
   const column = (name: string) => page.getByRole('region', { name: new RegExp(`^${name},`) });

@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Change } from '@/core/calendar/change';
 import { GROUPINGS, type Grouping, type Names } from '@/core/calendar/list';
@@ -43,7 +43,8 @@ export const List = memo(function List({
 }) {
   const { look, channels, ownerName, pillarName } = useTimetable();
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
-  const scroller = useRef<HTMLDivElement>(null);
+  // As state, not as a ref: the rows are drawn anew once what scrolls them is there.
+  const [scroller, setScroller] = useState<HTMLDivElement | null>(null);
   const names: Names = useMemo(
     () => ({
       channel: (id) => channels.get(id)?.name ?? '',
@@ -102,7 +103,7 @@ export const List = memo(function List({
       </div>
       <div
         className="list-rows"
-        ref={scroller}
+        ref={setScroller}
         role="table"
         aria-label="Posts"
         aria-rowcount={rows.length + 1}
@@ -159,7 +160,7 @@ const ListRows = memo(function ListRows({
   rows: readonly ListRow[];
   columns: readonly Column[];
   template: string;
-  scroller: RefObject<HTMLDivElement | null>;
+  scroller: HTMLDivElement | null;
   campaignName: (id: string) => string;
   onFold: (group: string) => void;
   onChange: (slips: readonly Slip[], change: Change) => void;
@@ -168,7 +169,7 @@ const ListRows = memo(function ListRows({
   const marksOf = useMarks();
   const virtual = useVirtualizer({
     count: rows.length,
-    getScrollElement: () => scroller.current,
+    getScrollElement: () => scroller,
     estimateSize: () => ROW_PX,
     overscan: 6,
     getItemKey: (index) => keyOf(rows[index]!),
@@ -176,11 +177,11 @@ const ListRows = memo(function ListRows({
   const startsAt = useRef(false);
   useEffect(() => {
     // Sorted by date, the list opens on today: what is past is a scroll away.
-    if (startsAt.current || look.sort !== 'date' || look.descending) return;
+    if (scroller === null || startsAt.current || look.sort !== 'date' || look.descending) return;
     startsAt.current = true;
     const index = rows.findIndex((row) => row.kind === 'post' && row.slip.date !== null && row.slip.date >= today);
     if (index > 1) virtual.scrollToIndex(index - 1, { align: 'start' });
-  }, [rows, look.sort, look.descending, today, virtual]);
+  }, [rows, scroller, look.sort, look.descending, today, virtual]);
 
   return (
     <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
