@@ -7,6 +7,9 @@ export const capital = (words: string): string => words.charAt(0).toUpperCase() 
 const PLURALS = new Intl.PluralRules('en');
 const FIGURES = new Intl.NumberFormat('en-GB');
 
+/** A number as people read it: `2,000`. The server and the browser write it alike. */
+export const figure = (count: number): string => FIGURES.format(count);
+
 /**
  * A number with its noun in the right form.
  *
@@ -14,4 +17,4 @@ const FIGURES = new Intl.NumberFormat('en-GB');
  * @example counted(1, 'entry', 'entries') // 1 entry
  */
 export const counted = (count: number, one: string, many = `${one}s`): string =>
-  `${FIGURES.format(count)} ${PLURALS.select(count) === 'one' ? one : many}`;
+  `${figure(count)} ${PLURALS.select(count) === 'one' ? one : many}`;

@@ -10,6 +10,7 @@ import type { DataFolder } from '@/data/folder/folder';
 import { listRunningSeries } from '@/data/rhythm/series';
 import { listSnapshots, snapshotDueAt, takeSnapshot } from '@/data/folder/snapshots';
 import { gatherStatistics } from '@/data/database/statistics';
+import { bringForward } from '@/data/jobs/jobs';
 import { forgetImports } from '@/data/exchange/imports';
 import { askUnsure } from '@/usecases/delivery/askNetworks';
 import type { DeliveryWork } from '@/usecases/delivery/deliver';
@@ -57,7 +58,7 @@ export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Recor
     run: async ({ subject, tries }, isStopping) => {
       const result = await runImport(work, subject, { tries, isStopping });
       if (result === null) return { result: 'broken off', dueAt: work.clock.now() };
-      await gatherStatistics(work.db);
+      await bringForward(work.db, 'statistics', work.clock.now());
       return { result };
     },
   },

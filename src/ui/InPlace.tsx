@@ -32,7 +32,7 @@ export function InPlace({
   if (typed === null)
     return (
       <WordButton
-        className={`${className ?? ''}`}
+        className={className}
         aria-label={`${label}: ${shown}. Change`}
         disabled={disabled}
         onClick={() => setTyped(value)}

@@ -1,11 +1,16 @@
 import type { ImportMapping } from '@/core/exchange/planImport';
 import type { Queryable } from '../database/db';
 
-/** The posts that rows of a file became, by the rows' keys. */
-export async function listBroughtIn(db: Queryable, brandId: string, source: string): Promise<Map<string, string>> {
+/** The posts that these rows of a file became, by the rows' keys. */
+export async function listBroughtIn(
+  db: Queryable,
+  brandId: string,
+  source: string,
+  keys: readonly string[],
+): Promise<Map<string, string>> {
   const rows = await db.rows<{ key: string; postId: string }>(
-    'select row_key as key, post_id as "postId" from brought_in where brand_id = $1 and source = $2',
-    [brandId, source],
+    'select row_key as key, post_id as "postId" from brought_in where brand_id = $1 and source = $2 and row_key = any($3::text[])',
+    [brandId, source, keys],
   );
   return new Map(rows.map(({ key, postId }) => [key, postId]));
 }

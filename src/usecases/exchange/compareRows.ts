@@ -74,7 +74,12 @@ async function presentPosts(
   source: string,
   rows: readonly ImportRow[],
 ): Promise<Map<string, Post>> {
-  const known = await listBroughtIn(db, brand.id, source);
+  const known = await listBroughtIn(
+    db,
+    brand.id,
+    source,
+    rows.map(({ key }) => key),
+  );
   const idOf = (row: ImportRow) => (UUID.test(row.givenId) ? row.givenId : known.get(row.key));
   const ids = rows.flatMap((row) => idOf(row) ?? []);
   const posts = new Map((await listPostsById(db, ids)).map((post) => [post.id, post]));

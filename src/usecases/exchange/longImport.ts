@@ -29,9 +29,6 @@ export const IMPORT_JOB = 'import';
 /** Rows brought in at a time. Others are answered between two slices. */
 export const SLICE_ROWS = 100;
 
-/** Bad rows and notes that are kept of one import. */
-const KEPT_WORDS = 2_000;
-
 /** Runs in a row that may break before an import is given up. */
 const TRIES = 5;
 const BROKE: Refusal = {
@@ -199,6 +196,6 @@ const joined = (sum: ImportOutcome, more: ImportOutcome): ImportOutcome =>
     made: sum.made + more.made,
     changed: sum.changed + more.changed,
     same: sum.same + more.same,
-    bad: [...sum.bad, ...more.bad].slice(0, KEPT_WORDS),
-    notes: [...sum.notes, ...more.notes].slice(0, KEPT_WORDS),
+    bad: [...sum.bad, ...more.bad],
+    notes: [...sum.notes, ...more.notes],
   });

@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import ProgressBar from 'react-bootstrap/ProgressBar';
-import { counted } from '@/core/words';
+import { counted, figure } from '@/core/words';
 import { call, problemOf } from '@/ui/api';
 import type { RunningImport } from '@/usecases/exchange/longImport';
 import { FieldRefusal } from '@/ui/FieldRefusal';
@@ -52,7 +52,7 @@ export function ImportProgress({
     if (answer.kind === 'done') setRunning(answer.value);
   }
 
-  const words = `${isOpen(state) ? DEEDS[state] : 'Importing'} “${fileName}”: ${doneCount.toLocaleString()} of ${counted(rowCount, 'row')}`;
+  const words = `${isOpen(state) ? DEEDS[state] : 'Importing'} “${fileName}”: ${figure(doneCount)} of ${counted(rowCount, 'row')}`;
   return (
     <div className="import-progress">
       <p>
