@@ -112,6 +112,17 @@ describe('a long import', () => {
     },
   );
 
+  it.each([1, 3, 7])('that meets a full disk at its transaction %i is tried again, not refused', async (at) => {
+    const { id } = valueOf(await start(rowsOf(ROWS)));
+    const full = before(at, () => {
+      throw Object.assign(new Error('could not extend file'), { code: '53100' });
+    });
+    await expect(runImport({ ...world.work, db: full }, id)).rejects.toThrow('disk');
+    expect((await standsAt(id)).endedAt).toBeNull();
+    await runImport(world.work, id);
+    expect(await standsAt(id)).toMatchObject({ state: 'done', outcome: { made: ROWS } });
+  });
+
   it('lets others in between its slices, and holds each slice against what they did', async () => {
     const db = before(7, () => world.db.run(`update channels set archived_at = now() where call_sign = 'PL'`));
     const { id } = valueOf(await start(rowsOf(ROWS)));

@@ -121,7 +121,7 @@ export async function runImport(
   };
 
   if (tries >= TRIES) return end('refused', BROKE);
-  const planned = await doing(own, (act) => planFile(act, file));
+  const planned = await tried(own, (act) => planFile(act, file));
   if (!planned.ok) return end('refused', planned.refusal);
   const { rows, bad: unread } = planned.value.plan;
   if (file.extent === 'whole' && start.state !== 'writing') {
@@ -134,7 +134,7 @@ export async function runImport(
   const first = rows.findIndex(({ line }) => line > start.doneLine);
   for (let from = first; from >= 0 && from < rows.length; from += SLICE_ROWS) {
     const slice = rows.slice(from, from + SLICE_ROWS);
-    const written = await doing(own, async (act) => {
+    const written = await tried(own, async (act) => {
       const place = await placeFor(act, file);
       const added = joined(outcome, await writeRows(act, place, await checkRows(act, place, slice)));
       const progress = {
@@ -145,10 +145,7 @@ export async function runImport(
       };
       return { outcome: added, stops: await noteProgress(act.tx, id, progress) };
     });
-    if (!written.ok) {
-      if (written.refusal.code === 'diskFull') throw new Error(written.refusal.message);
-      return end('refused', written.refusal);
-    }
+    if (!written.ok) return end('refused', written.refusal);
     outcome = written.value.outcome;
     if (from + SLICE_ROWS >= rows.length) break;
     if (written.value.stops) return end('stopped');
@@ -156,6 +153,13 @@ export async function runImport(
   }
   must(await doing(own, (act) => keepMapping(act, file)));
   return end('done');
+}
+
+/** A part of a run. A full disk refuses nothing for good: it breaks the run, which is tried again. */
+async function tried<T>(work: Work, part: (act: Doing) => Promise<T>): Promise<Result<T>> {
+  const result = await doing(work, part);
+  if (!result.ok && result.refusal.code === 'diskFull') throw new Error(result.refusal.message);
+  return result;
 }
 
 /** Checks every row and writes none. */
@@ -168,7 +172,7 @@ async function checkAll(
   const bad = [...unread];
   for (let from = 0; from < rows.length; from += SLICE_ROWS) {
     const slice = rows.slice(from, from + SLICE_ROWS);
-    const checked = await doing(work, async (act) => {
+    const checked = await tried(work, async (act) => {
       const progress = { state: 'checking' as const, doneCount: from, doneLine: 0, outcome: NOTHING_YET };
       const stops = await noteProgress(act.tx, id, progress);
       return { bad: (await checkRows(act, await placeFor(act, file), slice)).bad, stops };
