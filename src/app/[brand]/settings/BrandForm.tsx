@@ -1,6 +1,7 @@
 'use client';
 
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
+import { Controller, useWatch } from 'react-hook-form';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -12,9 +13,8 @@ import { useShell } from '@/ui/shell';
 import type { ScheduledKeeps } from '@/usecases/brands/zoneChange';
 import { ZoneChange } from './ZoneChange';
 import { Weekdays } from '@/ui/Weekdays';
-import { Problem } from './Problem';
 import { SpanList, type Span } from './SpanList';
-import { useSetting } from './useSetting';
+import { useSettingForm } from './useSettingForm';
 
 const ZONES = Intl.supportedValuesOf('timeZone');
 
@@ -48,45 +48,48 @@ export function BrandForm({
     asksSignOff: brand?.asksSignOff ?? false,
     daysOff: startDaysOff,
   };
-  const [fields, setFields] = useState(kept);
-  const { name, zone, weekStart, weekdays, wordsPerMinute, asksSignOff, daysOff } = fields;
-  const set = (part: Partial<typeof kept>) => setFields((now) => ({ ...now, ...part }));
+  const { register, control, handleSubmit, save, refusalOf, problem } = useSettingForm(kept, version);
+  const zone = useWatch({ control, name: 'zone' });
   const [keeps, setKeeps] = useState<ScheduledKeeps | null>(null);
-  const setting = useSetting(version);
   const prefix = brand ? 'brand' : 'new-brand';
 
-  async function save(event: FormEvent) {
-    event.preventDefault();
-    const answer = await setting.save<{ slug?: string }>('POST', '/api/settings/brands', {
-      id: brand?.id ?? null,
-      ...fields,
-      scheduled: keeps,
-      daysOff: daysOff.map(({ name: what, from, to }) => ({ name: what, from, to })),
-    });
-    if (answer.kind !== 'done') return;
-    setKeeps(null);
-    say({ text: brand ? 'Saved.' : `Made “${name.trim()}”.` });
-    if (answer.value.slug) router.push(`/${answer.value.slug}/settings/channels`);
-  }
+  const submit = handleSubmit((fields) =>
+    save<{ slug?: string }>(
+      '/api/settings/brands',
+      {
+        id: brand?.id ?? null,
+        ...fields,
+        scheduled: keeps,
+        daysOff: fields.daysOff.map(({ name: what, from, to }) => ({ name: what, from, to })),
+      },
+      ({ slug }) => {
+        setKeeps(null);
+        say({ text: brand ? 'Saved.' : `Made “${fields.name.trim()}”.` });
+        if (slug) router.push(`/${slug}/settings/channels`);
+      },
+    ),
+  );
 
   return (
-    <Form onSubmit={(event) => void save(event)} noValidate>
+    <Form onSubmit={(event) => void submit(event)} noValidate>
       <Form.Group controlId={`${prefix}-name`} className="mb-3">
         <Form.Label>Name</Form.Label>
-        <Form.Control value={name} onChange={(event) => set({ name: event.target.value })} />
+        <Form.Control {...register('name')} />
+        {refusalOf('name')}
       </Form.Group>
       <div className="d-flex-row mb-3">
         <Form.Group controlId={`${prefix}-zone`}>
           <Form.Label>Time zone</Form.Label>
-          <Form.Select value={zone} onChange={(event) => set({ zone: event.target.value })}>
+          <Form.Select {...register('zone')}>
             {[...new Set([zone, ...ZONES])].map((known) => (
               <option key={known}>{known}</option>
             ))}
           </Form.Select>
+          {refusalOf('zone')}
         </Form.Group>
         <Form.Group controlId={`${prefix}-week`}>
           <Form.Label>The week starts on</Form.Label>
-          <Form.Select value={weekStart} onChange={(event) => set({ weekStart: Number(event.target.value) })}>
+          <Form.Select {...register('weekStart', { valueAsNumber: true })}>
             {[1, 2, 3, 4, 5, 6, 7].map((day) => (
               <option key={day} value={day}>
                 {weekdayWord(day)}
@@ -100,26 +103,35 @@ export function BrandForm({
             type="number"
             min={WORDS_PER_MINUTE.least}
             max={WORDS_PER_MINUTE.most}
-            value={wordsPerMinute}
-            onChange={(event) => set({ wordsPerMinute: Number(event.target.value) })}
+            {...register('wordsPerMinute', { valueAsNumber: true })}
           />
+          {refusalOf('wordsPerMinute')}
         </Form.Group>
       </div>
       <Form.Check
         id={`${prefix}-sign-off`}
         className="mb-3"
         label="Posts are signed off by a reviewer or manager before they are ready"
-        checked={asksSignOff}
-        onChange={(event) => set({ asksSignOff: event.target.checked })}
+        {...register('asksSignOff')}
       />
       {brand && zone !== brand.zone && <ZoneChange brandId={brand.id} zone={zone} keeps={keeps} onKeep={setKeeps} />}
-      <Weekdays
-        legend="Working days, for steps nobody is named for"
-        chosen={weekdays}
-        onChange={(next) => set({ weekdays: next })}
+      <Controller
+        name="weekdays"
+        control={control}
+        render={({ field: { value, onChange } }) => (
+          <Weekdays legend="Working days, for steps nobody is named for" chosen={value} onChange={onChange} />
+        )}
       />
-      <SpanList legend="Days off: no openings on them" spans={daysOff} onChange={(next) => set({ daysOff: next })} />
-      <Problem of={setting} onTheirs={() => setFields(kept)} />
+      {refusalOf('weekdays')}
+      <Controller
+        name="daysOff"
+        control={control}
+        render={({ field: { value, onChange } }) => (
+          <SpanList legend="Days off: no openings on them" spans={value} onChange={onChange} />
+        )}
+      />
+      {refusalOf('daysOff')}
+      {problem()}
       <Button type="submit" variant={brand ? 'primary' : 'outline'} className="mt-2">
         {brand ? 'Save the brand' : 'Make the brand'}
       </Button>

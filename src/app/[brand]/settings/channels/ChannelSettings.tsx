@@ -1,7 +1,8 @@
 'use client';
 
 import { rulesWords, type RulesOutcome } from '@/core/posts/outcome';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
+import { useWatch } from 'react-hook-form';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import { readChannelColour } from '@/core/brands/colours';
@@ -9,10 +10,10 @@ import { call, problemOf } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
-import { Problem } from '../Problem';
-import { useSetting } from '../useSetting';
+import { useSettingForm } from '../useSettingForm';
 import { WordButton } from '@/ui/WordButton';
 import Table from 'react-bootstrap/Table';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 import { TermHint } from '@/ui/TermHint';
 
 interface ChannelFields {
@@ -89,34 +90,25 @@ function ChannelRow({
   const { brand } = useShell();
   const router = useRouter();
   const say = useSay();
-  const [fields, setFields] = useState(channel);
-  const setting = useSetting(version);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { register, control, handleSubmit, save, problem, hasProblem } = useSettingForm(channel, version);
+  const fields = { ...channel, ...useWatch({ control }) };
+  const [notArchived, setNotArchived] = useState<string | null>(null);
   const isNew = channel.id === null;
   const isChanged = JSON.stringify(fields) !== JSON.stringify(channel);
-  const set = (part: Partial<ChannelFields>) => setFields({ ...fields, ...part });
   const colour = readChannelColour(fields.color, others);
   const label = (what: string) => `${what} of ${isNew ? 'the new channel' : channel.name}`;
   const formId = `channel-${channel.id ?? 'new'}`;
 
-  async function save(event: FormEvent) {
-    event.preventDefault();
-    const answer = await setting.save<Partial<RulesOutcome>>('POST', '/api/settings/channels', {
-      brandId: brand.id,
-      ...fields,
-    });
-    setProblem(null);
-    if (answer.kind !== 'done') return;
-    say({
-      text: [isNew ? `Made ${fields.name.trim()}.` : `Saved ${fields.name.trim()}.`, ...rulesWords(answer.value)].join(
-        ' ',
-      ),
-    });
-  }
+  const submit = handleSubmit((typed) =>
+    save<Partial<RulesOutcome>>('/api/settings/channels', { brandId: brand.id, ...typed }, (outcome) => {
+      const name = typed.name.trim();
+      say({ text: [isNew ? `Made ${name}.` : `Saved ${name}.`, ...rulesWords(outcome)].join(' ') });
+    }),
+  );
 
   async function archive() {
     const answer = await call('DELETE', '/api/settings/channels', { brandId: brand.id, id: channel.id });
-    setProblem(problemOf(answer));
+    setNotArchived(problemOf(answer));
     if (answer.kind !== 'done') return;
     say({ text: `Archived ${channel.name}. Its posts are kept.` });
     router.refresh();
@@ -126,42 +118,23 @@ function ChannelRow({
     <>
       <tr>
         <td>
-          <form id={formId} onSubmit={(event) => void save(event)} />
-          <input
-            form={formId}
-            size={3}
-            maxLength={2}
-            aria-label={label('Call sign')}
-            value={fields.callSign}
-            onChange={(event) => set({ callSign: event.target.value })}
-          />{' '}
+          <form id={formId} onSubmit={(event) => void submit(event)} />
+          <input form={formId} size={3} maxLength={2} aria-label={label('Call sign')} {...register('callSign')} />{' '}
           <CallSign sign={fields.callSign.toUpperCase() || '··'} color={fields.color} />
         </td>
         <td>
           <input
             form={formId}
             aria-label={label('Name')}
-            value={fields.name}
             placeholder={isNew ? 'New channel' : ''}
-            onChange={(event) => set({ name: event.target.value })}
+            {...register('name')}
           />
         </td>
         <td>
-          <input
-            form={formId}
-            aria-label={label('Account')}
-            value={fields.account}
-            placeholder="@name"
-            onChange={(event) => set({ account: event.target.value })}
-          />
+          <input form={formId} aria-label={label('Account')} placeholder="@name" {...register('account')} />
         </td>
         <td>
-          <select
-            form={formId}
-            aria-label={label('Rule sheet')}
-            value={fields.ruleSheetId}
-            onChange={(event) => set({ ruleSheetId: event.target.value })}
-          >
+          <select form={formId} aria-label={label('Rule sheet')} {...register('ruleSheetId')}>
             {sheets.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
@@ -174,8 +147,7 @@ function ChannelRow({
             form={formId}
             type="color"
             aria-label={label('Colour')}
-            value={fields.color}
-            onChange={(event) => set({ color: event.target.value.toUpperCase() })}
+            {...register('color', { setValueAs: (colour: string) => colour.toUpperCase() })}
           />
         </td>
         <td>
@@ -185,8 +157,7 @@ function ChannelRow({
             min={1}
             max={90}
             aria-label={label('Days filled ahead')}
-            value={fields.aimDays}
-            onChange={(event) => set({ aimDays: Number(event.target.value) })}
+            {...register('aimDays', { valueAsNumber: true })}
           />
         </td>
         <td className="row-deeds">
@@ -202,17 +173,11 @@ function ChannelRow({
           )}
         </td>
       </tr>
-      {setting.problem !== null && (
+      {(hasProblem || notArchived || (isChanged && !colour.ok)) && (
         <tr>
           <td colSpan={7}>
-            <Problem of={setting} onTheirs={() => setFields(channel)} />
-          </td>
-        </tr>
-      )}
-      {(problem || (isChanged && !colour.ok)) && (
-        <tr>
-          <td colSpan={7} className="field-refusal" role="alert">
-            {problem ?? (colour.ok ? '' : colour.refusal.message)}
+            {problem()}
+            <FieldRefusal>{notArchived ?? (isChanged && !colour.ok ? colour.refusal.message : null)}</FieldRefusal>
           </td>
         </tr>
       )}

@@ -2,7 +2,8 @@
 
 import { counted } from '@/core/words';
 import { useRouter } from 'next/navigation';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
+import { Controller } from 'react-hook-form';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { CRAFT_LABELS, CRAFTS, type Craft } from '@/core/prep/step';
@@ -15,9 +16,8 @@ import { weekdayWord } from '@/core/rhythm/entry';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { Weekdays } from '@/ui/Weekdays';
-import { Problem } from '../Problem';
 import { SpanList, type Span } from '../SpanList';
-import { useSetting } from '../useSetting';
+import { useSettingForm } from '../useSettingForm';
 import { WordButton } from '@/ui/WordButton';
 import Table from 'react-bootstrap/Table';
 import { FieldRefusal } from '@/ui/FieldRefusal';
@@ -114,62 +114,65 @@ function PersonForm({
     zone: person?.zone ?? zone,
     crafts: person?.crafts ?? ([] as Craft[]),
     weekdays: person?.weekdays ?? [...USUAL_WEEKDAYS],
-    minutesPerDay: person?.minutesPerDay ?? 360,
+    hoursPerDay: (person?.minutesPerDay ?? 360) / 60,
     color: person?.color ?? '#5C6470',
     brandIds: person?.brandIds.filter((id) => brands.some((brand) => brand.id === id)) ?? [brandId],
     daysOff: person?.daysOff ?? ([] as readonly Span[]),
   };
-  const [fields, setFields] = useState(kept);
-  const setting = useSetting(person?.version ?? 0);
-  const set = (part: Partial<typeof fields>) => setFields((now) => ({ ...now, ...part }));
-  const toggle = <T,>(list: readonly T[], value: T): T[] =>
-    list.includes(value) ? list.filter((one) => one !== value) : [...list, value];
+  const { register, control, handleSubmit, save, refusalOf, problem } = useSettingForm(kept, person?.version ?? 0);
 
-  async function save(event: FormEvent) {
-    event.preventDefault();
-    const answer = await setting.save('POST', '/api/settings/people', {
-      ...fields,
-      id: person?.id ?? null,
-      daysOff: fields.daysOff.map(({ name, from, to }) => ({ name, from, to })),
-    });
-    if (answer.kind !== 'done') return;
-    say({
-      text: person ? 'Saved. The dates of open steps are worked out again.' : `${fields.name.trim()} works here now.`,
-    });
-  }
+  const submit = handleSubmit(({ hoursPerDay, daysOff, ...fields }) =>
+    save(
+      '/api/settings/people',
+      {
+        ...fields,
+        id: person?.id ?? null,
+        minutesPerDay: Math.round(hoursPerDay * 60),
+        daysOff: daysOff.map(({ name, from, to }) => ({ name, from, to })),
+      },
+      () =>
+        say({
+          text: person
+            ? 'Saved. The dates of open steps are worked out again.'
+            : `${fields.name.trim()} works here now.`,
+        }),
+    ),
+  );
 
   return (
-    <Form onSubmit={(event) => void save(event)} noValidate>
+    <Form onSubmit={(event) => void submit(event)} noValidate>
       <div className="d-flex-row mb-3">
         <Form.Group controlId="person-name">
           <Form.Label>Name</Form.Label>
-          <Form.Control value={fields.name} onChange={(event) => set({ name: event.target.value })} />
+          <Form.Control {...register('name')} />
+          {refusalOf('name')}
         </Form.Group>
         <Form.Group controlId="person-role">
           <Form.Label>Role</Form.Label>
-          <Form.Select value={fields.role} onChange={(event) => set({ role: event.target.value as Role })}>
+          <Form.Select {...register('role')}>
             {Object.entries(ROLES).map(([role, label]) => (
               <option key={role} value={role}>
                 {label}
               </option>
             ))}
           </Form.Select>
+          {refusalOf('role')}
         </Form.Group>
       </div>
       <fieldset className="weekdays mb-3">
         <legend className="form-label">Skills</legend>
         {CRAFTS.map((craft) => (
           <label key={craft}>
-            <input
-              type="checkbox"
-              checked={fields.crafts.includes(craft)}
-              onChange={() => set({ crafts: toggle(fields.crafts, craft) })}
-            />{' '}
-            {CRAFT_LABELS[craft]}
+            <input type="checkbox" value={craft} {...register('crafts')} /> {CRAFT_LABELS[craft]}
           </label>
         ))}
       </fieldset>
-      <Weekdays legend="Works on" chosen={fields.weekdays} onChange={(weekdays) => set({ weekdays })} />
+      <Controller
+        name="weekdays"
+        control={control}
+        render={({ field: { value, onChange } }) => <Weekdays legend="Works on" chosen={value} onChange={onChange} />}
+      />
+      {refusalOf('weekdays')}
       <div className="d-flex-row mb-3">
         <Form.Group controlId="person-hours">
           <Form.Label>Hours a day</Form.Label>
@@ -178,17 +181,17 @@ function PersonForm({
             min={0}
             max={24}
             step={0.5}
-            value={fields.minutesPerDay / 60}
-            onChange={(event) => set({ minutesPerDay: Math.round(Number(event.target.value) * 60) })}
+            {...register('hoursPerDay', { valueAsNumber: true })}
           />
         </Form.Group>
         <Form.Group controlId="person-zone">
           <Form.Label>Time zone</Form.Label>
-          <Form.Control value={fields.zone} onChange={(event) => set({ zone: event.target.value })} />
+          <Form.Control {...register('zone')} />
+          {refusalOf('zone')}
         </Form.Group>
         <Form.Group controlId="person-color">
           <Form.Label>Colour</Form.Label>
-          <Form.Control type="color" value={fields.color} onChange={(event) => set({ color: event.target.value })} />
+          <Form.Control type="color" {...register('color')} />
         </Form.Group>
       </div>
       {brands.length > 1 && (
@@ -196,18 +199,19 @@ function PersonForm({
           <legend className="form-label">Works for</legend>
           {brands.map(({ id, name }) => (
             <label key={id}>
-              <input
-                type="checkbox"
-                checked={fields.brandIds.includes(id)}
-                onChange={() => set({ brandIds: toggle(fields.brandIds, id) })}
-              />{' '}
-              {name}
+              <input type="checkbox" value={id} {...register('brandIds')} /> {name}
             </label>
           ))}
+          {refusalOf('brandIds')}
         </fieldset>
       )}
-      <SpanList legend="Days off" spans={fields.daysOff} onChange={(daysOff) => set({ daysOff })} />
-      <Problem of={setting} onTheirs={() => setFields(kept)} />
+      <Controller
+        name="daysOff"
+        control={control}
+        render={({ field: { value, onChange } }) => <SpanList legend="Days off" spans={value} onChange={onChange} />}
+      />
+      {refusalOf('daysOff')}
+      {problem()}
       <Button type="submit" variant={person ? 'primary' : 'outline'} className="mt-2">
         {person ? `Save ${person.name}` : 'Add them'}
       </Button>

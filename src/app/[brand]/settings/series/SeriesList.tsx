@@ -1,7 +1,8 @@
 'use client';
 
 import { counted } from '@/core/words';
-import { useState, type FormEvent } from 'react';
+import { useState, type ChangeEvent } from 'react';
+import { Controller, useWatch } from 'react-hook-form';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import { recurrenceWords, type Recurrence } from '@/core/rhythm/entry';
@@ -13,11 +14,11 @@ import { call, problemOf } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
-import { Problem } from '../Problem';
-import { useSetting } from '../useSetting';
+import { useSettingForm } from '../useSettingForm';
 import { RecurrenceFields } from '../rhythm/RhythmEditor';
 import { DateField } from '@/ui/DateField';
 import { WordButton } from '@/ui/WordButton';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** Every series in its row, to be changed from here on, and a row to start one. */
 export function SeriesList({ series, today }: { series: readonly (Series & { version: number })[]; today: string }) {
@@ -39,56 +40,49 @@ function SeriesForm({ series, version, today }: { series: Series | null; version
   const { brand, channels } = useShell();
   const router = useRouter();
   const say = useSay();
-  const [channelId, setChannelId] = useState(series?.channelId ?? channels[0]?.id ?? '');
-  const channel = channels.find(({ id }) => id === channelId);
+  const first = channels.find(({ id }) => id === series?.channelId) ?? channels[0];
   const kept = {
     name: series?.name ?? '',
-    format: series?.format ?? channel?.sheet.formats[0]?.format ?? ('text' as Format),
+    channelId: series?.channelId ?? first?.id ?? '',
+    format: series?.format ?? first?.sheet.formats[0]?.format ?? ('text' as Format),
     recurrence: series?.recurrence ?? ({ kind: 'weekly', weekday: 5, every: 1 } as Recurrence),
     time: series?.time ?? '10:00',
     from: series?.from ?? today,
     to: series?.to ?? '',
     ahead: series?.ahead ?? DEFAULT_AHEAD,
+    firstNumber: 1,
   };
-  const [fields, setFields] = useState(kept);
-  const { name, format, recurrence, time, from, to, ahead } = fields;
-  const set = (part: Partial<typeof kept>) => setFields((now) => ({ ...now, ...part }));
-  const [firstNumber, setFirstNumber] = useState(1);
-  const setting = useSetting(version);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { register, control, handleSubmit, setValue, save, problem } = useSettingForm(kept, version);
+  const [channelId, format] = useWatch({ control, name: ['channelId', 'format'] });
+  const channel = channels.find(({ id }) => id === channelId);
+  const [notEnded, setNotEnded] = useState<string | null>(null);
   const whose = series?.name ?? 'the new series';
 
-  async function save(event: FormEvent) {
-    event.preventDefault();
-    const typed = { ...fields, time: readTypedTime(time) ?? time, to: to || null };
-    const answer = series
-      ? await setting.save<{ moved: number; kept: number }>('POST', `/api/series/${series.id}`, typed)
-      : await setting.save<{ made: number }>('POST', '/api/series', {
-          brandId: brand.id,
-          channelId,
-          firstNumber,
-          ...typed,
-        });
-    setProblem(null);
-    if (answer.kind !== 'done') return;
-    say({
-      text:
-        'made' in answer.value
-          ? `Started “${name.trim()}”: ${counted(answer.value.made, 'post')} ahead.`
-          : `Changed from here on: ${counted(answer.value.moved, 'post follows', 'posts follow')}, ${counted(answer.value.kept, 'keeps what it is', 'keep what they are')}.`,
-    });
-  }
+  const submit = handleSubmit(({ channelId: chosen, firstNumber, ...fields }) => {
+    const typed = { ...fields, time: readTypedTime(fields.time) ?? fields.time, to: fields.to || null };
+    return series
+      ? save<{ moved: number; kept: number }>(`/api/series/${series.id}`, typed, ({ moved, kept: left }) =>
+          say({
+            text: `Changed from here on: ${counted(moved, 'post follows', 'posts follow')}, ${counted(left, 'keeps what it is', 'keep what they are')}.`,
+          }),
+        )
+      : save<{ made: number }>(
+          '/api/series',
+          { brandId: brand.id, channelId: chosen, firstNumber, ...typed },
+          ({ made }) => say({ text: `Started “${fields.name.trim()}”: ${counted(made, 'post')} ahead.` }),
+        );
+  });
 
   async function end() {
     const answer = await call('DELETE', `/api/series/${series!.id}`);
-    setProblem(problemOf(answer));
+    setNotEnded(problemOf(answer));
     if (answer.kind !== 'done') return;
     say({ text: `Ended “${series!.name}”. Its posts stay.` });
     router.refresh();
   }
 
   return (
-    <form className="series-row" onSubmit={(event) => void save(event)}>
+    <form className="series-row" onSubmit={(event) => void submit(event)}>
       {series && channel ? (
         <span className="series-name">
           <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />
@@ -99,22 +93,17 @@ function SeriesForm({ series, version, today }: { series: Series | null; version
       ) : (
         <h2>Start a series</h2>
       )}
-      <input
-        aria-label={`Name of ${whose}`}
-        placeholder="A question every Friday"
-        value={name}
-        onChange={(event) => set({ name: event.target.value })}
-      />
+      <input aria-label={`Name of ${whose}`} placeholder="A question every Friday" {...register('name')} />
       {!series && (
         <select
           aria-label="Channel of the new series"
-          value={channelId}
-          onChange={(event) => {
-            setChannelId(event.target.value);
-            const next = channels.find(({ id }) => id === event.target.value);
-            if (next && !next.sheet.formats.some((rule) => rule.format === format))
-              set({ format: next.sheet.formats[0]!.format });
-          }}
+          {...register('channelId', {
+            onChange: (event: ChangeEvent<HTMLSelectElement>) => {
+              const next = channels.find(({ id }) => id === event.target.value);
+              if (next && !next.sheet.formats.some((rule) => rule.format === format))
+                setValue('format', next.sheet.formats[0]!.format);
+            },
+          })}
         >
           {channels.map(({ id, name: channelName }) => (
             <option key={id} value={id}>
@@ -123,33 +112,42 @@ function SeriesForm({ series, version, today }: { series: Series | null; version
           ))}
         </select>
       )}
-      <select
-        aria-label={`Format of ${whose}`}
-        value={format}
-        onChange={(event) => set({ format: event.target.value as Format })}
-      >
+      <select aria-label={`Format of ${whose}`} {...register('format')}>
         {channel?.sheet.formats.map((rule) => (
           <option key={rule.format} value={rule.format}>
             {FORMAT_LABELS[rule.format]}
           </option>
         ))}
       </select>
-      <RecurrenceFields name={whose} recurrence={recurrence} onChange={(next) => set({ recurrence: next })} />
+      <Controller
+        name="recurrence"
+        control={control}
+        render={({ field: { value, onChange } }) => (
+          <RecurrenceFields name={whose} recurrence={value} onChange={onChange} />
+        )}
+      />
       <label>
-        at{' '}
-        <input
-          size={5}
-          className="figures"
-          aria-label={`Time of ${whose}`}
-          value={time}
-          onChange={(event) => set({ time: event.target.value })}
-        />
+        at <input size={5} className="figures" aria-label={`Time of ${whose}`} {...register('time')} />
       </label>
       <span>
-        from <DateField label={`First day of ${whose}`} value={from} onChange={(date) => set({ from: date })} />
+        from{' '}
+        <Controller
+          name="from"
+          control={control}
+          render={({ field: { value, onChange } }) => (
+            <DateField label={`First day of ${whose}`} value={value} onChange={onChange} />
+          )}
+        />
       </span>
       <span>
-        to <DateField label={`Last day of ${whose}`} value={to} onChange={(date) => set({ to: date })} />
+        to{' '}
+        <Controller
+          name="to"
+          control={control}
+          render={({ field: { value, onChange } }) => (
+            <DateField label={`Last day of ${whose}`} value={value} onChange={onChange} />
+          )}
+        />
       </span>
       <label>
         <input
@@ -157,8 +155,7 @@ function SeriesForm({ series, version, today }: { series: Series | null; version
           min={1}
           max={26}
           aria-label={`Posts ahead of ${whose}`}
-          value={ahead}
-          onChange={(event) => set({ ahead: Number(event.target.value) })}
+          {...register('ahead', { valueAsNumber: true })}
         />{' '}
         ahead
       </label>
@@ -169,8 +166,7 @@ function SeriesForm({ series, version, today }: { series: Series | null; version
             type="number"
             min={1}
             aria-label="First number"
-            value={firstNumber}
-            onChange={(event) => setFirstNumber(Number(event.target.value))}
+            {...register('firstNumber', { valueAsNumber: true })}
           />
         </label>
       )}
@@ -182,12 +178,8 @@ function SeriesForm({ series, version, today }: { series: Series | null; version
           End
         </WordButton>
       )}
-      <Problem of={setting} onTheirs={() => setFields(kept)} />
-      {problem && (
-        <span className="field-refusal" role="alert">
-          {problem}
-        </span>
-      )}
+      {problem()}
+      <FieldRefusal>{notEnded}</FieldRefusal>
     </form>
   );
 }
