@@ -1,0 +1,192 @@
+import { accept, refuse, type Result } from '../refusal';
+import type { CountRule } from '../rulesheets/types';
+import { countText } from './count';
+import { hashtagSpans } from './hashtags';
+import { linkSpans, type Span } from './links';
+
+/** What the parts of a thread may hold. */
+export interface ThreadRule extends CountRule {
+  /** Units of a part, its number included. */
+  limit: number;
+  /** Units of the first part, where something else stands in it too; as the others unless told. */
+  firstLimit?: number;
+  /** Parts at most. */
+  most: number;
+  /** Whether each part ends with its number: “ 2/5”. A thread of one part has none. */
+  numbered: boolean;
+}
+
+/** A text in parts. */
+export interface Thread {
+  /** Without their numbers. Joined by what was cut between them, they give the text back. */
+  parts: readonly string[];
+  /** The white space that was cut after each part but the last. */
+  cuts: readonly string[];
+}
+
+/** The number at the end of a part. @param index counted from 0 */
+export const partNumber = (index: number, count: number): string => (count > 1 ? ` ${index + 1}/${count}` : '');
+
+/** How finely a text is cut: into sentences, where a sentence does not fit into its clauses, then words, then characters. */
+const FINENESS = ['sentence', 'clause', 'word', 'character'] as const;
+type Fineness = (typeof FINENESS)[number];
+
+/**
+ * Splits a text into the parts of a thread. No sentence that fits a part is cut, unless there would be too many parts; one that
+ * does not is cut at its clauses, else at words, else between characters, never inside a link, a hashtag or a mention. Of all
+ * such splits it is the one with the fewest parts, and of these the most even (least sum of squares of what the parts count).
+ *
+ * @returns refused where a link, hashtag or mention is longer than a part, or where even cut at words there are too many parts
+ */
+export function splitThread(text: string, rule: ThreadRule): Result<Thread> {
+  const whole = text.trim();
+  if (whole === '') return accept({ parts: [], cuts: [] });
+  const bound = boundSpans(whole);
+  const least =
+    Math.min(rule.limit, rule.firstLimit ?? rule.limit) -
+    (rule.numbered ? countText(partNumber(rule.most - 1, rule.most), rule) : 0);
+  for (const span of bound) {
+    const has = countText(whole.slice(span.start, span.end), rule);
+    if (has > least)
+      return refuse(
+        'longLink',
+        `“${whole.slice(span.start, span.start + 40)}…” counts ${has} and a part takes ${least}. Shorten it, or leave it out.`,
+      );
+  }
+  for (const cutAll of FINENESS.slice(0, 3)) {
+    const parts = fewestMostEven(whole, atomsOf(whole, cutAll, least, rule, bound), rule);
+    if (parts) return accept(threadOf(whole, parts));
+  }
+  const needs = Math.ceil(countText(whole, rule) / least);
+  return refuse(
+    'tooManyParts',
+    `It would take ${Math.max(needs, rule.most + 1)} parts, and ${rule.most} are taken. Shorten the text.`,
+  );
+}
+
+function threadOf(text: string, parts: readonly Span[]): Thread {
+  return {
+    parts: parts.map(({ start, end }) => text.slice(start, end)),
+    cuts: parts.slice(1).map(({ start }, index) => text.slice(parts[index]!.end, start)),
+  };
+}
+
+/** What is never cut. */
+const boundSpans = (text: string): Span[] =>
+  [
+    ...linkSpans(text),
+    ...hashtagSpans(text),
+    ...[...text.matchAll(/@[\p{L}\p{N}_.-]*[\p{L}\p{N}_]/gu)].map(({ index, 0: all }) => ({
+      start: index,
+      end: index + all.length,
+    })),
+  ].sort((one, other) => one.start - other.start);
+
+const segmenters = {
+  sentence: new Intl.Segmenter('und', { granularity: 'sentence' }),
+  word: new Intl.Segmenter('und', { granularity: 'word' }),
+  character: new Intl.Segmenter('und', { granularity: 'grapheme' }),
+};
+const CLAUSE_END = /[,;:–—，、；：][”"’)\]]*\s*/gu;
+const WHITE = /\s+/gu;
+
+/** Offsets inside a stretch at which it may be cut that finely. */
+function endsIn(text: string, { start, end }: Span, fineness: Fineness): number[] {
+  const own = text.slice(start, end);
+  const ends =
+    fineness === 'clause'
+      ? [...own.matchAll(CLAUSE_END)]
+          .filter(({ 0: mark, index }) => /\s$/.test(mark) || isWideMark(own[index]!))
+          .map(({ index, 0: mark }) => index + mark.length)
+      : fineness === 'word' && /\s/.test(own.trim())
+        ? [...own.matchAll(WHITE)].map(({ index, 0: white }) => index + white.length)
+        : [...segmenters[fineness].segment(own)].map(({ index, segment }) => index + segment.length);
+  return ends.map((offset) => start + offset);
+}
+
+const isWideMark = (mark: string): boolean => /[，、；：]/u.test(mark);
+
+/** The smallest stretches that stay whole: each fits a part, or cannot be cut. Without the white space around them. */
+function atomsOf(text: string, cutAll: Fineness, limit: number, rule: CountRule, bound: readonly Span[]): Span[] {
+  const cut = (span: Span, depth: number): Span[] => {
+    const trimmed = trimSpan(text, span);
+    if (trimmed.start === trimmed.end) return [];
+    const isFineEnough = depth > FINENESS.indexOf(cutAll);
+    if (depth >= FINENESS.length || (isFineEnough && countText(text.slice(trimmed.start, trimmed.end), rule) <= limit))
+      return [trimmed];
+    const ends = endsIn(text, trimmed, FINENESS[depth]!).filter(
+      (end) => end < trimmed.end && !bound.some((whole) => whole.start < end && end < whole.end),
+    );
+    return [...ends, trimmed.end].flatMap((end, index) =>
+      cut({ start: ends[index - 1] ?? trimmed.start, end }, depth + 1),
+    );
+  };
+  return cut({ start: 0, end: text.length }, 0);
+}
+
+function trimSpan(text: string, { start, end }: Span): Span {
+  const own = text.slice(start, end);
+  return {
+    start: start + own.length - own.trimStart().length,
+    end: Math.max(start, end - own.length + own.trimEnd().length),
+  };
+}
+
+/** The atoms put into parts by dynamic programming over the number of parts; null where there would be too many. */
+function fewestMostEven(text: string, atoms: readonly Span[], rule: ThreadRule): Span[] | null {
+  // White space and what is never cut part the atoms, so what two neighbours count is what both count together.
+  const upToStart: number[] = [];
+  const upToEnd: number[] = [];
+  atoms.forEach(({ start, end }, at) => {
+    const before = at === 0 ? 0 : upToEnd[at - 1]! + countText(text.slice(atoms[at - 1]!.end, start), rule);
+    upToStart.push(before);
+    upToEnd.push(before + countText(text.slice(start, end), rule));
+  });
+  for (let count = 1; count <= rule.most; count++) {
+    const split = splitInto(count, upToStart, upToEnd, rule);
+    if (split) return split.map(([from, to]) => ({ start: atoms[from]!.start, end: atoms[to]!.end }));
+  }
+  return null;
+}
+
+/** The most even split into exactly so many parts, each as its first and last atom; null where none fits. */
+function splitInto(
+  count: number,
+  upToStart: readonly number[],
+  upToEnd: readonly number[],
+  rule: ThreadRule,
+): [number, number][] | null {
+  const atoms = upToEnd.length;
+  const room = (part: number) =>
+    (part === 0 ? (rule.firstLimit ?? rule.limit) : rule.limit) -
+    (rule.numbered ? countText(partNumber(part, count), rule) : 0);
+  // costs[end]: the least sum of squares with `part + 1` parts that hold the atoms before `end`.
+  let costs = new Float64Array(atoms + 1).fill(Infinity);
+  costs[0] = 0;
+  const firsts: Int32Array[] = [];
+  for (let part = 0; part < count; part++) {
+    const limit = room(part);
+    const next = new Float64Array(atoms + 1).fill(Infinity);
+    const first = new Int32Array(atoms + 1).fill(-1);
+    for (let end = 1; end <= atoms; end++)
+      for (let from = end - 1; from >= 0; from--) {
+        const has = upToEnd[end - 1]! - upToStart[from]!;
+        if (has > limit) break;
+        const cost = costs[from]! + has * has;
+        if (cost < next[end]!) {
+          next[end] = cost;
+          first[end] = from;
+        }
+      }
+    costs = next;
+    firsts.push(first);
+  }
+  if (costs[atoms] === Infinity) return null;
+  const parts: [number, number][] = [];
+  for (let part = count - 1, end = atoms; part >= 0; part--) {
+    const from = firsts[part]![end]!;
+    parts.unshift([from, end - 1]);
+    end = from;
+  }
+  return parts;
+}

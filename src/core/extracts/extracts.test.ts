@@ -1,0 +1,216 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { readMarkdown } from '../pieces/readingText';
+import { readSubtitles } from '../pieces/subtitles';
+import { analyse } from './analyse';
+import { bestSet, findClips, type TimedWindow } from './clips';
+import { findExtracts } from './extracts';
+import { guessLanguage, wordsOfLanguage } from './languages';
+import { overlapOf, textRank } from './rank';
+import { contentWords, sentencesOf, wordsIn } from './sentences';
+
+const TALK = `# Rings that vanish
+
+Good evening, can everybody hear me at the back of the dome tonight?
+
+Every fifteen years the planet tips far enough that we look along the plane of its rings. This is like looking at a sheet of paper from the side. The rings are ten metres thick in places, and wide as most of the way to our moon.
+
+Why do children on the terrace always ask who has stolen them? They are there, but a small telescope shows a planet with nothing round it at all. It was so in 1951 too.
+
+The log book of the observatory holds sixty years of evenings on the terrace. “On the second of March there was no ring, and an hour later a thread,” somebody wrote in pencil.
+
+1. Look for the planet in the south after dinner, when the moon is down.
+2. Wait until the telescope has cooled on the terrace for an hour.
+`;
+const talk = () => analyse(readMarkdown(TALK));
+const stretches = (source: string, language: string | null = 'en') => {
+  const reading = readMarkdown(source);
+  return sentencesOf(reading, language).map(({ start, end }) => reading.text.slice(start, end));
+};
+
+describe('sentences', () => {
+  it('do not end at abbreviations, initials, numbers or ordinals', () => {
+    expect(
+      stretches('Dr. R. Amaro came at 9 p.m. with 3.5 litres. “Nobody stole them.” She left, i.e. she went home.'),
+    ).toEqual([
+      'Dr. R. Amaro came at 9 p.m. with 3.5 litres.',
+      '“Nobody stole them.”',
+      'She left, i.e. she went home.',
+    ]);
+    expect(stretches('Am 3. März kamen wir, z. B. zu Fuß. Es war kalt.', 'de')).toEqual([
+      'Am 3. März kamen wir, z. B. zu Fuß.',
+      'Es war kalt.',
+    ]);
+    expect(stretches('月が出た。星も出た。', 'ja')).toEqual(['月が出た。', '星も出た。']);
+  });
+
+  it('of a transcript without punctuation end at pauses, and none is endless', () => {
+    const cues = Array.from({ length: 60 }, (_, at) => {
+      const from = at * 3 + (at % 3 === 0 ? 0 : -0.9);
+      const time = (s: number) =>
+        `00:${String(Math.floor(s / 60)).padStart(2, '0')}:${(s % 60).toFixed(3).padStart(6, '0')}`;
+      return `${time(from)} --> ${time(from + 2)}\nand the rings of the planet went on number ${at}`;
+    });
+    const read = readSubtitles(`WEBVTT\n\n${cues.join('\n\n')}`);
+    if (!read.ok) throw new Error(read.refusal.message);
+    const sentences = sentencesOf(read.value, 'en', read.value.cues);
+    expect(Math.max(...sentences.map(({ start, end }) => end - start))).toBeLessThanOrEqual(260);
+    expect(sentences.length).toBeGreaterThan(12);
+    expect(sentences.map(({ start, end }) => read.value.text.slice(start, end)).join(' ')).toBe(
+      read.value.text.replace(/\s+/g, ' '),
+    );
+    expect(sentences.every(({ inMs, outMs }) => inMs! < outMs!)).toBe(true);
+  });
+
+  it('cover every word of any text, in order', () => {
+    fc.assert(
+      fc.property(fc.array(fc.stringMatching(/^[\p{L}.?!, ’”“0-9]{0,80}$/u), { maxLength: 6 }), (paragraphs) => {
+        const text = paragraphs.join('\n\n').trim();
+        const blocks = [{ kind: 'paragraph' as const, start: 0, end: text.length }];
+        const sentences = sentencesOf({ text, blocks }, 'en');
+        expect(
+          sentences
+            .map(({ start, end }) => text.slice(start, end))
+            .join('')
+            .replace(/\s+/g, ''),
+        ).toBe(text.replace(/\s+/g, ''));
+      }),
+    );
+  });
+});
+
+describe('the rank of sentences', () => {
+  it('is higher for one that shares its words with many, and 0 for one without words', () => {
+    const scores = textRank([
+      ['rings', 'planet', 'plane'],
+      ['rings', 'paint', 'thin'],
+      ['planet', 'tips', 'plane'],
+      ['coffee', 'break', 'soon'],
+      [],
+    ]);
+    expect(scores[0]).toBeGreaterThan(scores[1]!);
+    expect(scores[3]).toBeCloseTo(0.15);
+    expect(scores[4]).toBe(0);
+  });
+
+  it('has nothing to say of an empty text, of emoji, or of one word', () => {
+    for (const source of ['', '🪐🌙🪐', 'Rings', '\u0000', '# Only a heading'])
+      expect(findExtracts(analyse(readMarkdown(source)))).toEqual([]);
+  });
+});
+
+describe('extracts', () => {
+  it('are whole sentences of one paragraph, with their kind and the reason they were chosen', () => {
+    const analysis = talk();
+    const extracts = findExtracts(analysis);
+    expect(extracts.map(({ kind }) => kind)).toEqual(
+      expect.arrayContaining(['number', 'question', 'quote', 'listStep']),
+    );
+    for (const { start, end, text, reason } of extracts) {
+      expect(analysis.text.slice(start, end)).toBe(text);
+      expect(text).toMatch(/[.?”]$/);
+      expect(text).not.toContain('\n');
+      expect(text.length).toBeGreaterThanOrEqual(40);
+      expect(text.length).toBeLessThanOrEqual(280);
+      expect(reason).not.toBe('');
+    }
+    expect(extracts.find(({ kind }) => kind === 'listStep')?.reason).toMatch(/step [12] of a list/);
+    expect(extracts.some(({ text }) => text.includes('hear me'))).toBe(false);
+  });
+
+  it('differ from each other and do not open by leaning on what was said', () => {
+    const analysis = talk();
+    const known = wordsOfLanguage('en');
+    const contents = findExtracts(analysis).map(({ text }) => new Set(contentWords(wordsIn(text), known)));
+    contents.forEach((one, at) =>
+      contents.slice(at + 1).forEach((other) => expect(overlapOf(one, other)).toBeLessThan(0.4)),
+    );
+    for (const { text } of findExtracts(analysis)) expect(known.leaning.has(wordsIn(text)[0]!)).toBe(false);
+  });
+
+  it('that are taken or were turned down are not proposed again', () => {
+    const analysis = talk();
+    const [first, second] = findExtracts(analysis);
+    const again = findExtracts(analysis, 12, [first!, second!]);
+    expect(
+      again.some(({ start, end }) => [first!, second!].some((taken) => start < taken.end && taken.start < end)),
+    ).toBe(false);
+    expect(findExtracts(analysis)).toEqual(findExtracts(talk()));
+  });
+});
+
+describe('languages', () => {
+  it('are told by their small words', () => {
+    expect(guessLanguage('Das ist der Ring und er ist nicht mehr da, weil wir auf die Kante sehen.')).toBe('de');
+    expect(guessLanguage('Les anneaux sont là, mais nous ne pouvons pas les voir dans le télescope.')).toBe('fr');
+    expect(guessLanguage('Los anillos están ahí, pero no los vemos con el telescopio de la terraza.')).toBe('es');
+    expect(guessLanguage('Os anéis estão lá, mas nós não os vemos com o telescópio do terraço.')).toBe('pt');
+    expect(guessLanguage('天文台の夜')).toBeNull();
+  });
+});
+
+const window = fc
+  .record({
+    at: fc.integer({ min: 0, max: 40 }),
+    long: fc.integer({ min: 1, max: 12 }),
+    value: fc.integer({ min: 1, max: 50 }),
+  })
+  .map(({ at, long, value }): TimedWindow => ({ inMs: at * 1_000, outMs: (at + long) * 1_000, value }));
+
+describe('clips', () => {
+  it('are the most valuable set that lies far enough apart', () => {
+    fc.assert(
+      fc.property(
+        fc.array(window, { maxLength: 9 }),
+        fc.integer({ min: 1, max: 4 }),
+        fc.integer({ min: 0, max: 6 }),
+        (windows, most, apart) => {
+          const value = (set: readonly TimedWindow[]) => set.reduce((sum, one) => sum + one.value, 0);
+          const isApart = (set: readonly TimedWindow[]) => {
+            const inOrder = [...set].sort((one, other) => one.inMs - other.inMs);
+            return inOrder.every((one, at) => at === 0 || one.inMs - inOrder[at - 1]!.outMs >= apart * 1_000);
+          };
+          const chosen = bestSet(windows, most, apart * 1_000);
+          expect(isApart(chosen)).toBe(true);
+          expect(chosen.length).toBeLessThanOrEqual(most);
+          const sets = Array.from({ length: 2 ** windows.length }, (_, mask) =>
+            windows.filter((_one, at) => mask & (1 << at)),
+          );
+          expect(value(chosen)).toBe(Math.max(...sets.filter((set) => set.length <= most && isApart(set)).map(value)));
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  it('are windows of whole sentences, and begin after a breath where words are timed', () => {
+    const words = TALK.replace(/[#\d]\.?/g, '')
+      .split(/\s+/)
+      .filter(Boolean);
+    let at = 0;
+    const time = () =>
+      `00:${String(Math.floor(at / 60_000)).padStart(2, '0')}:${((at % 60_000) / 1_000).toFixed(3).padStart(6, '0')}`;
+    const cues = Array.from({ length: Math.ceil(words.length / 8) }, (_, cue) => {
+      const from = time();
+      const said = words.slice(cue * 8, cue * 8 + 8).map((word) => {
+        const stamped = `<${time()}>${word}`;
+        at += 400;
+        if (/[.?]$/.test(word)) at += 500;
+        return stamped;
+      });
+      return `${from} --> ${time()}\n${said.join(' ')}`;
+    });
+    const read = readSubtitles(`WEBVTT\n\n${cues.join('\n\n')}`);
+    if (!read.ok) throw new Error(read.refusal.message);
+    const analysis = analyse(read.value);
+    const clips = findClips(analysis, { most: 2, apartMs: 5_000 });
+    expect(clips.length).toBeGreaterThan(0);
+    for (const { inMs, outMs, start, end } of clips) {
+      expect(outMs - inMs).toBeGreaterThanOrEqual(15_000);
+      expect(outMs - inMs).toBeLessThanOrEqual(60_000);
+      expect(analysis.sentences.some((sentence) => sentence.start === start && sentence.inMs === inMs)).toBe(true);
+      expect(analysis.sentences.some((sentence) => sentence.end === end && sentence.outMs === outMs)).toBe(true);
+    }
+    expect(findClips(talk())).toEqual([]);
+  });
+});

@@ -1,0 +1,210 @@
+import { countText } from '../captions/count';
+import type { Analysis, ScoredSentence } from './analyse';
+import { wordsOfLanguage } from './languages';
+import { overlapOf } from './rank';
+
+/** What an extract is, beside a clip. */
+export const EXTRACT_KINDS = ['quote', 'point', 'number', 'question', 'listStep'] as const;
+export type ExtractKind = (typeof EXTRACT_KINDS)[number];
+
+/** What people read for each kind. */
+export const EXTRACT_LABELS: Record<ExtractKind | 'clip', string> = {
+  quote: 'quote',
+  point: 'point',
+  number: 'number',
+  question: 'question',
+  listStep: 'list step',
+  clip: 'clip',
+};
+
+/** A part of a text worth its own post. */
+export interface Extract {
+  kind: ExtractKind;
+  /** UTF-16 offsets of the text. */
+  start: number;
+  end: number;
+  text: string;
+  /** When it is said, in milliseconds; only of a timed text. */
+  inMs?: number;
+  outMs?: number;
+  /** Why it was chosen, in a few words. */
+  reason: string;
+}
+
+/** A stretch of text that is taken, or was turned down. */
+export type Taken = Pick<Extract, 'start' | 'end'>;
+
+/** Graphemes of an extract. */
+export const EXTRACT_LENGTH = { least: 40, most: 280 } as const;
+/** Sentences of an extract. */
+const SENTENCES_AT_MOST = 3;
+/** How much of its words an extract may share with another, as a share of the smaller one. */
+const SHARED_AT_MOST = 0.4;
+/** What being good weighs against being different (lambda of maximal marginal relevance). */
+const GOOD_AGAINST_DIFFERENT = 0.75;
+/** Extracts below which those that lean on what was said before are taken too. */
+const FEW = 3;
+
+interface Candidate extends Extract {
+  score: number;
+  content: ReadonlySet<string>;
+  leans: boolean;
+}
+
+/**
+ * Proposes the parts of a text worth their own post: one to three neighbouring sentences of one paragraph, 40 to 280 graphemes,
+ * ranked by their sentences and picked for difference (maximal marginal relevance: J. Carbonell and J. Goldstein, SIGIR 1998),
+ * the best first. One that opens by leaning on what was said before is taken only where hardly anything else is left.
+ *
+ * @param most how many at most
+ * @param taken what is accepted or was turned down already: it is not proposed again, nor what is much like it
+ */
+export function findExtracts(analysis: Analysis, most = 12, taken: readonly Taken[] = []): Extract[] {
+  const candidates = candidatesOf(analysis);
+  const picked = pickDifferent(
+    candidates.filter(({ leans }) => !leans),
+    most,
+    taken,
+    contentOfTaken(analysis, taken),
+  );
+  const enough = Math.min(FEW, most);
+  if (picked.length < enough)
+    picked.push(
+      ...pickDifferent(
+        candidates.filter(({ leans }) => leans),
+        enough - picked.length,
+        [...taken, ...picked],
+        [...contentOfTaken(analysis, taken), ...picked.map(({ content }) => content)],
+      ),
+    );
+  return picked.map(({ score: _score, content: _content, leans: _leans, ...extract }) => extract);
+}
+
+const overlaps = (one: Taken, other: Taken): boolean => one.start < other.end && other.start < one.end;
+
+const contentOfTaken = ({ sentences }: Analysis, taken: readonly Taken[]): Set<string>[] =>
+  taken.map((span) => unionOf(sentences.filter((sentence) => overlaps(sentence, span))));
+
+const unionOf = (sentences: readonly ScoredSentence[]): Set<string> =>
+  new Set(sentences.flatMap(({ content }) => [...content]));
+
+function candidatesOf(analysis: Analysis): Candidate[] {
+  const { sentences } = analysis;
+  const candidates: Candidate[] = [];
+  for (let from = 0; from < sentences.length; from++)
+    for (let to = from + 1; to <= Math.min(sentences.length, from + SENTENCES_AT_MOST); to++) {
+      if (sentences[to - 1]!.block !== sentences[from]!.block) break;
+      const candidate = candidateOf(analysis, sentences.slice(from, to));
+      if (candidate) candidates.push(candidate);
+    }
+  return candidates.sort((one, other) => other.score - one.score || one.start - other.start);
+}
+
+function candidateOf(analysis: Analysis, sentences: readonly ScoredSentence[]): Candidate | null {
+  const [first, last] = [sentences[0]!, sentences.at(-1)!];
+  const ranked = sentences.filter(({ score }) => score > 0);
+  if (ranked.length === 0 || sentences.some(({ traits }) => traits.has('housekeeping'))) return null;
+  const text = analysis.text.slice(first.start, last.end);
+  if (text.length < EXTRACT_LENGTH.least) return null;
+  if (text.length > EXTRACT_LENGTH.most * 4) return null;
+  const length = countText(text, { unit: 'grapheme', wideWeight: 1, linkLength: null });
+  if (length < EXTRACT_LENGTH.least || length > EXTRACT_LENGTH.most) return null;
+  const mean = ranked.reduce((sum, { score }) => sum + score, 0) / ranked.length;
+  const leftOpen = sentences.length > 1 && last.traits.has('question');
+  const score = mean * shapeOf(length) * (leftOpen ? 0.7 : 1) * 0.95 ** (sentences.length - ranked.length);
+  const { kind, reason } = kindOf(analysis, sentences, text);
+  return {
+    kind,
+    start: first.start,
+    end: last.end,
+    text,
+    ...(first.inMs !== undefined && last.outMs !== undefined && { inMs: first.inMs, outMs: last.outMs }),
+    reason,
+    score,
+    content: unionOf(sentences),
+    leans: first.traits.has('leaning'),
+  };
+}
+
+/** A very short extract says little, a very long one is skipped. */
+const shapeOf = (length: number): number => (length < 60 ? 0.85 : length > 230 ? 0.92 : 1);
+
+function pickDifferent(
+  candidates: readonly Candidate[],
+  most: number,
+  taken: readonly Taken[],
+  contents: readonly ReadonlySet<string>[],
+): Candidate[] {
+  const best = candidates[0]?.score ?? 1;
+  let left = candidates
+    .filter((candidate) => !taken.some((span) => overlaps(candidate, span)))
+    .map((candidate) => ({
+      candidate,
+      alike: Math.max(0, ...contents.map((own) => overlapOf(own, candidate.content))),
+    }));
+  const picked: Candidate[] = [];
+  const kinds = new Set<ExtractKind>();
+  while (picked.length < most) {
+    left = left.filter(({ alike }) => alike < SHARED_AT_MOST);
+    if (left.length === 0) break;
+    const worth = ({ candidate, alike }: (typeof left)[number]) =>
+      GOOD_AGAINST_DIFFERENT * (candidate.score / best) -
+      (1 - GOOD_AGAINST_DIFFERENT) * alike +
+      (kinds.has(candidate.kind) ? 0 : 0.05);
+    const next = left.reduce((one, other) => (worth(other) > worth(one) ? other : one)).candidate;
+    picked.push(next);
+    kinds.add(next.kind);
+    for (const entry of left)
+      entry.alike = overlaps(entry.candidate, next)
+        ? 1
+        : Math.max(entry.alike, overlapOf(entry.candidate.content, next.content));
+  }
+  return picked;
+}
+
+const FIGURE = /[\p{Sc}]?\p{N}[\p{N}.,:]*\s?(?:%|[\p{L}]+)?/u;
+
+function kindOf(
+  { blocks, spread, language }: Analysis,
+  sentences: readonly ScoredSentence[],
+  text: string,
+): Pick<Extract, 'kind' | 'reason'> {
+  const block = blocks[sentences[0]!.block]!;
+  const known = wordsOfLanguage(language);
+  const has = (trait: 'quote' | 'contrast' | 'address') => sentences.some(({ traits }) => traits.has(trait));
+  if (block.kind === 'listItem')
+    return {
+      kind: 'listStep',
+      reason: block.number === undefined ? 'an item of a list' : `step ${block.number} of a list`,
+    };
+  if (sentences[0]!.traits.has('question'))
+    return { kind: 'question', reason: sentences.length > 1 ? 'a question and what follows' : 'a question' };
+  if (has('quote') || block.kind === 'quote') return { kind: 'quote', reason: 'somebody’s words' };
+  const figure = FIGURE.exec(text)?.[0];
+  if (figure) return { kind: 'number', reason: `a number: ${figure.trim()}` };
+  const counted = text.split(/\s+/).findIndex((word) => known.numbers.has(word.toLowerCase().replace(/\P{L}+$/u, '')));
+  if (counted >= 0)
+    return {
+      kind: 'number',
+      reason: `a number: ${text
+        .split(/\s+/)
+        .slice(counted, counted + 2)
+        .join(' ')
+        .replace(/[^\p{L}\p{N}]+$/u, '')}`,
+    };
+  const about = topWords(sentences, spread);
+  const heart = about.length > 0 ? `about ${about.join(', ')}` : 'at the heart of the text';
+  if (has('contrast')) return { kind: 'point', reason: `a turn, ${heart}` };
+  if (has('address')) return { kind: 'point', reason: `speaks to the reader, ${heart}` };
+  return { kind: 'point', reason: heart };
+}
+
+/** The words of a stretch that the rest of the text comes back to. */
+function topWords(sentences: readonly ScoredSentence[], spread: ReadonlyMap<string, number>): string[] {
+  return [...unionOf(sentences)]
+    .map((word) => ({ word, times: spread.get(word) ?? 0 }))
+    .filter(({ times }) => times > 2)
+    .sort((one, other) => other.times - one.times || one.word.localeCompare(other.word, 'en'))
+    .slice(0, 2)
+    .map(({ word }) => word);
+}

@@ -1,0 +1,158 @@
+import { deu, eng, fra, por, spa } from 'stopword';
+
+/** Languages that Bimlo knows the small words of. Texts in others are worked on without. */
+export const LANGUAGES = ['en', 'de', 'fr', 'es', 'pt'] as const;
+export type Language = (typeof LANGUAGES)[number];
+
+/** What is known of a language. All words in lower case, with straight apostrophes. */
+export interface LanguageWords {
+  /** Words that say nothing of what a text is about. */
+  stop: ReadonlySet<string>;
+  /** Words a sentence opens with when it leans on the one before. */
+  leaning: ReadonlySet<string>;
+  /** Words that turn against what was said. */
+  contrast: ReadonlySet<string>;
+  /** Words that speak to whoever listens. */
+  address: ReadonlySet<string>;
+  /** What is said about the room, the slides, the break: nothing of the matter. */
+  housekeeping: RegExp;
+  /** Words that count something. */
+  numbers: ReadonlySet<string>;
+  /** Ends that are no end of a sentence. */
+  abbreviations: ReadonlySet<string>;
+  /** Ordinals are written as a number with a full stop: “3. März”. */
+  hasOrdinalStops?: boolean;
+}
+
+const set = (words: string): ReadonlySet<string> => new Set(words.split(/\s+/));
+
+const MORE_STOP: Record<Language, string> = {
+  en: "i you me him us your yours mine ours theirs them themselves myself yourself itself ourselves am isn't aren't wasn't weren't don't doesn't didn't won't wouldn't can't couldn't shouldn't it's that's there's here's i'm you're we're they're i've you've we've they've i'll you'll we'll i'd you'd he's she's let's what's who's did does doing get gets got going go goes just really very quite well okay ok oh um uh yeah yes no not actually basically kind sort thing things something anything everything nothing lot bit one ones much many more most less least first still even too then than now again ever never always often perhaps maybe rather also yet every each any some such same other another own few here there where when why how what which who whose whom while until unless though although because since if else or nor but and so as at by for from in into of off on onto out over under to up down with without within about across after against along among around before behind below beneath beside between beyond during near through toward towards upon via can could may might must shall should will would has have had having be been being was were is are do done say says said tell tells told know knows knew think thinks thought want wants see sees saw look looks looked make makes made come comes came take takes took put like",
+  de: 'dass daß ja nein doch mal eben halt also schon noch nur sehr ganz etwas immer wieder gibt geht ging kommt sagt sagte macht ding dinge sache',
+  fr: "c'est j'ai d'un d'une qu'il qu'elle n'est s'est l'on ça cela ceci très bien alors donc aussi encore toujours jamais fait faire dit dire peut être chose choses oui non",
+  es: 'sí no es son está están muy más menos bien así entonces también siempre nunca hace hacer dice decir puede cosa cosas',
+  pt: 'sim não é são está estão muito mais menos bem assim então também sempre nunca faz fazer diz dizer pode coisa coisas uma um',
+};
+
+const stopOf = (shipped: readonly string[], language: Language): ReadonlySet<string> =>
+  new Set([...shipped, ...MORE_STOP[language].split(' ')].map((word) => word.toLowerCase().replaceAll('’', "'")));
+
+export const WORDS_OF: Record<Language, LanguageWords> = {
+  en: {
+    stop: stopOf(eng, 'en'),
+    leaning: set(
+      "this that these those it its it's that's so and but or nor he she they his her their hers him them then there therefore thus hence such also because which who whose where here again too however instead otherwise meanwhile besides moreover still yet both neither either another others one same as well yes no okay ok right sure exactly anyway now",
+    ),
+    contrast: set(
+      'but however instead yet although though despite unlike rather except until unless whereas nobody never only not',
+    ),
+    address: set(
+      "you your yours you're you'll you've yourself let's try imagine look think ask remember notice bring take wait stop start",
+    ),
+    housekeeping:
+      /\b(?:can (?:you|everybody|everyone) hear|hear me|next slide|this slide|on the slide|the slides|coffee break|after the break|the toilets?|fire exits?|the microphone|the mic|thank you|thanks (?:to|for|very|so)|welcome (?:to|everybody|everyone|back|all)|good (?:evening|morning|afternoon)|any questions|before we (?:start|begin)|subscribe|sponsor(?:ed|s)?|my name is|ladies and gentlemen|phones? (?:off|away)|click (?:here|below)|read on|see you (?:next|soon)|in this (?:article|post|episode|talk))\b/i,
+    numbers: set(
+      'two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen twenty thirty forty fifty sixty seventy eighty ninety hundred hundreds thousand thousands million millions billion dozen dozens half third quarter twice percent',
+    ),
+    abbreviations: set(
+      'mr mrs ms dr prof st sr jr vs etc e.g i.e eg ie cf no nos vol fig approx ca dept est inc ltd co corp gen col capt lt sgt rev hon jan feb mar apr jun jul aug sep sept oct nov dec mt ave u.s u.k a.m p.m',
+    ),
+  },
+  de: {
+    stop: stopOf(deu, 'de'),
+    leaning: set(
+      'das dies diese dieser dieses jene und aber oder denn so also er sie es ihr ihre sein seine dann da dort daher deshalb darum dazu dabei damit danach doch auch trotzdem außerdem wie solche hier nun',
+    ),
+    contrast: set('aber doch jedoch dennoch trotzdem sondern obwohl statt anders nie niemand nur nicht kein keine'),
+    address: set('du dein deine dir dich ihr euch eure sie ihnen stell denk schau frag versuch nimm warte'),
+    housekeeping:
+      /(?:hören (?:sie|ihr) mich|nächste folie|auf der folie|kaffeepause|nach der pause|das mikrofon|vielen dank|herzlich willkommen|guten (?:abend|morgen|tag)|noch fragen|mein name ist|meine damen und herren|klicken sie)/i,
+    numbers: set(
+      'zwei drei vier fünf sechs sieben acht neun zehn elf zwölf zwanzig dreißig vierzig fünfzig sechzig siebzig achtzig neunzig hundert tausend million millionen hälfte viertel drittel prozent dutzend',
+    ),
+    abbreviations: set(
+      'z.b d.h u.a z.t bzw ca dr prof hr fr st nr bd abb usw etc vgl sog evtl ggf inkl jan feb mär apr jun jul aug sep okt nov dez',
+    ),
+    hasOrdinalStops: true,
+  },
+  fr: {
+    stop: stopOf(fra, 'fr'),
+    leaning: set(
+      "ce cela ceci ça c'est cette ces et mais ou donc alors il elle ils elles leur leurs son sa ses puis là ainsi aussi pourtant cependant ensuite qui que dont ici voilà or car",
+    ),
+    contrast: set('mais pourtant cependant toutefois sauf malgré jamais personne seulement sans pas'),
+    address: set('vous votre vos tu ton ta tes toi imaginez regardez essayez pensez prenez attendez'),
+    housekeeping:
+      /(?:vous m'entendez|diapositive|pause café|après la pause|le micro|merci (?:à|de|pour|beaucoup)|bienvenue|bonsoir|bonjour à|des questions|je m'appelle|mesdames et messieurs|cliquez)/i,
+    numbers: set(
+      'deux trois quatre cinq six sept huit neuf dix onze douze quinze vingt trente quarante cinquante soixante cent mille million millions milliard moitié tiers quart dizaine douzaine',
+    ),
+    abbreviations: set(
+      'm mm mme mlle dr pr st ste etc p.ex c.-à-d env av apr janv févr juil sept oct nov déc n° vol fig',
+    ),
+  },
+  es: {
+    stop: stopOf(spa, 'es'),
+    leaning: set(
+      'esto eso este esta ese esa estos estas y pero o entonces así él ella ellos ellas su sus luego allí ahí también además sin embargo porque que quien cual aquí ya pues',
+    ),
+    contrast: set('pero sino aunque embargo salvo nunca nadie solo sólo sin no'),
+    address: set('tú tu tus te ti usted ustedes vuestro imagina imagine mira mire prueba pruebe piensa piense espera'),
+    housekeeping:
+      /(?:me oyen|diapositiva|pausa para el café|después de la pausa|el micrófono|gracias (?:a|por)|muchas gracias|bienvenid[oa]s|buenas (?:noches|tardes)|buenos días|alguna pregunta|me llamo|señoras y señores|haz clic)/i,
+    numbers: set(
+      'dos tres cuatro cinco seis siete ocho nueve diez once doce quince veinte treinta cuarenta cincuenta sesenta cien ciento mil millón millones mitad tercio cuarto docena',
+    ),
+    abbreviations: set(
+      'sr sra srta dr dra prof ud uds etc p.ej aprox núm pág vol fig av ene feb mar abr jun jul ago sept oct nov dic',
+    ),
+  },
+  pt: {
+    stop: stopOf(por, 'pt'),
+    leaning: set(
+      'isto isso este esta esse essa estes estas e mas ou então assim ele ela eles elas seu sua seus suas depois ali aí também além porém porque que quem qual aqui já pois',
+    ),
+    contrast: set('mas porém contudo todavia embora exceto nunca ninguém só somente sem não'),
+    address: set('você vocês tu teu tua te ti imagine olhe veja experimente pense espere'),
+    housekeeping:
+      /(?:me ouvem|próximo slide|intervalo para o café|depois do intervalo|o microfone|obrigad[oa]|bem-vind[oa]s|boa (?:noite|tarde)|bom dia|alguma pergunta|meu nome é|senhoras e senhores|clique)/i,
+    numbers: set(
+      'dois duas três quatro cinco seis sete oito nove dez onze doze quinze vinte trinta quarenta cinquenta sessenta cem cento mil milhão milhões metade terço quarto dúzia',
+    ),
+    abbreviations: set(
+      'sr sra dr dra prof ex etc p.ex aprox núm pág vol fig av jan fev mar abr jun jul ago set out nov dez',
+    ),
+  },
+};
+
+const NO_WORDS: LanguageWords = {
+  stop: new Set(),
+  leaning: new Set(),
+  contrast: new Set(),
+  address: new Set(),
+  housekeeping: /(?!)/,
+  numbers: new Set(),
+  abbreviations: new Set(),
+};
+
+/** What is known of a language; nothing of one that Bimlo does not know. */
+export const wordsOfLanguage = (language: string | null): LanguageWords => WORDS_OF[language as Language] ?? NO_WORDS;
+
+/** Words looked at to tell a language. */
+const LOOKED_AT = 2_000;
+/** Share of small words from which a text is taken to be in a language. */
+const SHARE_OF_SMALL = 0.2;
+
+/** The language a text seems to be in by its small words; null where none of the known ones has enough of them. */
+export function guessLanguage(text: string): Language | null {
+  const words = (text.slice(0, LOOKED_AT * 8).match(/[\p{L}\p{M}'’]+/gu) ?? []).slice(0, LOOKED_AT);
+  if (words.length === 0) return null;
+  const shares = LANGUAGES.map((language) => ({
+    language,
+    share:
+      words.filter((word) => WORDS_OF[language].stop.has(word.toLowerCase().replaceAll('’', "'"))).length /
+      words.length,
+  }));
+  const best = shares.reduce((one, other) => (other.share > one.share ? other : one));
+  return best.share >= SHARE_OF_SMALL ? best.language : null;
+}

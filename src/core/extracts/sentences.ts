@@ -1,0 +1,138 @@
+import type { Block, ReadingText } from '../pieces/readingText';
+import { timesOf, type Cue } from '../pieces/subtitles';
+import { wordsOfLanguage, type LanguageWords } from './languages';
+
+/** A sentence of a reading text, in UTF-16 offsets, without the white space around it. */
+export interface Sentence {
+  start: number;
+  end: number;
+  /** The block it stands in. */
+  block: number;
+  inMs?: number;
+  outMs?: number;
+}
+
+/** Characters of a stretch without punctuation at which it is cut, at the next pause or word. */
+const LONG = { usual: 140, most: 260 };
+/** A pause that ends a sentence where nothing else does, in milliseconds. */
+const PAUSE_MS = 350;
+/** Characters from which a sentence is taken for a stretch without punctuation. */
+const ENDLESS = 400;
+
+const segmenters = new Map<string, Intl.Segmenter>();
+function segmenterOf(language: string | null): Intl.Segmenter {
+  const key = language ?? 'und';
+  let segmenter = segmenters.get(key);
+  if (!segmenter) segmenters.set(key, (segmenter = new Intl.Segmenter(key, { granularity: 'sentence' })));
+  return segmenter;
+}
+
+/**
+ * The sentences of a text, block by block (UAX #29, mended: an abbreviation, an initial or an ordinal ends none, nor does a mark
+ * that is followed by a small letter). A stretch that nothing ends, as transcripts often are, is cut at pauses, and where
+ * there is none, at a word after some 140 characters. Headings are no sentences.
+ *
+ * @param cues of a timed text
+ */
+export function sentencesOf(
+  { text, blocks }: Pick<ReadingText, 'text' | 'blocks'>,
+  language: string | null,
+  cues: readonly Cue[] = [],
+): Sentence[] {
+  const known = wordsOfLanguage(language);
+  const segmenter = segmenterOf(language);
+  return blocks.flatMap((block, index) => {
+    if (block.kind === 'heading') return [];
+    return cutsOf(text, block, segmenter, known).flatMap((cut) =>
+      shortened(text, cut, cues).map(({ start, end }) => ({
+        start,
+        end,
+        block: index,
+        ...(cues.length > 0 && timesOf(cues, start, end)),
+      })),
+    );
+  });
+}
+
+type Stretch = Pick<Sentence, 'start' | 'end'>;
+
+function cutsOf(text: string, block: Block, segmenter: Intl.Segmenter, known: LanguageWords): Stretch[] {
+  const cuts: Stretch[] = [];
+  let joins = false;
+  const own = text.slice(block.start, block.end);
+  for (const { segment, index } of segmenter.segment(own)) {
+    const trimmed = segment.trimEnd();
+    if (trimmed === '') continue;
+    const lead = segment.length - segment.trimStart().length;
+    const start = block.start + index + lead;
+    const end = block.start + index + trimmed.length;
+    const last = cuts.at(-1);
+    if (last && (joins || goesOn(trimmed.slice(lead)))) last.end = end;
+    else cuts.push({ start, end });
+    joins = endsNothing(text.slice(cuts.at(-1)!.start, end), known);
+  }
+  return cuts;
+}
+
+/** Whether a segment goes on with the one before: it begins small, or with a mark that closes. */
+const goesOn = (segment: string): boolean =>
+  /^["”’»)\]]*(?:[,;:–—]|\p{Ll})/u.test(segment) || /^[”’»)\]]+$/u.test(segment);
+
+const LAST_WORD = /(\S+)$/u;
+
+/** Whether the mark at the end of a text ends no sentence: it belongs to an abbreviation, an initial or an ordinal. */
+function endsNothing(text: string, known: LanguageWords): boolean {
+  if (!text.endsWith('.')) return false;
+  const word = LAST_WORD.exec(text.slice(0, -1))?.[1]?.replace(/^[("'“‘«[]+/u, '') ?? '';
+  if (/^\p{L}$/u.test(word)) return word !== 'I';
+  if (known.hasOrdinalStops && /^\d{1,2}$/.test(word)) return true;
+  return known.abbreviations.has(word.toLowerCase());
+}
+
+/** A sentence as it is, or, where it is endless, cut at pauses, commas and words. */
+function shortened(text: string, { start, end }: Stretch, cues: readonly Cue[]): Stretch[] {
+  if (end - start <= ENDLESS) return [{ start, end }];
+  const own = text.slice(start, end);
+  const pauses = pausesIn(cues, start, end);
+  const cuts: Stretch[] = [];
+  let from = 0;
+  for (let at = 0; at < own.length; at++) {
+    if (own[at] !== ' ' && own[at] !== '\n') continue;
+    const length = at - from;
+    const isPause = pauses.has(start + at + 1) && length >= LONG.usual / 3;
+    const isClause = length >= LONG.usual && /[,;:–—]$/u.test(own.slice(from, at));
+    if (!isPause && !isClause && length < LONG.most) continue;
+    cuts.push({ start: start + from, end: start + at });
+    from = at + 1;
+  }
+  if (from < own.length) cuts.push({ start: start + from, end });
+  return cuts.filter((cut) => cut.end > cut.start);
+}
+
+/** Offsets at which something is said after a pause. */
+function pausesIn(cues: readonly Cue[], start: number, end: number): Set<number> {
+  const pauses = new Set<number>();
+  for (let at = 1; at < cues.length; at++) {
+    const cue = cues[at]!;
+    if (cue.start > end) break;
+    if (cue.start > start && cue.inMs - cues[at - 1]!.outMs >= PAUSE_MS) pauses.add(cue.start);
+  }
+  return pauses;
+}
+
+const WORD = /[\p{L}\p{N}][\p{L}\p{M}\p{N}]*(?:['’.,][\p{L}\p{N}][\p{L}\p{M}\p{N}]*)*/gu;
+const WITHOUT_SPACES = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}]/u;
+const wordSegmenter = new Intl.Segmenter('und', { granularity: 'word' });
+
+/** The words of a text in lower case, with straight apostrophes; of scripts without spaces as the dictionary cuts them. */
+export function wordsIn(text: string): string[] {
+  if (WITHOUT_SPACES.test(text))
+    return [...wordSegmenter.segment(text)].flatMap(({ segment, isWordLike }) =>
+      isWordLike ? [segment.toLowerCase()] : [],
+    );
+  return (text.match(WORD) ?? []).map((word) => word.toLowerCase().replaceAll('’', "'"));
+}
+
+/** The words of a text that say what it is about. */
+export const contentWords = (words: readonly string[], known: LanguageWords): string[] =>
+  words.filter((word) => !known.stop.has(word) && (word.length > 1 || /\p{N}|\P{ASCII}/u.test(word)));

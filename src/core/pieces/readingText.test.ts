@@ -1,0 +1,75 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { readArticle } from './htmlArticle';
+import { readMarkdown, sectionsOf } from './readingText';
+
+const kinds = (source: string) => {
+  const { text, blocks } = readMarkdown(source);
+  return blocks.map(({ kind, start, end }) => [kind, text.slice(start, end)]);
+};
+
+describe('a text as a person reads it', () => {
+  it('has no marks in it, and its blocks are told apart', () => {
+    const source =
+      '---\ntitle: x\n---\n# Rings\n\nThey **vanish**, as [the log](https://a.example/b) says,\nin `pencil` &amp; ink.\n\n> No ring.\n\n3. Look\n4. Wait\n   - an hour\n\n```\ncode\n```\n<script>alert(1)</script>\n\n![a dome](x.png)';
+    expect(kinds(source)).toEqual([
+      ['heading', 'Rings'],
+      ['paragraph', 'They vanish, as the log says, in pencil & ink.'],
+      ['quote', 'No ring.'],
+      ['listItem', 'Look'],
+      ['listItem', 'Wait'],
+      ['listItem', 'an hour'],
+    ]);
+    const reading = readMarkdown(source);
+    expect(reading.title).toBe('Rings');
+    expect(reading.blocks.map(({ number }) => number)).toEqual([undefined, undefined, undefined, 3, 4, undefined]);
+  });
+
+  it('has the sections that its headings begin', () => {
+    const sections = sectionsOf(readMarkdown('Before.\n\n## One\n\nFirst.\n\nSecond.\n\n## Two\n'));
+    expect(sections.map(({ heading, blocks }) => [heading, blocks.length])).toEqual([
+      ['', 1],
+      ['One', 2],
+      ['Two', 0],
+    ]);
+  });
+
+  it('lies where its blocks say, whatever was written', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary', maxLength: 200 }), (source) => {
+        const { text, blocks } = readMarkdown(source);
+        expect(blocks.map(({ start, end }) => text.slice(start, end)).join('\n\n')).toBe(text);
+      }),
+    );
+  });
+});
+
+describe('the article of a page', () => {
+  const PAGE = `<!doctype html><html><head><title>Rings — Fennel Moor</title><script>throw new Error('ran')</script></head><body>
+    <nav><a href="/">Home</a> <a href="/visit">Visit us</a></nav>
+    <article><h1>Rings that vanish</h1>
+    ${'<p>Every fifteen years the planet tips so far that we look along its rings, and a small telescope shows nothing round it at all.</p>'.repeat(6)}
+    <h2>What to do</h2><ol><li>Look for the <b>moons</b>.</li><li>Read 1. the *log* book.</li></ol>
+    <blockquote>No ring, no ring.</blockquote><style>p{color:red}</style></article>
+    <footer>Opening hours: Friday. Cookie settings.</footer></body></html>`;
+
+  it('is taken out of it as Markdown, and nothing of the page runs', () => {
+    const article = readArticle(PAGE);
+    if (!article.ok) throw new Error(article.refusal.message);
+    const { title, markdown } = article.value;
+    expect(title).toContain('Rings');
+    expect(markdown).not.toMatch(/Visit us|Cookie|color:red|ran/);
+    const read = kinds(markdown);
+    expect(read).toContainEqual(['heading', 'What to do']);
+    expect(read).toContainEqual(['listItem', 'Look for the moons.']);
+    expect(read).toContainEqual(['listItem', 'Read 1. the *log* book.']);
+    expect(read).toContainEqual(['quote', 'No ring, no ring.']);
+  });
+
+  it('without text is refused, and any bytes are survived', () => {
+    for (const html of ['', '<html></html>', '<script>1</script>', '<p> </p>'])
+      expect(readArticle(html)).toMatchObject({ ok: false, refusal: { code: 'noText' } });
+    expect(readArticle('just words, no page')).toMatchObject({ ok: expect.any(Boolean) });
+    expect(readArticle('<div><p>one<p>two<li>three')).toMatchObject({ ok: true });
+  });
+});
