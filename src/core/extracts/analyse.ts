@@ -76,6 +76,9 @@ export function analyse(
 const QUESTION = /[?？؟]["”’»)\]]*$/u;
 const SPEECH = /[“„«「『"][^“”„«»「」『』"]{12,}[”“»」』"]/u;
 
+/** Words that lean on what was said, unless they begin a question. */
+const ASKING = new Set(['which', 'who', 'whose', 'where', 'qui', 'que', 'quien', 'cual', 'quem', 'qual']);
+
 function traitsOf(sentence: string, words: readonly string[], known: LanguageWords): ReadonlySet<Trait> {
   const traits = new Set<Trait>();
   if (/\p{N}/u.test(sentence) || words.some((word) => known.numbers.has(word))) traits.add('number');
@@ -83,7 +86,9 @@ function traitsOf(sentence: string, words: readonly string[], known: LanguageWor
   if (words.some((word) => known.contrast.has(word))) traits.add('contrast');
   if (words.some((word) => known.address.has(word))) traits.add('address');
   if (SPEECH.test(sentence)) traits.add('quote');
-  if (words[0] !== undefined && known.leaning.has(words[0])) traits.add('leaning');
+  const [first] = words;
+  const asks = traits.has('question') && first !== undefined && ASKING.has(first);
+  if (first !== undefined && known.leaning.has(first) && !asks) traits.add('leaning');
   if (known.housekeeping.test(sentence)) traits.add('housekeeping');
   return traits;
 }

@@ -1,0 +1,393 @@
+import { composeField } from '../captions/compose';
+import { countText } from '../captions/count';
+import { spokenSeconds } from '../captions/spoken';
+import { partNumber, splitThread } from '../captions/splitThread';
+import type { ScoredSentence } from '../extracts/analyse';
+import { countPart, partsRule } from '../posts/parts';
+import { fieldRule, fieldsOf, formatRule, type PartsRule, type TextFieldRule } from '../rulesheets/types';
+import { draftCaption, type DraftedCaption } from './caption';
+import { oneOf } from './chance';
+import type { Draft, DraftedSentence, DraftHelper, DraftOrder, DraftSource } from './draft';
+import { keywordsOf } from './keywords';
+import { phrasesOf } from './phrases';
+import { sentencesIn, textOf, type Paragraph, type Said } from './saying';
+import { titlesFrom } from './titles';
+
+/** Seconds that the script of a short video takes at most, where its network does not ask for less. */
+const SCRIPT_SECONDS = 45;
+/** Points of a thread, of a letter, sentences below a heading of an outline, and questions of an agenda, at most. */
+const POINTS = { thread: 7, letter: 3, outline: 3, agenda: 8 } as const;
+
+/**
+ * Drafts from a piece's own sentences, by rules and a seed, without anything from outside: hook, body and call to action in a
+ * caption; parts of a thread; slides, frames; subject, lead and points of a letter; the outline of an article; a script; an
+ * agenda. Always within the rule sheet.
+ */
+export const ruleBasedHelper: DraftHelper = (source, shelf, order) => {
+  if (!formatRule(order.sheet, order.format)) return null;
+  const caption = draftCaption(source, shelf, order);
+  if (!caption) return null;
+  const draft = FORMS[order.format]?.(source, order, caption) ?? captionOnly(caption);
+  return withFields(source, order, draft, caption);
+};
+
+/** What a form adds to a caption, before titles and keywords. */
+type Body = Pick<Draft, 'words' | 'parts' | 'sentences'>;
+
+const captionOnly = ({ paragraphs }: DraftedCaption): Body => ({
+  words: { caption: textOf(paragraphs) },
+  parts: [],
+  sentences: sentencesIn('caption', paragraphs),
+});
+
+const FORMS: Partial<
+  Record<DraftOrder['format'], (source: DraftSource, order: DraftOrder, caption: DraftedCaption) => Body | null>
+> = {
+  thread: threadOf,
+  carousel: (source, order, caption) => slidesOf(source, order, caption, Infinity),
+  story: (source, order, caption) => slidesOf(source, order, caption, 4),
+  newsletter: letterOf,
+  article: outlineOf,
+  shortVideo: scriptOf,
+  live: agendaOf,
+};
+
+const said = ({ analysis }: DraftSource, { start, end }: Pick<ScoredSentence, 'start' | 'end'>): Said => ({
+  text: analysis.text.slice(start, end).replace(/\s+/g, ' '),
+  origin: 'piece',
+});
+
+/** The best extracts to make points of, in the order of the text. */
+function pointsOf({ extracts }: DraftSource, { from }: DraftOrder, most: number) {
+  const chosen = [...from, ...extracts.filter((extract) => !from.some(({ start }) => start === extract.start))].slice(
+    0,
+    most,
+  );
+  return chosen.sort((one, other) => one.start - other.start);
+}
+
+const withFields = (source: DraftSource, order: DraftOrder, body: Body, caption: DraftedCaption): Draft => {
+  const words: Draft['words'] = { hashtags: caption.hashtags, link: caption.link, ...body.words };
+  const sentences: DraftedSentence[] = [...body.sentences];
+  for (const rule of fieldsOf(order.sheet, order.format)) {
+    if (words[rule.name] !== undefined) continue;
+    const text =
+      rule.name === 'headline'
+        ? titleOf(source, order, rule)
+        : rule.name === 'keywords'
+          ? keywordField(source, rule)
+          : null;
+    if (text === null) continue;
+    words[rule.name] = text.text;
+    if (rule.name === 'headline') sentences.unshift({ field: 'headline', ...text });
+  }
+  return { variant: order.variant === null ? null : caption.variant, words, parts: body.parts, sentences };
+};
+
+/** A title nobody has yet: from the extract, else from the best sentences, else that of the piece. Where it can, before the cut. */
+function titleOf(source: DraftSource, { from, clip, titlesTaken }: DraftOrder, rule: TextFieldRule): Said {
+  const { analysis, title } = source;
+  const taken = new Set(titlesTaken.map((one) => one.toLowerCase()));
+  const limit = rule.fold?.units ?? rule.limit;
+  const stretch = clip ?? from[0];
+  const inside = stretch
+    ? analysis.sentences.filter(({ start, end }) => start >= stretch.start && end <= stretch.end)
+    : [];
+  const isWhole = inside.length === 0;
+  if (isWhole && !taken.has(title.toLowerCase()) && countText(title, rule) <= limit)
+    return { text: title, origin: 'title' };
+  const byScore = (list: readonly ScoredSentence[]) => [...list].sort((one, other) => other.score - one.score);
+  for (const sentence of [...byScore(inside), ...byScore(analysis.sentences)]) {
+    if (sentence.traits.has('housekeeping') || sentence.traits.has('leaning')) continue;
+    const free = titlesFrom(said(source, sentence).text, limit, rule).find((one) => !taken.has(one.toLowerCase()));
+    if (free !== undefined) return { text: free, origin: 'piece' };
+  }
+  return { text: shortened(title, rule.limit, rule), origin: 'title' };
+}
+
+/** A text by as many of its words as fit. */
+function shortened(text: string, limit: number, rule: TextFieldRule): string {
+  if (countText(text, rule) <= limit) return text;
+  const words = text.split(/\s+/);
+  for (let count = words.length - 1; count > 0; count--) {
+    const short = `${words.slice(0, count).join(' ')}…`;
+    if (countText(short, rule) <= limit) return short;
+  }
+  return '';
+}
+
+function keywordField({ analysis }: DraftSource, rule: TextFieldRule): Said {
+  let text = '';
+  for (const { words } of keywordsOf(analysis, 12)) {
+    const longer = text === '' ? words : `${text}, ${words}`;
+    if (countText(longer, rule) > rule.limit) break;
+    text = longer;
+  }
+  return { text, origin: 'piece' };
+}
+
+function threadOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption): Body | null {
+  const parts = partsRule(order.sheet, order.format);
+  const rule = fieldRule(order.sheet, 'caption');
+  if (!parts || !rule) return null;
+  const behind = composeField(
+    { headline: '', caption: 'x', hashtags: caption.hashtags, link: caption.link },
+    rule,
+    order.sheet.hashtagLimit,
+  );
+  const firstLimit = Math.min(parts.limit, rule.limit - (countText(behind, rule) - 1));
+  const [hook] = caption.paragraphs[0]!;
+  for (let most = Math.min(POINTS.thread, parts.most - 1); most >= 2; most--) {
+    const points = pointsOf(source, order, most).map((extract) =>
+      source.analysis.sentences
+        .filter(({ start, end }) => start >= extract.start && end <= extract.end)
+        .map((sentence) => said(source, sentence)),
+    );
+    const paragraphs: Paragraph[] = [
+      [hook!],
+      ...points.map((point) => point.filter(({ text }) => text !== hook!.text)),
+    ];
+    const thread = splitThread(textOf(paragraphs), {
+      ...rule,
+      limit: parts.limit,
+      firstLimit,
+      most: parts.most,
+      numbered: true,
+    });
+    if (!thread.ok || thread.value.parts.length < 2) continue;
+    const numbered = thread.value.parts.map((text, at) => text + partNumber(at, thread.value.parts.length));
+    const place = (text: string) => numbered.findIndex((part) => part.includes(text));
+    return {
+      words: { caption: numbered[0]! },
+      parts: numbered.slice(1),
+      sentences: paragraphs.flat().map((one) => {
+        const at = place(one.text);
+        return at <= 0 ? { field: 'caption' as const, ...one } : { field: 'parts' as const, part: at - 1, ...one };
+      }),
+    };
+  }
+  return null;
+}
+
+/** Slides or frames: a title, one point each, something to close with. Steps of a list go before other points. */
+function slidesOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption, most: number): Body | null {
+  const rule = partsRule(order.sheet, order.format);
+  if (!rule) return null;
+  const steps = source.extracts.filter(({ kind }) => kind === 'listStep');
+  const listed =
+    steps.length >= 3 ? [...steps].sort((one, other) => one.start - other.start) : pointsOf(source, order, rule.most);
+  const closing = oneOf(
+    phrasesOf(source.analysis.language)?.closing ?? [],
+    order.seed,
+    'closing',
+    order.sheet.slug,
+    order.format,
+  );
+  const fits = (text: string) => countPart(text, order.sheet) <= rule.limit;
+  const room = Math.min(rule.most, most) - 1 - (closing && fits(closing) ? 1 : 0);
+  const points = listed.flatMap((extract) => shortPoint(source, order, rule, extract) ?? []).slice(0, room);
+  const title = titleSlide(source, order, rule);
+  const slides: Said[] = [
+    ...(title ? [title] : []),
+    ...points.filter(({ text }) => text !== title?.text),
+    ...(closing && fits(closing) ? [{ text: closing, origin: 'phrase' as const }] : []),
+  ];
+  if (slides.length < 2) return null;
+  return {
+    words: { caption: textOf(caption.paragraphs) },
+    parts: slides.map(({ text }) => text),
+    sentences: [
+      ...sentencesIn('caption', caption.paragraphs),
+      ...slides.map((slide, part) => ({ field: 'parts' as const, part, ...slide })),
+    ],
+  };
+}
+
+function titleSlide(source: DraftSource, order: DraftOrder, rule: PartsRule): Said | null {
+  const caption = fieldRule(order.sheet, 'caption');
+  return caption
+    ? titleOf(
+        source,
+        { ...order, from: [], clip: null, titlesTaken: [] },
+        { ...caption, limit: rule.limit, fold: null },
+      )
+    : null;
+}
+
+/** An extract as the text of a slide: whole where it fits, else the best of its sentences, else a clause of it. */
+function shortPoint(
+  { analysis }: DraftSource,
+  { sheet }: DraftOrder,
+  { limit }: PartsRule,
+  { start, end }: { start: number; end: number },
+): Said | null {
+  const caption = fieldRule(sheet, 'caption');
+  const fits = (text: string) => countPart(text, sheet) <= limit;
+  const whole = analysis.text.slice(start, end).replace(/\s+/g, ' ');
+  if (fits(whole)) return { text: whole, origin: 'piece' };
+  const inside = analysis.sentences
+    .filter((sentence) => sentence.start >= start && sentence.end <= end && !sentence.traits.has('leaning'))
+    .sort((one, other) => other.score - one.score)
+    .map((sentence) => analysis.text.slice(sentence.start, sentence.end).replace(/\s+/g, ' '));
+  const text =
+    inside.find((one) => one.length >= 25 && fits(one)) ??
+    inside.flatMap((one) => (caption ? titlesFrom(one, limit, caption) : []))[0];
+  return text === undefined ? null : { text, origin: 'piece' };
+}
+
+/** Marks that would begin a heading, a list or a quotation are words where a sentence begins with them. */
+const asMarkdown = (text: string): string =>
+  text.replace(/^([#>+-]|\d+[.)])(?=\s)/, '\\$1').replace(/([*_`])/g, '\\$1');
+const marked = (one: Said, before = ''): Said => ({ ...one, text: `${before}${asMarkdown(one.text)}` });
+
+/** Paragraphs as Markdown that stays within the limit: what does not fit is left out from the end. */
+function richBody(paragraphs: readonly Paragraph[], { sheet }: DraftOrder, link: string): Body {
+  const rule = fieldRule(sheet, 'caption')!;
+  const kept = [...paragraphs];
+  const fits = () =>
+    countText(
+      composeField({ headline: '', caption: textOf(kept), hashtags: '', link }, rule, sheet.hashtagLimit),
+      rule,
+    ) <= rule.limit;
+  while (kept.length > 1 && !fits()) kept.pop();
+  return { words: { caption: textOf(kept) }, parts: [], sentences: sentencesIn('caption', kept) };
+}
+
+function letterOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption): Body {
+  const phrases = phrasesOf(source.analysis.language);
+  const lead = caption.paragraphs.map((paragraph) => paragraph.map((one) => marked(one)));
+  const last = lead.at(-1)!;
+  const isCall = lead.length > 1 && last.some(({ origin }) => origin === 'shelf' || origin === 'phrase');
+  const call = isCall ? [lead.pop()!] : [];
+  const inLead = textOf(caption.paragraphs);
+  const points = pointsOf(source, order, POINTS.letter + 3)
+    .filter(({ text }) => !inLead.includes(text.slice(0, 40)))
+    .slice(0, POINTS.letter);
+  const heading = oneOf(phrases?.points ?? [], order.seed, 'points');
+  const list: Paragraph[] = points.map((extract) => [
+    marked({ text: extract.text.replace(/\s+/g, ' '), origin: 'piece' }, '- '),
+  ]);
+  const body = richBody(
+    [
+      ...lead,
+      ...(heading && list.length > 0 ? [[{ text: `## ${heading}`, origin: 'phrase' as const }]] : []),
+      ...list,
+      ...call,
+    ],
+    order,
+    caption.link,
+  );
+  const rule = fieldsOf(order.sheet, order.format).find(({ name }) => name === 'preheader');
+  const preheader = rule && preheaderOf(source, rule, inLead);
+  if (!preheader) return body;
+  return {
+    ...body,
+    words: { ...body.words, preheader: preheader.text },
+    sentences: [{ field: 'preheader', ...preheader }, ...body.sentences],
+  };
+}
+
+/** The best own sentence that fits the preheader and does not stand in the lead. */
+function preheaderOf(source: DraftSource, rule: TextFieldRule, lead: string): Said | null {
+  const [best] = source.analysis.sentences
+    .filter(({ traits }) => !traits.has('leaning') && !traits.has('housekeeping'))
+    .map((sentence) => ({ one: said(source, sentence), score: sentence.score }))
+    .filter(({ one: { text } }) => text.length >= 20 && countText(text, rule) <= rule.limit && !lead.includes(text))
+    .sort((one, other) => other.score - one.score);
+  return best?.one ?? null;
+}
+
+/** Sections that an outline makes of a piece without headings. */
+const SECTIONS = 5;
+
+/** The outline of an article: a heading a section, below it the section's best sentences in their order. */
+function outlineOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption): Body {
+  const { blocks, sentences, text } = source.analysis;
+  const headings = blocks.flatMap((block, at) =>
+    block.kind === 'heading' && (block.level ?? 1) > 1 ? [{ at, title: text.slice(block.start, block.end) }] : [],
+  );
+  const inLead = new Set(caption.paragraphs.slice(0, 1).flatMap((paragraph) => paragraph.map((one) => one.text)));
+  const ranked = sentences.filter(
+    (sentence) => !sentence.traits.has('housekeeping') && !inLead.has(said(source, sentence).text),
+  );
+  const groups: { title: string | null; own: ScoredSentence[] }[] =
+    headings.length >= 2
+      ? headings.map(({ at, title }, index) => ({
+          title,
+          own: ranked.filter(({ block }) => block > at && block < (headings[index + 1]?.at ?? Infinity)),
+        }))
+      : Array.from({ length: SECTIONS }, (_, index) => ({
+          title: null,
+          own: ranked.slice(
+            Math.floor((index * ranked.length) / SECTIONS),
+            Math.floor(((index + 1) * ranked.length) / SECTIONS),
+          ),
+        }));
+  const rule = fieldRule(order.sheet, 'caption')!;
+  const lead = caption.paragraphs.slice(0, 1).map((paragraph) => paragraph.map((one) => marked(one)));
+  const paragraphs = groups.flatMap(({ title, own }): Paragraph[] => {
+    const best = [...own].sort((one, other) => other.score - one.score).filter(({ score }) => score > 0);
+    if (best.length === 0) return [];
+    const chosen = best.slice(0, POINTS.outline).sort((one, other) => one.start - other.start);
+    const heading =
+      title ??
+      best
+        .filter(({ traits }) => !traits.has('leaning'))
+        .flatMap((sentence) => titlesFrom(said(source, sentence).text, 60, rule))[0];
+    const head: Paragraph[] = heading ? [[{ text: `## ${heading}`, origin: 'piece' }]] : [];
+    return [...head, chosen.map((sentence) => marked(said(source, sentence)))];
+  });
+  return richBody([...lead, ...paragraphs], order, caption.link);
+}
+
+/** A script: what a clip says; else an extract, carried on by what follows it, as far as it is spoken in time. */
+function scriptOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption): Body {
+  const { sentences } = source.analysis;
+  const most = Math.min(SCRIPT_SECONDS, formatRule(order.sheet, order.format)?.video?.secondsMax ?? SCRIPT_SECONDS);
+  const stretch = order.clip ?? order.from[0] ?? source.extracts[0];
+  if (!stretch) return captionOnly(caption);
+  const first = sentences.findIndex(({ start }) => start >= stretch.start);
+  const script: Said[] = [];
+  for (let at = first; at >= 0 && at < sentences.length; at++) {
+    const sentence = sentences[at]!;
+    if (order.clip ? sentence.end > order.clip.end : sentence.block !== sentences[first]!.block) break;
+    const next = said(source, sentence);
+    if (!order.clip && spokenSeconds([...script, next].map(({ text }) => text).join(' '), order.wordsPerMinute) > most)
+      break;
+    script.push(next);
+  }
+  const [hook] = caption.paragraphs[0] ?? [];
+  return {
+    words: { caption: textOf(caption.paragraphs), script: textOf([script]), coverIdeas: hook?.text ?? source.title },
+    parts: [],
+    sentences: [
+      ...sentencesIn('caption', caption.paragraphs),
+      ...sentencesIn('script', [script]),
+      { field: 'coverIdeas', ...(hook ?? { text: source.title, origin: 'title' as const }) },
+    ],
+  };
+}
+
+/** The agenda of a live broadcast: the sections of the piece, and the questions it asks. */
+function agendaOf(source: DraftSource, _order: DraftOrder, caption: DraftedCaption): Body {
+  const { blocks, text, sentences, language } = source.analysis;
+  const sections = blocks
+    .filter(({ kind, level }) => kind === 'heading' && (level ?? 1) > 1)
+    .map((block): Said => ({ text: `- ${text.slice(block.start, block.end)}`, origin: 'piece' }));
+  const questions = sentences
+    .filter(({ traits }) => traits.has('question') && !traits.has('housekeeping'))
+    .sort((one, other) => other.score - one.score)
+    .slice(0, POINTS.agenda)
+    .map((sentence): Said => ({ text: `- ${said(source, sentence).text}`, origin: 'piece' }));
+  const heading = phrasesOf(language)?.questions;
+  const agenda: Said[] = [
+    ...sections,
+    ...(heading && questions.length > 0 ? [{ text: `${heading}:`, origin: 'phrase' as const }] : []),
+    ...questions,
+  ];
+  return {
+    words: { caption: textOf(caption.paragraphs), agenda: agenda.map(({ text: line }) => line).join('\n') },
+    parts: [],
+    sentences: [...sentencesIn('caption', caption.paragraphs), ...sentencesIn('agenda', [agenda])],
+  };
+}

@@ -1,0 +1,24 @@
+import type { DraftedSentence, Origin } from './draft';
+
+/** A sentence to be put into a draft, with where it comes from. */
+export interface Said {
+  text: string;
+  origin: Origin;
+}
+
+/** The sentences of one paragraph. */
+export type Paragraph = readonly Said[];
+
+/** Paragraphs as a text: sentences apart by a space, paragraphs by a blank line. */
+export const textOf = (paragraphs: readonly Paragraph[]): string =>
+  paragraphs
+    .filter((paragraph) => paragraph.length > 0)
+    .map((paragraph) => paragraph.map(({ text }) => text).join(' '))
+    .join('\n\n');
+
+/** The sentences of paragraphs, with the field they stand in. */
+export const sentencesIn = (
+  field: DraftedSentence['field'],
+  paragraphs: readonly Paragraph[],
+  part?: number,
+): DraftedSentence[] => paragraphs.flat().map((said) => ({ field, ...(part !== undefined && { part }), ...said }));

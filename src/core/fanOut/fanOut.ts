@@ -1,0 +1,75 @@
+import type { Clip } from '../extracts/clips';
+import type { Extract, ExtractKind } from '../extracts/extracts';
+import type { PieceKind } from '../pieces/kinds';
+import type { Format, NetworkKind } from '../rulesheets/types';
+
+/** What the posts of a row are made from: extracts of some kinds (any where none is named), clips, or the piece as a whole. */
+export type RowSource = { of: 'extracts'; kinds: readonly ExtractKind[] } | { of: 'clips' } | { of: 'whole' };
+
+/** A row of a fan-out: so many posts of a format on every network of a kind. */
+export interface FanOutRow {
+  network: NetworkKind;
+  format: Format;
+  count: number;
+  source: RowSource;
+  /** Days after the anchor from which its posts may be published. */
+  offset: number;
+  /** Days that two of its posts are apart, at least. */
+  gap: number;
+}
+
+/** A reusable plan that turns one kind of piece into posts. */
+export interface FanOut {
+  /** Lower-case letters and hyphens; names it on the command line. */
+  slug: string;
+  name: string;
+  /** The kind of piece it is for; null for any. */
+  for: PieceKind | null;
+  rows: readonly FanOutRow[];
+}
+
+/** A post that a row asks for, with what it is made from. */
+export interface DealtPost {
+  row: number;
+  /** Which of its row, counted from 0. */
+  number: number;
+  /** Empty for the whole piece. */
+  from: readonly Extract[];
+  clip: Clip | null;
+}
+
+/**
+ * Deals extracts and clips to the posts of one row on one channel: the best of the kinds the row asks for that were not used on that
+ * channel. A row with fewer than it asks for makes fewer. Of a piece without times, what asks for clips takes extracts.
+ *
+ * @param taken what the channel has already, of this piece; grows by what is dealt
+ */
+export function dealRow(
+  row: FanOutRow,
+  at: number,
+  extracts: readonly Extract[],
+  clips: readonly Clip[],
+  taken: { start: number; end: number }[],
+): DealtPost[] {
+  const isFree = (one: { start: number; end: number }) =>
+    !taken.some((span) => span.start < one.end && one.start < span.end);
+  const posts: DealtPost[] = [];
+  for (let number = 0; number < row.count; number++) {
+    if (row.source.of === 'whole') {
+      posts.push({ row: at, number, from: [], clip: null });
+      continue;
+    }
+    const { source } = row;
+    const kinds = source.of === 'extracts' ? source.kinds : [];
+    const next =
+      source.of === 'clips' && clips.length > 0
+        ? clips.find(isFree)
+        : extracts.find((extract) => isFree(extract) && (kinds.length === 0 || kinds.includes(extract.kind)));
+    if (!next) break;
+    taken.push({ start: next.start, end: next.end });
+    posts.push(
+      'kind' in next ? { row: at, number, from: [next], clip: null } : { row: at, number, from: [], clip: next },
+    );
+  }
+  return posts;
+}

@@ -1,0 +1,49 @@
+import { accept, type Result } from '../refusal';
+import { readArticle } from './htmlArticle';
+import { readMarkdown, type ReadingText } from './readingText';
+import { looksTimed, readSubtitles, type Cue } from './subtitles';
+
+/** A text as it was brought in. */
+export interface SourceText {
+  /** What is kept and can be corrected: Markdown, or of a timed text what is said. */
+  source: string;
+  /** Empty for a text without times. */
+  cues: readonly Cue[];
+  isWordTimed: boolean;
+  /** What it calls itself; empty where it does not. */
+  title: string;
+  /** What was left out or mended, in words. */
+  notes: readonly string[];
+}
+
+/**
+ * Reads a text by what it is: subtitles by their times, a page by its tags, anything else as Markdown.
+ *
+ * @param name of its file; empty for text that was pasted
+ */
+export function readSource(text: string, name = ''): Result<SourceText> {
+  if (/\.(?:srt|vtt)$/i.test(name) || looksTimed(text)) {
+    const read = readSubtitles(text);
+    if (!read.ok) return read;
+    const { text: source, cues, isWordTimed, notes } = read.value;
+    return accept({ source, cues, isWordTimed, notes, title: '' });
+  }
+  if (/\.x?html?$/i.test(name) || /^\uFEFF?\s*<(?:!doctype|html|head|body|article)\b/i.test(text)) {
+    const read = readArticle(text);
+    return read.ok ? accept({ source: read.value.markdown, title: read.value.title, ...UNTIMED }) : read;
+  }
+  return accept({ source: text, title: readMarkdown(text).title ?? '', ...UNTIMED });
+}
+
+const UNTIMED = { cues: [], isWordTimed: false, notes: [] };
+
+/** A piece's text to be read: of a timed one as it was said, of any other as Markdown. */
+export function readingOf({ source, cues }: Pick<SourceText, 'source' | 'cues'>): ReadingText {
+  if (cues.length === 0) return readMarkdown(source);
+  const blocks = [...source.matchAll(/\S[^]*?(?=\n{2,}|\s*$)/g)].map(({ index, 0: paragraph }) => ({
+    kind: 'paragraph' as const,
+    start: index,
+    end: index + paragraph.trimEnd().length,
+  }));
+  return { text: source, blocks, title: null };
+}
