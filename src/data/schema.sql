@@ -200,6 +200,28 @@ create table delivery_attempts (
   constraint delivery_attempts_delivery_id_fkey FOREIGN KEY (delivery_id) REFERENCES deliveries(id)
 );
 
+create table extracts (
+  id uuid not null,
+  brand_id uuid not null,
+  piece_id uuid not null,
+  kind text not null,
+  state text not null,
+  start_offset integer not null,
+  end_offset integer not null,
+  reason text not null default ''::text,
+  created_at timestamp with time zone not null,
+  created_by uuid not null,
+  constraint extracts_of_brand UNIQUE (brand_id, id),
+  constraint extracts_pkey PRIMARY KEY (id),
+  constraint extracts_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint extracts_created_by_fkey FOREIGN KEY (created_by) REFERENCES people(id),
+  constraint extracts_piece_of_brand FOREIGN KEY (brand_id, piece_id) REFERENCES pieces(brand_id, id),
+  constraint extracts_in_order CHECK (((start_offset >= 0) AND (end_offset > start_offset))),
+  constraint extracts_kind_known CHECK ((kind = ANY (ARRAY['quote'::text, 'point'::text, 'number'::text, 'question'::text, 'listStep'::text, 'clip'::text]))),
+  constraint extracts_state_known CHECK ((state = ANY (ARRAY['accepted'::text, 'rejected'::text])))
+);
+CREATE INDEX extracts_by_piece ON public.extracts USING btree (piece_id, start_offset);
+
 create table folder_facts (
   key text not null,
   value text not null,
@@ -402,6 +424,8 @@ create table pieces (
   kind text not null default 'message'::text,
   prep_day date,
   search tsvector generated always as (search_of(title)) stored,
+  cues jsonb not null default '[]'::jsonb,
+  is_word_timed boolean not null default false,
   constraint pieces_of_brand UNIQUE (brand_id, id),
   constraint pieces_pkey PRIMARY KEY (id),
   constraint pieces_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),

@@ -40,7 +40,11 @@ export class TooMuchWorkError extends Error {
  * @param task the name of a function in `tasks.ts`
  * @throws TooMuchWorkError when it takes longer than `limitMs`, or more memory than a thread has
  */
-export async function inPool<T>(task: 'csvFile' | 'calendarFile', given: object, limitMs: number): Promise<T> {
+export async function inPool<T>(
+  task: 'csvFile' | 'calendarFile' | 'sourceFile' | 'apart',
+  given: object,
+  limitMs: number,
+): Promise<T> {
   // Set by the thread when it begins: what it takes to start one, or to wait for one, is not the work's.
   const begun = new Int32Array(new SharedArrayBuffer(4));
   const ending = new AbortController();

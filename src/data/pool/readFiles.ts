@@ -1,11 +1,15 @@
 import type { CalendarFile, DaySpan } from '@/core/exchange/calendarFile';
 import type { CsvTable } from '@/core/exchange/csvText';
+import type { takeApart, TakenApart } from '@/core/extracts/takeApart';
+import type { SourceText } from '@/core/pieces/readSource';
 import { refuse, type Result } from '@/core/refusal';
 import type { Zone } from '@/core/time/plan';
 import { inPool, TooMuchWorkError } from './pool';
 
 /** How long a file may take to be read, in milliseconds. */
 const READ_LIMIT_MS = 10_000;
+/** How long a text may take to be taken apart, in milliseconds. */
+const APART_LIMIT_MS = 20_000;
 /** How long the first reading of a calendar file may take before the event it is at is left out. */
 const FIRST_READING_MS = 5_000;
 /** How long the next readings may take, and how many there are at most. */
@@ -49,5 +53,26 @@ export async function readDatesFile(bytes: Uint8Array, span: DaySpan, zone: Zone
       if (at[0] < 0 || leftOut.includes(at[0]) || leftOut.length >= EVENTS_LEFT_OUT) return tooMuch(error);
       leftOut.push(at[0]);
     }
+  }
+}
+
+/** Reads a text for a piece on a thread of the pool: subtitles, a page, or Markdown. */
+export async function readSourceFile(bytes: Uint8Array, name: string): Promise<Result<SourceText>> {
+  try {
+    return await inPool<Result<SourceText>>('sourceFile', { bytes, name }, READ_LIMIT_MS);
+  } catch (error) {
+    if (error instanceof TooMuchWorkError) return tooMuch(error);
+    throw error;
+  }
+}
+
+/** Takes a text apart on a thread of the pool; refused where it takes too long. */
+export async function takeApartInPool(...given: Parameters<typeof takeApart>): Promise<Result<TakenApart>> {
+  try {
+    return { ok: true, value: await inPool<TakenApart>('apart', { given }, APART_LIMIT_MS) };
+  } catch (error) {
+    if (error instanceof TooMuchWorkError)
+      return refuse('tooMuchWork', 'This text is too long to be taken apart at once. Divide it into several pieces.');
+    throw error;
   }
 }

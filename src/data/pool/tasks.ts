@@ -1,6 +1,8 @@
 /** What the threads of the pool can do: pure work of core, on plain values. Loaded in each thread by `thread.mjs`. */
 import { readCalendarFile, type CalendarFile, type DaySpan } from '@/core/exchange/calendarFile';
 import { decodeText, readCsv, type CsvTable } from '@/core/exchange/csvText';
+import { takeApart, type TakenApart } from '@/core/extracts/takeApart';
+import { readSource, type SourceText } from '@/core/pieces/readSource';
 import type { Result } from '@/core/refusal';
 import type { Zone } from '@/core/time/plan';
 
@@ -23,3 +25,10 @@ export const calendarFile = ({
   at: Int32Array;
 }): Result<CalendarFile> =>
   readCalendarFile(decodeText(bytes), span, zone, { leftOut, onEvent: (index) => (at[0] = index) });
+
+/** Reads a text that is brought in for a piece. */
+export const sourceFile = ({ bytes, name }: { bytes: Uint8Array; name: string }): Result<SourceText> =>
+  readSource(decodeText(bytes), name);
+
+/** Takes a piece's text apart. */
+export const apart = ({ given }: { given: Parameters<typeof takeApart> }): TakenApart => takeApart(...given);

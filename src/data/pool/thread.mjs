@@ -14,3 +14,5 @@ const told =
 
 export const csvFile = told(tasks.csvFile);
 export const calendarFile = told(tasks.calendarFile);
+export const sourceFile = told(tasks.sourceFile);
+export const apart = told(tasks.apart);

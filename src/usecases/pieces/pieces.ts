@@ -13,6 +13,8 @@ import {
   updatePiece,
   type Piece,
 } from '@/data/pieces/pieces';
+import { maybeSource } from '@/data/extracts/extracts';
+import { followSource } from '../extracts/followSource';
 import { recount } from '../prep/countPrep';
 import { prepOfPiece, replacePrep } from '../prep/givePrep';
 import { mustMay } from '../rights/mustMay';
@@ -63,7 +65,9 @@ export function editPiece(work: Work, id: string, version: number, edit: PieceEd
     if (!PIECE_KINDS.includes(kind))
       refused({ code: 'badKind', field: 'kind', message: 'A piece is of one of the kinds of the list.' });
     if (prepDay !== null) must(readDate(prepDay, 'prepDay'));
+    const before = texts.sourceText === piece.sourceText ? undefined : await maybeSource(act.tx, id);
     if (!(await updatePiece(act.tx, id, version, { ...texts, kind, prepDay }))) refused(STALE);
+    if (before) await followSource(act, id, before, { ...before, source: texts.sourceText });
     if (kind !== piece.kind) await replacePrep(act, piece.brandId, id, await prepOfPiece(act, { ...piece, kind }));
     else if (prepDay !== piece.prepDay) await recount(act.tx, piece.brandId, [id], act.now, { isReplanned: true });
     if (edit.channelIds) await suggest(act, piece, edit.channelIds);

@@ -1,0 +1,47 @@
+import { readingOf, type SourceText } from '../pieces/readSource';
+import type { ReadingText } from '../pieces/readingText';
+import { analyse } from './analyse';
+import { findClips, type Clip, type ClipLimits } from './clips';
+import { findExtracts, type Extract, type Taken } from './extracts';
+
+/** A piece's text as it is read, its sentences, and what of it is worth a post. */
+export interface TakenApart extends ReadingText {
+  language: string | null;
+  /** UTF-16 offsets of each. */
+  sentences: { start: number; end: number; inMs?: number; outMs?: number }[];
+  /** The best first. */
+  extracts: Extract[];
+  /** In the order of time. */
+  clips: Clip[];
+}
+
+/** Extracts that are proposed at once. */
+export const PROPOSED = 14;
+
+/**
+ * Takes a text apart: what is proposed beside what is taken already.
+ *
+ * @param taken extracts that were accepted or rejected: neither they nor what is much like them is proposed
+ * @param takenClips the same of clips
+ */
+export function takeApart(
+  kept: Pick<SourceText, 'source' | 'cues' | 'isWordTimed'>,
+  taken: readonly Taken[] = [],
+  takenClips: readonly Taken[] = [],
+  { most = PROPOSED, clips = {} }: { most?: number; clips?: Partial<ClipLimits> } = {},
+): TakenApart {
+  const reading = readingOf(kept);
+  const analysis = analyse({ ...reading, cues: kept.cues, isWordTimed: kept.isWordTimed });
+  const isFree = (one: Taken) => !takenClips.some(({ start, end }) => start < one.end && one.start < end);
+  return {
+    ...reading,
+    language: analysis.language,
+    sentences: analysis.sentences.map(({ start, end, inMs, outMs }) => ({
+      start,
+      end,
+      ...(inMs !== undefined && outMs !== undefined && { inMs, outMs }),
+    })),
+    extracts: findExtracts(analysis, most, taken),
+    clips: findClips(analysis, clips, isFree),
+  };
+}

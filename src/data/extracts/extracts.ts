@@ -1,0 +1,105 @@
+import type { ExtractKind } from '@/core/extracts/extracts';
+import type { Cue } from '@/core/pieces/subtitles';
+import type { Instant } from '@/core/time/plan';
+import type { Queryable } from '../database/db';
+
+/** What somebody made of a part of a piece. */
+export interface KeptExtract {
+  id: string;
+  brandId: string;
+  pieceId: string;
+  kind: ExtractKind | 'clip';
+  state: 'accepted' | 'rejected';
+  /** UTF-16 offsets of the piece's text as it is read. */
+  start: number;
+  end: number;
+  reason: string;
+  createdAt: Instant;
+  createdBy: string;
+}
+
+/** A piece's text as it is kept. */
+export interface KeptSource {
+  source: string;
+  cues: Cue[];
+  isWordTimed: boolean;
+}
+
+type CueRow = [start: number, end: number, inMs: number, outMs: number];
+
+/** The text of a piece with its times. */
+export async function maybeSource(db: Queryable, pieceId: string): Promise<KeptSource | undefined> {
+  const [row] = await db.rows<{ source: string; cues: CueRow[]; isWordTimed: boolean }>(
+    'select source_text as source, cues, is_word_timed as "isWordTimed" from pieces where id = $1 and deleted_at is null',
+    [pieceId],
+  );
+  return row && { ...row, cues: row.cues.map(([start, end, inMs, outMs]) => ({ start, end, inMs, outMs })) };
+}
+
+/** Writes the times of a piece's text. */
+export async function updateCues(
+  tx: Queryable,
+  pieceId: string,
+  cues: readonly Cue[],
+  isWordTimed: boolean,
+): Promise<void> {
+  const rows: CueRow[] = cues.map(({ start, end, inMs, outMs }) => [start, end, inMs, outMs]);
+  await tx.run('update pieces set cues = $2::text::jsonb, is_word_timed = $3 where id = $1', [
+    pieceId,
+    JSON.stringify(rows),
+    isWordTimed,
+  ]);
+}
+
+const SELECT = `select id, brand_id as "brandId", piece_id as "pieceId", kind, state, start_offset as start, end_offset as "end",
+    reason, created_at as "createdAt", created_by as "createdBy" from extracts`;
+
+/** All that was accepted or rejected of a piece, in the order of its text. */
+export const listExtracts = (db: Queryable, pieceId: string): Promise<KeptExtract[]> =>
+  db.rows<KeptExtract>(`${SELECT} where piece_id = $1 order by start_offset, end_offset, id`, [pieceId]);
+
+/** The extract with that id. */
+export async function maybeExtract(db: Queryable, id: string): Promise<KeptExtract | undefined> {
+  return (await db.rows<KeptExtract>(`${SELECT} where id = $1`, [id]))[0];
+}
+
+/** Adds an extract. */
+export async function insertExtract(tx: Queryable, extract: KeptExtract): Promise<void> {
+  const { id, brandId, pieceId, kind, state, start, end, reason, createdAt, createdBy } = extract;
+  await tx.run(
+    `insert into extracts (id, brand_id, piece_id, kind, state, start_offset, end_offset, reason, created_at, created_by)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    [id, brandId, pieceId, kind, state, start, end, reason, createdAt, createdBy],
+  );
+}
+
+/** Writes where an extract stands, and what became of it. */
+export async function updateExtract(
+  tx: Queryable,
+  { id, state, start, end }: Pick<KeptExtract, 'id' | 'state' | 'start' | 'end'>,
+): Promise<void> {
+  await tx.run('update extracts set state = $2, start_offset = $3, end_offset = $4 where id = $1', [
+    id,
+    state,
+    start,
+    end,
+  ]);
+}
+
+/** Moves extracts to where they stand in a corrected text. */
+export async function moveExtracts(
+  tx: Queryable,
+  moved: readonly Pick<KeptExtract, 'id' | 'start' | 'end'>[],
+): Promise<void> {
+  if (moved.length === 0) return;
+  await tx.run(
+    `update extracts e set start_offset = x.start, end_offset = x."end"
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, start integer, "end" integer) where e.id = x.id`,
+    [JSON.stringify(moved.map(({ id, start, end }) => ({ id, start, end })))],
+  );
+}
+
+/** Takes extracts away. */
+export async function deleteExtracts(tx: Queryable, ids: readonly string[]): Promise<void> {
+  if (ids.length > 0) await tx.run('delete from extracts where id = any($1::uuid[])', [ids]);
+}

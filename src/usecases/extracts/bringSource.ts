@@ -1,0 +1,36 @@
+import { TEXT_LIMITS } from '@/core/pieces/piece';
+import type { SourceText } from '@/core/pieces/readSource';
+import type { Result } from '@/core/refusal';
+import { cleanText } from '@/core/text/clean';
+import { maybeSource } from '@/data/extracts/extracts';
+import { maybePiece, updatePiece, type Piece } from '@/data/pieces/pieces';
+import { ownPiece } from '../pieces/pieces';
+import { doing, mustFit, refused, STALE, type Work } from '../useCase';
+import { followSource } from './followSource';
+
+export { readSourceFile } from '@/data/pool/readFiles';
+
+/** Bytes of a text that is brought in for a piece. */
+export const SOURCE_LIMIT_BYTES = 12_000_000;
+
+/** Makes a text that was read the source text of a piece, with its times; what was accepted of the one before stays where its words still stand. */
+export function bringSource(work: Work, pieceId: string, version: number, read: SourceText): Promise<Result<Piece>> {
+  return doing(work, async (act) => {
+    const piece = await ownPiece(act, pieceId);
+    const source = cleanText(read.source);
+    mustFit(source, TEXT_LIMITS.sourceText, 'Source text', 'sourceText');
+    if (source.trim() === '')
+      refused({ code: 'noText', field: 'file', message: 'There is no text in it, so nothing was taken from it.' });
+    const before = (await maybeSource(act.tx, pieceId))!;
+    if (!(await updatePiece(act.tx, pieceId, version, { ...piece, sourceText: source }))) refused(STALE);
+    await followSource(act, pieceId, before, { source, cues: [...read.cues], isWordTimed: read.isWordTimed });
+    await act.note({
+      brandId: piece.brandId,
+      subject: 'piece',
+      subjectId: pieceId,
+      deed: 'text brought in',
+      detail: { cues: read.cues.length },
+    });
+    return (await maybePiece(act.tx, pieceId))!;
+  });
+}

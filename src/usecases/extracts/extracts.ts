@@ -1,0 +1,125 @@
+import { EXTRACT_KINDS, type ExtractKind } from '@/core/extracts/extracts';
+import { readingOf } from '@/core/pieces/readSource';
+import type { Result } from '@/core/refusal';
+import {
+  deleteExtracts,
+  insertExtract,
+  listExtracts,
+  maybeExtract,
+  maybeSource,
+  updateExtract,
+  type KeptExtract,
+} from '@/data/extracts/extracts';
+import { ownPiece } from '../pieces/pieces';
+import { doing, notFound, refused, type Doing, type Work } from '../useCase';
+
+/** Characters of an extract that somebody chooses, at most. */
+const LONGEST = 4_000;
+/** Extracts kept of a piece, accepted and rejected. */
+const MOST = 500;
+
+/** What somebody makes of a part of a piece. */
+export interface Verdict {
+  kind: ExtractKind | 'clip';
+  state: KeptExtract['state'];
+  /** UTF-16 offsets of the text as it is read. */
+  start: number;
+  end: number;
+  reason: string;
+}
+
+/** Accepts a part of a piece, or rejects one that was proposed; the same stretch again changes what was said of it. */
+export function keepExtract(work: Work, pieceId: string, verdict: Verdict): Promise<Result<KeptExtract>> {
+  return doing(work, async (act) => {
+    const piece = await ownPiece(act, pieceId);
+    if (verdict.kind !== 'clip' && !EXTRACT_KINDS.includes(verdict.kind))
+      refused({ code: 'badKind', field: 'kind', message: 'That is not a kind of extract.' });
+    const stretch = await stretchOf(act, pieceId, verdict);
+    const present = await listExtracts(act.tx, pieceId);
+    const same = present.find(
+      ({ start, end, kind }) =>
+        start === stretch.start && end === stretch.end && (kind === 'clip') === (verdict.kind === 'clip'),
+    );
+    if (same) {
+      await updateExtract(act.tx, { ...same, state: verdict.state });
+      return { ...same, state: verdict.state };
+    }
+    if (present.length >= MOST)
+      refused({ code: 'tooMany', message: `A piece keeps ${MOST} extracts. Remove some first.` });
+    const extract: KeptExtract = {
+      ...verdict,
+      ...stretch,
+      reason: verdict.reason.slice(0, 200),
+      id: act.ids(),
+      brandId: piece.brandId,
+      pieceId,
+      createdAt: act.now,
+      createdBy: act.actorId,
+    };
+    await insertExtract(act.tx, extract);
+    await act.note({ brandId: piece.brandId, subject: 'piece', subjectId: pieceId, deed: `extract ${verdict.state}` });
+    return extract;
+  });
+}
+
+/** Gives an extract other edges, or another verdict. */
+export function changeExtract(
+  work: Work,
+  id: string,
+  change: Partial<Pick<Verdict, 'state' | 'start' | 'end'>>,
+): Promise<Result<KeptExtract>> {
+  return doing(work, async (act) => {
+    const extract = await ownExtract(act, id);
+    const next = { ...extract, ...change };
+    const stretch = await stretchOf(act, extract.pieceId, next);
+    await updateExtract(act.tx, { ...next, ...stretch });
+    return { ...next, ...stretch };
+  });
+}
+
+/** Takes an extract away, so that it may be proposed again. */
+export function removeExtract(work: Work, id: string): Promise<Result<{ id: string }>> {
+  return doing(work, async (act) => {
+    const extract = await ownExtract(act, id);
+    await deleteExtracts(act.tx, [extract.id]);
+    return { id };
+  });
+}
+
+async function ownExtract(act: Doing, id: string): Promise<KeptExtract> {
+  const extract = (await maybeExtract(act.tx, id)) ?? refused(notFound('extract'));
+  await ownPiece(act, extract.pieceId);
+  return extract;
+}
+
+/** The stretch without the white space around it, if the text has one there. */
+async function stretchOf(
+  act: Doing,
+  pieceId: string,
+  { kind, start, end }: Pick<Verdict, 'kind' | 'start' | 'end'>,
+): Promise<Pick<Verdict, 'start' | 'end'>> {
+  const source = (await maybeSource(act.tx, pieceId))!;
+  const { text } = readingOf(source);
+  const own = text.slice(start, end);
+  const from = start + own.length - own.trimStart().length;
+  const to = end - (own.length - own.trimEnd().length);
+  if (start < 0 || end > text.length || to <= from)
+    refused({
+      code: 'noStretch',
+      field: 'start',
+      message: 'The text has changed there meanwhile. Reload the piece, then choose the words again.',
+    });
+  if (to - from > LONGEST)
+    refused({
+      code: 'longExtract',
+      field: 'end',
+      message: `An extract has ${LONGEST} characters at most. Choose fewer words.`,
+    });
+  if (kind === 'clip' && source.cues.length === 0)
+    refused({
+      code: 'noTimes',
+      field: 'kind',
+      message: 'This text has no times, so nothing of it can be a clip. Add its subtitles first.',
+    });
+  return { start: from, end: to };
+}

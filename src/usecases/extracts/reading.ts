@@ -1,0 +1,82 @@
+import type { Extract } from '@/core/extracts/extracts';
+import type { Clip } from '@/core/extracts/clips';
+import type { TakenApart } from '@/core/extracts/takeApart';
+import { readingOf } from '@/core/pieces/readSource';
+import { timesOf, type Cue } from '@/core/pieces/subtitles';
+import type { Result } from '@/core/refusal';
+import { listExtracts, maybeSource, type KeptExtract } from '@/data/extracts/extracts';
+import { takeApartInPool } from '@/data/pool/readFiles';
+import type { Db } from '../useCase';
+
+export type { KeptExtract } from '@/data/extracts/extracts';
+
+/** An extract that somebody accepted or rejected, with its words. */
+export type ShownExtract = Pick<KeptExtract, 'id' | 'kind' | 'state' | 'start' | 'end' | 'reason'> & {
+  text: string;
+  inMs?: number;
+  outMs?: number;
+};
+
+/** A piece's text to be read, what was made of it, and what Bimlo proposes beside. */
+export interface PieceReading extends Omit<TakenApart, 'extracts' | 'clips'> {
+  kept: ShownExtract[];
+  proposed: Extract[];
+  proposedClips: Clip[];
+  isTimed: boolean;
+}
+
+/** Loads a piece's text with its extracts; what is proposed is worked out beside the others, on a thread of its own. */
+export async function loadReading(db: Db, pieceId: string): Promise<Result<PieceReading>> {
+  const [source, kept] = await Promise.all([maybeSource(db, pieceId), listExtracts(db, pieceId)]);
+  const own = source ?? { source: '', cues: [], isWordTimed: false };
+  const isClip = ({ kind }: KeptExtract) => kind === 'clip';
+  const apart = await takeApartInPool(
+    own,
+    kept.filter((one) => !isClip(one)),
+    kept.filter(isClip),
+  );
+  if (!apart.ok) return apart;
+  const { extracts, clips, ...reading } = apart.value;
+  return {
+    ok: true,
+    value: {
+      ...reading,
+      kept: kept.map((one) => shown(one, reading.text, own.cues)),
+      proposed: extracts,
+      proposedClips: clips,
+      isTimed: own.cues.length > 0,
+    },
+  };
+}
+
+const shown = (
+  { id, kind, state, start, end, reason }: KeptExtract,
+  text: string,
+  cues: readonly Cue[],
+): ShownExtract => ({
+  id,
+  kind,
+  state,
+  start,
+  end,
+  reason,
+  text: text.slice(start, end),
+  ...(cues.length > 0 && timesOf(cues, start, end)),
+});
+
+/** The accepted clips of a piece with its words and times, in the order of time. */
+export async function loadClips(
+  db: Db,
+  pieceId: string,
+): Promise<{ text: string; cues: readonly Cue[]; clips: (Clip & { id: string })[] }> {
+  const [source, kept] = await Promise.all([maybeSource(db, pieceId), listExtracts(db, pieceId)]);
+  const { cues } = source ?? { cues: [] };
+  const { text } = readingOf(source ?? { source: '', cues });
+  const clips = kept
+    .filter(({ kind, state }) => kind === 'clip' && state === 'accepted')
+    .flatMap(({ id, start, end }) => {
+      const times = timesOf(cues, start, end);
+      return times ? [{ id, start, end, ...times, text: text.slice(start, end).replace(/\s+/g, ' ') }] : [];
+    });
+  return { text, cues, clips: clips.sort((one, other) => one.inMs - other.inMs) };
+}
