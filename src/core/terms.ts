@@ -1,6 +1,8 @@
 /** Bimlo’s own terms, each explained in a sentence or two to whoever meets it first. */
 export const TERMS = {
   piece: 'The thing you have to say: a talk, an article, an episode, or one message. Every post belongs to a piece.',
+  extract:
+    'A part of a piece worth a post of its own: a quote, a point, a number, a question, a step, or a clip of a recording.',
   opening: 'A date and time at which the rhythm of a channel asks for a post. It is filled once a post stands there.',
   horizon:
     'How far ahead a channel is filled without a gap. Solid: ready to be sent. Hatched: planned, with words. The length is held against the channel’s target.',

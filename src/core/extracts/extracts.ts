@@ -1,6 +1,6 @@
 import { countText } from '../captions/count';
 import type { Analysis, ScoredSentence } from './analyse';
-import { wordsOfLanguage } from './languages';
+import { wordsOfLanguage, type LanguageWords } from './languages';
 import { overlapOf } from './rank';
 
 /** What an extract is, beside a clip. */
@@ -182,21 +182,24 @@ function kindOf(
   if (has('quote') || block.kind === 'quote') return { kind: 'quote', reason: 'somebody’s words' };
   const figure = FIGURE.exec(text)?.[0];
   if (figure) return { kind: 'number', reason: `a number: ${figure.trim()}` };
-  const counted = text.split(/\s+/).findIndex((word) => known.numbers.has(word.toLowerCase().replace(/\P{L}+$/u, '')));
-  if (counted >= 0)
-    return {
-      kind: 'number',
-      reason: `a number: ${text
-        .split(/\s+/)
-        .slice(counted, counted + 2)
-        .join(' ')
-        .replace(/[^\p{L}\p{N}]+$/u, '')}`,
-    };
+  const said = countedIn(text, known);
+  if (said !== null) return { kind: 'number', reason: `a number: ${said}` };
   const about = topWords(sentences, spread);
   const heart = about.length > 0 ? `about ${about.join(', ')}` : 'at the heart of the text';
   if (has('contrast')) return { kind: 'point', reason: `a turn, ${heart}` };
   if (has('address')) return { kind: 'point', reason: `speaks to the reader, ${heart}` };
   return { kind: 'point', reason: heart };
+}
+
+/** The first number that is said in words, with what it counts; null where there is none. */
+function countedIn(text: string, known: LanguageWords): string | null {
+  const words = text.split(/\s+/);
+  const bare = (word: string) => word.replace(/^\P{L}+|\P{L}+$/gu, '');
+  const at = words.findIndex((word) => known.numbers.has(bare(word).toLowerCase()));
+  if (at < 0) return null;
+  const next = bare(words[at + 1] ?? '');
+  const counts = next !== '' && !known.stop.has(next.toLowerCase()) && !/\P{L}$/u.test(words[at]!);
+  return counts ? `${bare(words[at]!)} ${next}` : bare(words[at]!);
 }
 
 /** The words of a stretch that the rest of the text comes back to. */

@@ -3,7 +3,7 @@ import type { Clip } from '@/core/extracts/clips';
 import type { TakenApart } from '@/core/extracts/takeApart';
 import { readingOf } from '@/core/pieces/readSource';
 import { timesOf, type Cue } from '@/core/pieces/subtitles';
-import type { Result } from '@/core/refusal';
+import { accept, type Result } from '@/core/refusal';
 import { listExtracts, maybeSource, type KeptExtract } from '@/data/extracts/extracts';
 import { takeApartInPool } from '@/data/pool/readFiles';
 import type { Db } from '../useCase';
@@ -25,7 +25,23 @@ export interface PieceReading extends Omit<TakenApart, 'extracts' | 'clips'> {
   isTimed: boolean;
 }
 
-/** Loads a piece's text with its extracts; what is proposed is worked out beside the others, on a thread of its own. */
+/** Loads a piece's text to be read with what was made of it; what is proposed takes longer and is asked for by itself. */
+export async function loadText(db: Db, pieceId: string): Promise<PieceReading> {
+  const [source, kept] = await Promise.all([maybeSource(db, pieceId), listExtracts(db, pieceId)]);
+  const { cues, ...own } = source ?? { source: '', cues: [] };
+  const reading = readingOf({ ...own, cues });
+  return {
+    ...reading,
+    language: null,
+    sentences: [],
+    kept: kept.map((one) => shown(one, reading.text, cues)),
+    proposed: [],
+    proposedClips: [],
+    isTimed: cues.length > 0,
+  };
+}
+
+/** Loads the same with its sentences and what is proposed, worked out on a thread of its own. */
 export async function loadReading(db: Db, pieceId: string): Promise<Result<PieceReading>> {
   const [source, kept] = await Promise.all([maybeSource(db, pieceId), listExtracts(db, pieceId)]);
   const own = source ?? { source: '', cues: [], isWordTimed: false };
@@ -37,16 +53,13 @@ export async function loadReading(db: Db, pieceId: string): Promise<Result<Piece
   );
   if (!apart.ok) return apart;
   const { extracts, clips, ...reading } = apart.value;
-  return {
-    ok: true,
-    value: {
-      ...reading,
-      kept: kept.map((one) => shown(one, reading.text, own.cues)),
-      proposed: extracts,
-      proposedClips: clips,
-      isTimed: own.cues.length > 0,
-    },
-  };
+  return accept({
+    ...reading,
+    kept: kept.map((one) => shown(one, reading.text, own.cues)),
+    proposed: extracts,
+    proposedClips: clips,
+    isTimed: own.cues.length > 0,
+  });
 }
 
 const shown = (

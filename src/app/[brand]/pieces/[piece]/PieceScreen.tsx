@@ -3,10 +3,11 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Slip } from '@/core/calendar/slip';
 import type { LocalDate } from '@/core/time/plan';
 import type { Piece } from '@/usecases/pieces/reading';
+import type { PieceReading } from '@/usecases/extracts/reading';
 import { CallSign } from '@/ui/CallSign';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { shortDate } from '@/ui/format';
@@ -16,6 +17,11 @@ import { Notches } from '@/ui/Notches';
 import { Progress, progressWords } from '@/ui/Progress';
 import { useShell } from '@/ui/shell';
 import { PiecePrep } from './PiecePrep';
+import { Extracts } from './reading/Extracts';
+import { marksOf } from './reading/ExtractList';
+import { ReadingPane } from './reading/ReadingPane';
+import { SourceBar } from './reading/SourceBar';
+import { useReading } from './reading/useReading';
 import { usePieceEditor, type PieceField } from './usePieceEditor';
 import Button from 'react-bootstrap/Button';
 
@@ -27,12 +33,15 @@ export function PieceScreen({
   slips,
   steps: initialSteps,
   today,
+  reading: initialReading,
 }: {
   piece: Piece;
   slips: readonly Slip[];
   /** Its own prep. */
   steps: readonly SheetStep[];
   today: LocalDate;
+  /** Its text to be read, before anything is proposed of it. */
+  reading: PieceReading;
 }) {
   const { brand, channels } = useShell();
   const router = useRouter();
@@ -42,6 +51,13 @@ export function PieceScreen({
     ...slips.filter(({ stage }) => stage !== 'published').map((slip) => slip.progress),
   ]);
   const [planning, setPlanning] = useState(false);
+  const hasText = initial.sourceText.trim() !== '';
+  const [isEditing, setEditing] = useState(!hasText);
+  const [isAboutOpen, setAboutOpen] = useState(!hasText);
+  const [find, setFind] = useState('');
+  const [shown, setShown] = useState<string | null>(null);
+  const { reading, ...deeds } = useReading(piece.id, initialReading, piece.version);
+  const marks = useMemo(() => marksOf(reading), [reading]);
 
   const field = (name: PieceField) => ({
     value: texts[name],
@@ -86,32 +102,62 @@ export function PieceScreen({
       <div className="place-body">
         <div className="piece-page">
           <div>
-            <div className="words">
-              <label htmlFor="piece-title">Title</label>
-              <input id="piece-title" className="form-control" {...field('title')} />
-              {refusal('title')}
-            </div>
-            <div className="words">
-              <label htmlFor="piece-note">Note</label>
-              <textarea id="piece-note" className="form-control" rows={3} {...field('note')} />
-              {refusal('note')}
-            </div>
-            <div className="words">
-              <label htmlFor="piece-link">Link</label>
-              <input id="piece-link" className="form-control" placeholder="https://" {...field('link')} />
-              {refusal('link')}
-            </div>
-            <div className="words">
-              <label htmlFor="piece-source">Source text</label>
-              <textarea
-                id="piece-source"
-                className="form-control"
-                rows={18}
-                placeholder="The talk, the article, the script: what the posts are made from."
-                {...field('sourceText')}
-              />
+            <details
+              className="piece-about"
+              open={isAboutOpen}
+              onToggle={(event) => setAboutOpen(event.currentTarget.open)}
+            >
+              <summary>Title, note and link</summary>
+              <div className="words">
+                <label htmlFor="piece-title">Title</label>
+                <input id="piece-title" className="form-control" {...field('title')} />
+                {refusal('title')}
+              </div>
+              <div className="words">
+                <label htmlFor="piece-note">Note</label>
+                <textarea id="piece-note" className="form-control" rows={3} {...field('note')} />
+                {refusal('note')}
+              </div>
+              <div className="words">
+                <label htmlFor="piece-link">Link</label>
+                <input id="piece-link" className="form-control" placeholder="https://" {...field('link')} />
+                {refusal('link')}
+              </div>
+            </details>
+            <SourceBar
+              piece={piece}
+              isEditing={isEditing}
+              onEdit={setEditing}
+              find={find}
+              onFind={setFind}
+              onBrought={() => {
+                setEditing(false);
+                router.refresh();
+              }}
+            >
+              {isEditing ? (
+                <div className="words">
+                  <label htmlFor="piece-source">Source text</label>
+                  <textarea
+                    id="piece-source"
+                    className="form-control"
+                    rows={24}
+                    placeholder="The talk, the article, the script: what the posts are made from. Paste it here, or drop a file: text, Markdown, a web page, or subtitles."
+                    {...field('sourceText')}
+                  />
+                </div>
+              ) : (
+                <ReadingPane
+                  reading={reading}
+                  marks={marks}
+                  find={find}
+                  shown={shown}
+                  onShow={setShown}
+                  onKeep={(stretch, kind) => void deeds.judge({ ...stretch, kind, reason: '' }, 'accepted')}
+                />
+              )}
               {refusal('sourceText')}
-            </div>
+            </SourceBar>
             {problem && !problem.field && (
               <div className="field-refusal" role="alert">
                 {problem.message}
@@ -119,6 +165,9 @@ export function PieceScreen({
             )}
           </div>
           <div>
+            {reading.text !== '' && (
+              <Extracts piece={piece} reading={reading} marks={marks} deeds={deeds} shown={shown} onShow={setShown} />
+            )}
             <h2>Posts</h2>
             <div className="piece-progress">
               <Progress progress={progress} />

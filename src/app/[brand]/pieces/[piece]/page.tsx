@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
 import { isId } from '@/app/server/request';
+import { loadText } from '@/usecases/extracts/reading';
 import { maybePiece } from '@/usecases/pieces/reading';
 import { listPostsOfPiece } from '@/usecases/posts/reading';
 import { listStepsOf } from '@/usecases/prep/reading';
@@ -16,7 +17,11 @@ export default async function PiecePage({ params }: { params: Promise<{ brand: s
   const { db, brand, channels, today } = await brandOfPage(slug);
   const piece = isId(id) ? await maybePiece(db, id) : undefined;
   if (!piece || piece.deletedAt || piece.brandId !== brand.id) notFound();
-  const [posts, steps] = await Promise.all([listPostsOfPiece(db, id), listStepsOf(db, [id])]);
+  const [posts, steps, reading] = await Promise.all([
+    listPostsOfPiece(db, id),
+    listStepsOf(db, [id]),
+    loadText(db, id),
+  ]);
   return (
     <PieceScreen
       key={piece.id}
@@ -24,6 +29,7 @@ export default async function PiecePage({ params }: { params: Promise<{ brand: s
       slips={slipsOf(posts, channels)}
       steps={steps.map(sheetStep)}
       today={today}
+      reading={reading}
     />
   );
 }

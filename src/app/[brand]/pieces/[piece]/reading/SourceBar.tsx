@@ -1,0 +1,121 @@
+'use client';
+
+import { useRef, useState, type DragEvent, type ReactNode } from 'react';
+import type { Piece } from '@/usecases/pieces/reading';
+import { FieldRefusal } from '@/ui/FieldRefusal';
+import { WordButton } from '@/ui/WordButton';
+import { call, problemOf } from '@/ui/api';
+
+const KINDS = '.md,.markdown,.txt,.srt,.vtt,.html,.htm,text/*';
+
+/** Above a piece's text: reading or correcting it, looking for words in it, and a file to take it from, chosen or dropped. */
+export function SourceBar({
+  piece,
+  isEditing,
+  onEdit,
+  find,
+  onFind,
+  onBrought,
+  children,
+}: {
+  piece: Piece;
+  isEditing: boolean;
+  onEdit: (isEditing: boolean) => void;
+  find: string;
+  onFind: (words: string) => void;
+  onBrought: () => void;
+  children: ReactNode;
+}) {
+  const chooser = useRef<HTMLInputElement>(null);
+  const [isOver, setOver] = useState(false);
+  const [isReading, setReading] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [asking, setAsking] = useState<File | null>(null);
+  const hasText = piece.sourceText.trim() !== '';
+
+  async function bring(file: File) {
+    setAsking(null);
+    setReading(file.name);
+    const answer = await call('POST', `/api/pieces/${piece.id}/source`, file, { seen: piece.version });
+    setReading(null);
+    setProblem(problemOf(answer));
+    if (answer.kind === 'done') onBrought();
+  }
+  const take = (file: File | undefined) => {
+    if (!file) return;
+    setProblem(null);
+    if (hasText) setAsking(file);
+    else void bring(file);
+  };
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    take(event.dataTransfer.files[0]);
+  };
+
+  return (
+    <div
+      className={`source${isOver ? ' is-over' : ''}`}
+      onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes('Files')) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+    >
+      <div className="source-bar">
+        {hasText && (
+          <span role="group" aria-label="The text">
+            <WordButton aria-pressed={!isEditing} onClick={() => onEdit(false)}>
+              Read
+            </WordButton>{' '}
+            <WordButton aria-pressed={isEditing} onClick={() => onEdit(true)}>
+              Correct the text
+            </WordButton>
+          </span>
+        )}
+        {hasText && !isEditing && (
+          <input
+            type="search"
+            aria-label="Find in this text"
+            placeholder="find in this text"
+            value={find}
+            onChange={(event) => onFind(event.target.value)}
+          />
+        )}
+        <WordButton onClick={() => chooser.current?.click()}>
+          {hasText ? 'Replace it with a file…' : 'Choose a file…'}
+        </WordButton>
+        <input
+          ref={chooser}
+          type="file"
+          hidden
+          accept={KINDS}
+          aria-label="A file with the text"
+          onChange={(event) => {
+            take(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+        {isReading && (
+          <span className="soft small-text" role="status">
+            reading {isReading} …
+          </span>
+        )}
+      </div>
+      {asking && (
+        <div className="source-ask" role="alert">
+          <span>
+            The text of “{asking.name}” takes the place of the one that is here. Extracts stay where their words still
+            stand.
+          </span>
+          <WordButton onClick={() => void bring(asking)}>Replace the text</WordButton>
+          <WordButton onClick={() => setAsking(null)}>Cancel</WordButton>
+        </div>
+      )}
+      <FieldRefusal>{problem}</FieldRefusal>
+      {children}
+    </div>
+  );
+}

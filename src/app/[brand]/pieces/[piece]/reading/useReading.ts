@@ -1,0 +1,104 @@
+'use client';
+
+import { useCallback, useEffect, useState } from 'react';
+import type { Extract, ExtractKind } from '@/core/extracts/extracts';
+import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
+import { call, problemOf } from '@/ui/api';
+import { useSay } from '@/ui/messages';
+import { useInTurn } from '@/ui/useInTurn';
+
+type Stretch = { start: number; end: number };
+
+/** What is proposed: an extract, or a clip. */
+export type Proposal =
+  | (Omit<Extract, 'kind'> & { kind: ExtractKind })
+  | (Omit<Extract, 'kind' | 'reason'> & { kind: 'clip'; reason: string });
+
+/**
+ * A piece's text with its extracts. What is proposed comes a moment after the text, worked out beside it; a verdict shows at once
+ * and is saved in turn, and what was not saved is said.
+ *
+ * @param version of the piece: at another, the text is read anew
+ */
+export function useReading(pieceId: string, initial: PieceReading, version: number) {
+  const at = `/api/pieces/${pieceId}/extracts`;
+  const say = useSay();
+  const [reading, setReading] = useState(initial);
+  const [isLooking, setIsLooking] = useState(initial.text !== '');
+  const inTurn = useInTurn();
+
+  const load = useCallback(async () => {
+    setIsLooking(true);
+    const answer = await call<PieceReading>('GET', at);
+    setIsLooking(false);
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+    if (answer.kind === 'done') setReading(answer.value);
+  }, [at, say]);
+
+  useEffect(() => void load(), [load, version]);
+
+  /** Saves a change in turn; where it was not to be, what stands is read again. */
+  const saved = <T>(send: () => ReturnType<typeof call<T>>, onDone: (value: T) => void) =>
+    inTurn(async () => {
+      const answer = await send();
+      const problem = problemOf(answer);
+      if (answer.kind === 'done') return onDone(answer.value);
+      say({ text: problem!, wrong: true });
+      await load();
+    });
+
+  const textOf = ({ start, end }: Stretch) => reading.text.slice(start, end);
+
+  /** Accepts or rejects a stretch of the text. */
+  const judge = (
+    one: Stretch & { kind: ShownExtract['kind']; reason: string; inMs?: number; outMs?: number },
+    state: ShownExtract['state'],
+  ) => {
+    const interim: ShownExtract = { ...one, id: `new-${one.kind}-${one.start}-${one.end}`, state, text: textOf(one) };
+    const isOther = ({ start, end, kind }: Stretch & { kind?: string }) =>
+      start !== one.start || end !== one.end || (kind === 'clip') !== (one.kind === 'clip');
+    setReading((now) => ({
+      ...now,
+      kept: [...now.kept.filter(isOther), interim],
+      proposed: one.kind === 'clip' ? now.proposed : now.proposed.filter(isOther),
+      proposedClips:
+        one.kind === 'clip'
+          ? now.proposedClips.filter((clip) => clip.start !== one.start || clip.end !== one.end)
+          : now.proposedClips,
+    }));
+    const { kind, start, end, reason } = one;
+    return saved(
+      () => call<ShownExtract>('POST', at, { kind, start, end, reason, state }),
+      ({ id, start: from, end: to }) =>
+        setReading((now) => ({
+          ...now,
+          kept: now.kept.map((kept) => (kept.id === interim.id ? { ...kept, id, start: from, end: to } : kept)),
+        })),
+    );
+  };
+
+  /** Changes one that is kept: its edges, or what was said of it. */
+  const change = (extract: ShownExtract, part: Partial<Pick<ShownExtract, 'state' | 'start' | 'end'>>) => {
+    const next = { ...extract, ...part };
+    setReading((now) => ({
+      ...now,
+      kept: now.kept.map((kept) => (kept.id === extract.id ? { ...next, text: textOf(next) } : kept)),
+    }));
+    return saved(
+      () => call('PATCH', `/api/extracts/${extract.id}`, part),
+      () => ('start' in part || 'end' in part ? void load() : undefined),
+    );
+  };
+
+  /** Takes one away that is kept, so that it may be proposed again. */
+  const remove = (extract: ShownExtract) => {
+    setReading((now) => ({ ...now, kept: now.kept.filter(({ id }) => id !== extract.id) }));
+    return saved(
+      () => call('DELETE', `/api/extracts/${extract.id}`),
+      () => void load(),
+    );
+  };
+
+  return { reading, isLooking, load, judge, change, remove };
+}
