@@ -3,6 +3,8 @@ import { join } from 'node:path';
 import matter from 'gray-matter';
 import Papa from 'papaparse';
 import type { PieceKind } from '@/core/pieces/kinds';
+import { readSource } from '@/core/pieces/readSource';
+import type { Cue } from '@/core/pieces/subtitles';
 import type { Format } from '@/core/rulesheets/types';
 import type { WrittenField } from '@/core/posts/written';
 import type { AssetKind, ShelfWords } from '@/core/shelf/shelf';
@@ -62,6 +64,9 @@ export interface PieceFile {
   owner: string;
   kind: PieceKind;
   sourceText: string;
+  /** When it is said; empty for a text without times. */
+  cues: readonly Cue[];
+  isWordTimed: boolean;
 }
 
 /** The scenario as its files tell it. */
@@ -138,8 +143,15 @@ export function readScenario(): Scenario {
             link = '',
             owner,
             kind = 'message',
-          } = data as Partial<PieceFile> & Pick<PieceFile, 'title' | 'owner'>;
-          return { title, note, link, owner, kind, sourceText: content.trim() };
+            transcript,
+          } = data as Partial<PieceFile> & Pick<PieceFile, 'title' | 'owner'> & { transcript?: string };
+          const text = transcript
+            ? readFileSync(join(FOLDER, brand, 'transcripts', transcript), 'utf8')
+            : content.trim();
+          const read = readSource(text, transcript ?? '');
+          if (!read.ok) throw new Error(`${file}: ${read.refusal.message}`);
+          const { source: sourceText, cues, isWordTimed } = read.value;
+          return { title, note, link, owner, kind, sourceText, cues, isWordTimed };
         }),
     picture: (file) => readFileSync(join(FOLDER, /\.(mp4|webm)$/.test(file) ? 'videos' : 'pictures', file)),
   };

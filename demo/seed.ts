@@ -16,6 +16,7 @@ import { insertLibraryFiles } from '@/data/media/library';
 import { insertPictures } from '@/data/media/media';
 import { insertPerson } from '@/data/people/people';
 import { takeMedia, type MediaFile } from '@/data/media/mediaFiles';
+import { updateCues } from '@/data/extracts/extracts';
 import { insertPiece, replaceSuggestions, updatePieceSetAside } from '@/data/pieces/pieces';
 import { insertPosts } from '@/data/posts/posts';
 import { replaceDaysOff, replaceRhythm } from '@/data/rhythm/rhythms';
@@ -215,6 +216,7 @@ async function seedPieces(
       kind: file?.kind ?? 'message',
       createdAt: made,
     });
+    if (file && file.cues.length > 0) await updateCues(tx, id, file.cues, file.isWordTimed);
   }
   return ids;
 }

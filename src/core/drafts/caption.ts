@@ -147,10 +147,14 @@ function placesIn({ analysis }: DraftSource, { from, clip }: DraftOrder): number
   return analysis.sentences.flatMap(({ start, end }, at) => (start >= stretch.start && end <= stretch.end ? [at] : []));
 }
 
-/** The other sentences of the same paragraphs. */
+/** Sentences of the same paragraph so near that they still belong to it. */
+const NEAR = 2;
+
+/** The sentences of the same paragraph just before and after. */
 function placesAround({ analysis: { sentences } }: DraftSource, inside: readonly number[]): number[] {
-  const blocks = new Set(inside.map((at) => sentences[at]!.block));
-  return sentences.flatMap(({ block }, at) => (blocks.has(block) && !inside.includes(at) ? [at] : []));
+  const [first, last] = [inside[0]!, inside.at(-1)!];
+  const isNear = (at: number) => at >= first - NEAR && at <= last + NEAR && !inside.includes(at);
+  return sentences.flatMap(({ block }, at) => (isNear(at) && block === sentences[first]!.block ? [at] : []));
 }
 
 /** What stands below the hook: the rest of its extract from there on, carried on by what follows in the same paragraph. */

@@ -69,7 +69,8 @@ function cutsOf(text: string, block: Block, segmenter: Intl.Segmenter, known: La
     const last = cuts.at(-1);
     if (last && (joins || goesOn(trimmed.slice(lead)))) last.end = end;
     else cuts.push({ start, end });
-    joins = endsNothing(text.slice(cuts.at(-1)!.start, end), known);
+    const sofar = text.slice(cuts.at(-1)!.start, end);
+    joins = endsNothing(sofar, known) || isInSpeech(sofar);
   }
   return cuts;
 }
@@ -87,6 +88,15 @@ function endsNothing(text: string, known: LanguageWords): boolean {
   if (/^\p{L}$/u.test(word)) return word !== 'I';
   if (known.hasOrdinalStops && /^\d{1,2}$/.test(word)) return true;
   return known.abbreviations.has(word.toLowerCase());
+}
+
+/** Characters of speech from which its marks are taken to be a slip. */
+const LONG_SPEECH = 300;
+
+/** Whether a quotation is open at the end of a text. */
+function isInSpeech(text: string): boolean {
+  const [opened, closed] = [text.lastIndexOf('“'), text.lastIndexOf('”')];
+  return opened > closed && text.length - opened < LONG_SPEECH;
 }
 
 /** A sentence as it is, or, where it is endless, cut at pauses, commas and words. */
