@@ -140,6 +140,7 @@ function repurpose({ file, sheets, fanOut, language, seed }: Order) {
   };
   const chosen = fanOut ?? SHIPPED_FAN_OUTS.find(({ slug }) => slug === (cues.length > 0 ? 'talk' : 'article'))!;
   const run = { shelf: { hashtags: [], callsToAction: [] }, under: null, wordsPerMinute: WORDS_PER_MINUTE.usual, seed };
+  const spread = new Map<number, number>();
   const drafts = sheets.flatMap((sheet) => {
     const taken: { start: number; end: number }[] = [];
     const titles: string[] = [];
@@ -148,7 +149,7 @@ function repurpose({ file, sheets, fanOut, language, seed }: Order) {
         ? draftPosts(
             ruleBasedHelper,
             source,
-            dealRow(row, at, extracts, clips, taken),
+            dealRow(row, at, extracts, clips, taken, spread),
             { sheet, format: row.format },
             run,
             titles,

@@ -41,6 +41,8 @@ test('what is typed on a piece while the server is gone survives a reload and is
 }) => {
   await page.goto('/fennel-moor/pieces');
   await page.getByRole('link', { name: 'Ring plane crossing' }).first().click();
+  const about = () => page.getByText('Title, note and link').click();
+  await about();
   const note = page.getByLabel('Note');
   await expect(note).toHaveValue(/Four short posts/);
   await server.kill();
@@ -48,11 +50,13 @@ test('what is typed on a piece while the server is gone survives a reload and is
   await expect(page.getByText('It is kept here and tried again.')).toBeVisible();
   await server.start();
   await page.reload();
+  await about();
   await expect(note).toHaveValue('Five short posts, one a day.');
   await expect
     .poll(() => page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('bimlo.typed.')).length))
     .toBe(0);
   await page.reload();
+  await about();
   await expect(note).toHaveValue('Five short posts, one a day.');
 });
 

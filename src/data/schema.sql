@@ -450,6 +450,15 @@ create table pillars (
   constraint pillars_color_hex CHECK ((color ~ '^#[0-9A-Fa-f]{6}$'::text))
 );
 
+create table post_extracts (
+  post_id uuid not null,
+  extract_id uuid not null,
+  constraint post_extracts_pkey PRIMARY KEY (post_id, extract_id),
+  constraint post_extracts_extract_id_fkey FOREIGN KEY (extract_id) REFERENCES extracts(id) ON DELETE CASCADE,
+  constraint post_extracts_post_id_fkey FOREIGN KEY (post_id) REFERENCES posts(id)
+);
+CREATE INDEX post_extracts_by_extract ON public.post_extracts USING btree (extract_id);
+
 create table post_versions (
   id uuid not null,
   post_id uuid not null,

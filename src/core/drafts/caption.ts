@@ -117,13 +117,12 @@ function hookOf(
     if (sentence.score === 0 && !sentence.traits.has('question')) return false;
     return shows(own(source, sentence).text);
   };
+  // Nobody knows yet of whom a pronoun speaks.
+  const worth = (place: number) => sentences[place]!.score * (sentences[place]!.traits.has('pronoun') ? 0.6 : 1);
   const best = (places: readonly number[]) =>
     places
       .filter(opens)
-      .reduce<number | null>(
-        (one, other) => (one === null || sentences[other]!.score > sentences[one]!.score ? other : one),
-        null,
-      );
+      .reduce<number | null>((one, other) => (one === null || worth(other) > worth(one) ? other : one), null);
   const at = isWhole ? best(sentences.map((_sentence, place) => place)) : (best(inside) ?? best(around));
   if (at !== null) return { said: own(source, sentences[at]!), at };
   if (order.variant === 'question' || order.variant === 'number') return null;

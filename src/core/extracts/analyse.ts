@@ -14,7 +14,7 @@ export interface ScoredSentence extends Sentence {
 }
 
 /** What speaks for a sentence, or against it. */
-export type Trait = 'number' | 'question' | 'contrast' | 'address' | 'quote' | 'leaning' | 'housekeeping';
+export type Trait = 'number' | 'question' | 'contrast' | 'address' | 'quote' | 'pronoun' | 'leaning' | 'housekeeping';
 
 /** A text cut into ranked sentences. */
 export interface Analysis {
@@ -34,6 +34,7 @@ const WEIGHTS: Record<Trait, number> = {
   contrast: 1.15,
   address: 1.1,
   quote: 1.15,
+  pronoun: 0.8,
   leaning: 0.6,
   housekeeping: 0.1,
 };
@@ -86,6 +87,7 @@ function traitsOf(sentence: string, words: readonly string[], known: LanguageWor
   if (words.some((word) => known.contrast.has(word))) traits.add('contrast');
   if (words.some((word) => known.address.has(word))) traits.add('address');
   if (SPEECH.test(sentence)) traits.add('quote');
+  if (words.some((word) => known.pronouns.has(word))) traits.add('pronoun');
   const [first] = words;
   const asks = traits.has('question') && first !== undefined && ASKING.has(first);
   if (first !== undefined && known.leaning.has(first) && !asks) traits.add('leaning');

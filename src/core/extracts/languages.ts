@@ -10,6 +10,8 @@ export interface LanguageWords {
   stop: ReadonlySet<string>;
   /** Words a sentence opens with when it leans on the one before. */
   leaning: ReadonlySet<string>;
+  /** Words that stand for somebody or something named before. */
+  pronouns: ReadonlySet<string>;
   /** Words that turn against what was said. */
   contrast: ReadonlySet<string>;
   /** Words that speak to whoever listens. */
@@ -40,6 +42,7 @@ const stopOf = (shipped: readonly string[], language: Language): ReadonlySet<str
 export const WORDS_OF: Record<Language, LanguageWords> = {
   en: {
     stop: stopOf(eng, 'en'),
+    pronouns: set('it them they he she him his her hers theirs its'),
     leaning: set(
       "this that these those it its it's that's so and but or nor he she they his her their hers him them then there therefore thus hence such also because which who whose where here again too however instead otherwise meanwhile besides moreover still yet both neither either another others one same as well yes no okay ok right sure exactly anyway now",
     ),
@@ -60,6 +63,7 @@ export const WORDS_OF: Record<Language, LanguageWords> = {
   },
   de: {
     stop: stopOf(deu, 'de'),
+    pronouns: set('er es sie ihn ihm ihnen ihr'),
     leaning: set(
       'das dies diese dieser dieses jene und aber oder denn so also er sie es ihr ihre sein seine dann da dort daher deshalb darum dazu dabei damit danach doch auch trotzdem außerdem wie solche hier nun',
     ),
@@ -77,6 +81,7 @@ export const WORDS_OF: Record<Language, LanguageWords> = {
   },
   fr: {
     stop: stopOf(fra, 'fr'),
+    pronouns: set('il elle ils elles lui leur leurs'),
     leaning: set(
       "ce cela ceci ça c'est cette ces et mais ou donc alors il elle ils elles leur leurs son sa ses puis là ainsi aussi pourtant cependant ensuite qui que dont ici voilà or car",
     ),
@@ -93,6 +98,7 @@ export const WORDS_OF: Record<Language, LanguageWords> = {
   },
   es: {
     stop: stopOf(spa, 'es'),
+    pronouns: set('él ella ellos ellas le les'),
     leaning: set(
       'esto eso este esta ese esa estos estas y pero o entonces así él ella ellos ellas su sus luego allí ahí también además sin embargo porque que quien cual aquí ya pues',
     ),
@@ -109,6 +115,7 @@ export const WORDS_OF: Record<Language, LanguageWords> = {
   },
   pt: {
     stop: stopOf(por, 'pt'),
+    pronouns: set('ele ela eles elas lhe lhes'),
     leaning: set(
       'isto isso este esta esse essa estes estas e mas ou então assim ele ela eles elas seu sua seus suas depois ali aí também além porém porque que quem qual aqui já pois',
     ),
@@ -128,6 +135,7 @@ export const WORDS_OF: Record<Language, LanguageWords> = {
 const NO_WORDS: LanguageWords = {
   stop: new Set(),
   leaning: new Set(),
+  pronouns: new Set(),
   contrast: new Set(),
   address: new Set(),
   housekeeping: /(?!)/,

@@ -47,7 +47,12 @@ export function draftPosts(
     });
     const turned = VARIANTS.map((_variant, at) => VARIANTS[(at + 1 + post.number) % VARIANTS.length]!);
     const asked: (Variant | null)[] = IN_VARIANTS.includes(format) ? turned : [null];
-    const drafts = asked.flatMap((variant) => helper(source, shelf, order(variant)) ?? []);
+    const all = asked.flatMap((variant) => helper(source, shelf, order(variant)) ?? []);
+    // The title opens a caption only where nothing of the piece does.
+    const opened = all.filter(
+      ({ sentences }) => sentences.find(({ field }) => field === 'caption')?.origin !== 'title',
+    );
+    const drafts = opened.length > 0 ? opened : all.slice(0, 1);
     const title = drafts[0]?.words.headline;
     if (title) titlesTaken.push(title);
     return { ...post, drafts };

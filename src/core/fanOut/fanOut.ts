@@ -43,6 +43,7 @@ export interface DealtPost {
  * channel. A row with fewer than it asks for makes fewer. Of a piece without times, what asks for clips takes extracts.
  *
  * @param taken what the channel has already, of this piece; grows by what is dealt
+ * @param dealt how often a stretch was dealt to any channel, by where it begins: what was not comes first; grows
  */
 export function dealRow(
   row: FanOutRow,
@@ -50,6 +51,7 @@ export function dealRow(
   extracts: readonly Extract[],
   clips: readonly Clip[],
   taken: { start: number; end: number }[],
+  dealt: Map<number, number> = new Map(),
 ): DealtPost[] {
   const isFree = (one: { start: number; end: number }) =>
     !taken.some((span) => span.start < one.end && one.start < span.end);
@@ -61,12 +63,17 @@ export function dealRow(
     }
     const { source } = row;
     const kinds = source.of === 'extracts' ? source.kinds : [];
-    const next =
+    const able: readonly (Extract | Clip)[] =
       source.of === 'clips' && clips.length > 0
-        ? clips.find(isFree)
-        : extracts.find((extract) => isFree(extract) && (kinds.length === 0 || kinds.includes(extract.kind)));
+        ? clips
+        : extracts.filter(({ kind }) => kinds.length === 0 || kinds.includes(kind));
+    const times = ({ start }: { start: number }) => dealt.get(start) ?? 0;
+    const next = able
+      .filter(isFree)
+      .reduce<Extract | Clip | undefined>((one, other) => (!one || times(other) < times(one) ? other : one), undefined);
     if (!next) break;
     taken.push({ start: next.start, end: next.end });
+    dealt.set(next.start, times(next) + 1);
     posts.push(
       'kind' in next ? { row: at, number, from: [next], clip: null } : { row: at, number, from: [], clip: next },
     );

@@ -1,6 +1,5 @@
 import type { CalendarFile, DaySpan } from '@/core/exchange/calendarFile';
 import type { CsvTable } from '@/core/exchange/csvText';
-import type { takeApart, TakenApart } from '@/core/extracts/takeApart';
 import type { SourceText } from '@/core/pieces/readSource';
 import { refuse, type Result } from '@/core/refusal';
 import type { Zone } from '@/core/time/plan';
@@ -8,8 +7,6 @@ import { inPool, TooMuchWorkError } from './pool';
 
 /** How long a file may take to be read, in milliseconds. */
 const READ_LIMIT_MS = 10_000;
-/** How long a text may take to be taken apart, in milliseconds. */
-const APART_LIMIT_MS = 20_000;
 /** How long the first reading of a calendar file may take before the event it is at is left out. */
 const FIRST_READING_MS = 5_000;
 /** How long the next readings may take, and how many there are at most. */
@@ -62,17 +59,6 @@ export async function readSourceFile(bytes: Uint8Array, name: string): Promise<R
     return await inPool<Result<SourceText>>('sourceFile', { bytes, name }, READ_LIMIT_MS);
   } catch (error) {
     if (error instanceof TooMuchWorkError) return tooMuch(error);
-    throw error;
-  }
-}
-
-/** Takes a text apart on a thread of the pool; refused where it takes too long. */
-export async function takeApartInPool(...given: Parameters<typeof takeApart>): Promise<Result<TakenApart>> {
-  try {
-    return { ok: true, value: await inPool<TakenApart>('apart', { given }, APART_LIMIT_MS) };
-  } catch (error) {
-    if (error instanceof TooMuchWorkError)
-      return refuse('tooMuchWork', 'This text is too long to be taken apart at once. Divide it into several pieces.');
     throw error;
   }
 }

@@ -2,6 +2,7 @@
 import { readCalendarFile, type CalendarFile, type DaySpan } from '@/core/exchange/calendarFile';
 import { decodeText, readCsv, type CsvTable } from '@/core/exchange/csvText';
 import { takeApart, type TakenApart } from '@/core/extracts/takeApart';
+import { draftFanOut, type FanOutGround } from '@/core/fanOut/draftFanOut';
 import { readSource, type SourceText } from '@/core/pieces/readSource';
 import type { Result } from '@/core/refusal';
 import type { Zone } from '@/core/time/plan';
@@ -32,3 +33,6 @@ export const sourceFile = ({ bytes, name }: { bytes: Uint8Array; name: string })
 
 /** Takes a piece's text apart. */
 export const apart = ({ given }: { given: Parameters<typeof takeApart> }): TakenApart => takeApart(...given);
+
+/** Drafts the posts of a fan-out. */
+export const fanOut = ({ ground }: { ground: FanOutGround }): ReturnType<typeof draftFanOut> => draftFanOut(ground);

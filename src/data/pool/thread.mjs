@@ -16,3 +16,4 @@ export const csvFile = told(tasks.csvFile);
 export const calendarFile = told(tasks.calendarFile);
 export const sourceFile = told(tasks.sourceFile);
 export const apart = told(tasks.apart);
+export const fanOut = told(tasks.fanOut);

@@ -5,7 +5,7 @@ import { readingOf } from '@/core/pieces/readSource';
 import { timesOf, type Cue } from '@/core/pieces/subtitles';
 import { accept, type Result } from '@/core/refusal';
 import { listExtracts, maybeSource, type KeptExtract } from '@/data/extracts/extracts';
-import { takeApartInPool } from '@/data/pool/readFiles';
+import { takeApartInPool } from '@/data/pool/takeApart';
 import type { Db } from '../useCase';
 
 export type { KeptExtract } from '@/data/extracts/extracts';

@@ -1,4 +1,5 @@
 import { groupBy } from '@/core/group';
+import type { PrepLine } from '@/core/prep/step';
 import { readTitle } from '@/core/pieces/piece';
 import { readPictures, readWords } from '@/core/posts/readPost';
 import { blocksOf } from '@/core/posts/readiness';
@@ -11,8 +12,11 @@ import { recountPiecesOf } from '../prep/countPrep';
 import { givePrep, prepOfPost } from '../prep/givePrep';
 import { must, refused, type Acting } from '../useCase';
 
-/** A post to be made, with the pictures it shares with others. */
-export type NewPost = Parameters<typeof insertPosts>[1][number] & { pictures?: readonly Picture[] };
+/** A post to be made, with the pictures it shares with others, and steps of its own where it shall not have those of its format. */
+export type NewPost = Parameters<typeof insertPosts>[1][number] & {
+  pictures?: readonly Picture[];
+  prep?: readonly PrepLine[];
+};
 
 /** What a post made of another does not take over: what became of that one, and what it was signed off as. */
 export const NOT_TAKEN_OVER = {

@@ -19,15 +19,24 @@ export interface Unprepared extends Pick<Step, 'postId' | 'pieceId'> {
   /** The day it counts back from; null while there is none. */
   day: LocalDate | null;
   ownerId: string;
+  /** Steps of its own in the place of those of its subject. */
+  lines?: readonly PrepLine[] | undefined;
 }
 
-/** A post that is to be given the prep of its format. */
-export const prepOfPost = ({ id, format, date, ownerId }: Pick<Post, 'id' | 'format' | 'date' | 'ownerId'>) => ({
+/** A post that is to be given the prep of its format, or steps of its own. */
+export const prepOfPost = ({
+  id,
+  format,
+  date,
+  ownerId,
+  prep,
+}: Pick<Post, 'id' | 'format' | 'date' | 'ownerId'> & { prep?: readonly PrepLine[] }): Unprepared => ({
   postId: id,
   pieceId: null,
   subject: format,
   day: date,
   ownerId,
+  lines: prep,
 });
 
 /** A piece that is to be given the prep of its kind. */
@@ -55,8 +64,8 @@ export async function givePrep(
     brandId,
     people.map(({ id }) => id),
   );
-  const steps = unprepared.flatMap(({ postId, pieceId, subject, day, ownerId }) => {
-    const own = lines(subject)
+  const steps = unprepared.flatMap(({ postId, pieceId, subject, day, ownerId, lines: given }) => {
+    const own = (given ?? lines(subject))
       .filter(({ title }) => !leftOut.has(title))
       .map((line, position): Omit<Step, 'version'> => ({
         ...line,
@@ -99,7 +108,10 @@ export async function replacePrep(
 }
 
 /** The prep of each subject in a brand: its own, or the one that ships. */
-async function readPrepLines(db: Queryable, brandId: string): Promise<(subject: PrepSubject) => readonly PrepLine[]> {
+export async function readPrepLines(
+  db: Queryable,
+  brandId: string,
+): Promise<(subject: PrepSubject) => readonly PrepLine[]> {
   const own = new Map((await listPrepSheets(db, brandId)).map(({ subject, lines }) => [subject, lines]));
   return (subject) => own.get(subject) ?? SHIPPED_PREP[subject];
 }

@@ -25,6 +25,9 @@ import { useReading } from './reading/useReading';
 import { usePieceEditor, type PieceField } from './usePieceEditor';
 import Button from 'react-bootstrap/Button';
 
+const FanOutDialog = dynamic(() => import('./fanOut/FanOutDialog').then((module) => module.FanOutDialog), {
+  ssr: false,
+});
 const PlanDialog = dynamic(() => import('../../PlanDialog').then((module) => module.PlanDialog), { ssr: false });
 
 /** The piece's texts on the left, saved as they are typed; its posts and its own prep on the right. */
@@ -51,6 +54,7 @@ export function PieceScreen({
     ...slips.filter(({ stage }) => stage !== 'published').map((slip) => slip.progress),
   ]);
   const [planning, setPlanning] = useState(false);
+  const [fanningOut, setFanningOut] = useState(false);
   const hasText = initial.sourceText.trim() !== '';
   const [isEditing, setEditing] = useState(!hasText);
   const [isAboutOpen, setAboutOpen] = useState(!hasText);
@@ -95,9 +99,10 @@ export function PieceScreen({
       <header className="place-head">
         <h1>{piece.title}</h1>
         <span className="soft">{slips.length === 1 ? '1 post' : `${slips.length} posts`}</span>
-        <Button className="push" onClick={() => setPlanning(true)}>
+        <Button className="push" variant={hasText ? 'outline-primary' : 'primary'} onClick={() => setPlanning(true)}>
           Plan on a date…
         </Button>
+        {hasText && <Button onClick={() => setFanningOut(true)}>Fan out…</Button>}
       </header>
       <div className="place-body">
         <div className="piece-page">
@@ -199,6 +204,9 @@ export function PieceScreen({
           </div>
         </div>
       </div>
+      {fanningOut && (
+        <FanOutDialog piece={piece} onMade={() => void deeds.load()} onClose={() => setFanningOut(false)} />
+      )}
       {planning && (
         <PlanDialog
           piece={{

@@ -5,7 +5,8 @@ import { EXTRACT_LABELS } from '@/core/extracts/extracts';
 import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
 import { WordButton } from '@/ui/WordButton';
 import { lengthWords } from '@/core/captions/spoken';
-import { moment, moveEdge, nameMarks, type NamedMark } from './marks';
+import { moment } from '@/core/extracts/moments';
+import { moveEdge, nameMarks, type NamedMark } from './marks';
 import type { useReading } from './useReading';
 
 /** A row of the list: what was kept, or what is proposed. */

@@ -4,7 +4,8 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { EXTRACT_KINDS, EXTRACT_LABELS } from '@/core/extracts/extracts';
 import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
 import { WordButton } from '@/ui/WordButton';
-import { moment, runsOf, snapped, type NamedMark } from './marks';
+import { moment } from '@/core/extracts/moments';
+import { runsOf, snapped, type NamedMark } from './marks';
 
 type Stretch = { start: number; end: number };
 

@@ -82,11 +82,3 @@ export function moveEdge<S extends { start: number; end: number }>(
   const next = to === undefined ? extract : { ...extract, [edge]: to };
   return next.start < next.end ? next : extract;
 }
-
-/** A moment of a recording: “06:12”, “1:02:03”. */
-export function moment(ms: number): string {
-  const seconds = Math.floor(ms / 1_000);
-  const [hours, minutes] = [Math.floor(seconds / 3_600), Math.floor(seconds / 60) % 60];
-  const two = (value: number) => String(value).padStart(2, '0');
-  return hours > 0 ? `${hours}:${two(minutes)}:${two(seconds % 60)}` : `${two(minutes)}:${two(seconds % 60)}`;
-}

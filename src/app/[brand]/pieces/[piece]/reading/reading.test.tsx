@@ -6,7 +6,8 @@ import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
 import { fakeServer, renderOnScreen, renderScreen } from '@/ui/testScreen';
 import { Extracts } from './Extracts';
 import { marksOf } from './ExtractList';
-import { moment, moveEdge, nameMarks, runsOf, snapped } from './marks';
+import { moment } from '@/core/extracts/moments';
+import { moveEdge, nameMarks, runsOf, snapped } from './marks';
 import { placesOf, ReadingPane } from './ReadingPane';
 import { useReading } from './useReading';
 

@@ -1,0 +1,45 @@
+import { array, bool, mixed, number, string } from 'yup';
+import { date, fields, time } from './fields';
+
+const isIdByPlace = (value: unknown): value is Record<string, string> =>
+  typeof value === 'object' &&
+  value !== null &&
+  Object.entries(value).every(([place, id]) => /^\d{1,3}$/.test(place) && typeof id === 'string');
+
+/** What is asked of a fan-out, as a request brings it. */
+const ask = fields({
+  fanOut: string().required('Which fan-out?'),
+  anchor: date.defined(),
+  chosen: mixed<Record<string, string>>()
+    .test('chosen', 'Channels are named by the place of their row.', isIdByPlace)
+    .required(),
+  on: array(number().integer().min(0).max(200).required()).max(200).nullable().defined(),
+  under: number()
+    .typeError('A length is a number.')
+    .integer()
+    .min(20, 'A caption has room for at least 20.')
+    .max(100_000)
+    .nullable()
+    .defined(),
+  seed: number().integer().required(),
+});
+
+/** A fan-out to be shown. */
+export const previewFields = fields({ ask: ask.required() });
+
+/** A fan-out to be made. */
+export const makeFields = fields({
+  ask: ask.required(),
+  posts: array(
+    fields({
+      key: string().required(),
+      draft: number().integer().min(0).max(20).required(),
+      date: date.defined(),
+      time: time.defined(),
+      isMoved: bool().required(),
+      caption: string().optional(),
+    }).required(),
+  )
+    .max(200, 'At most 200 posts are made at once.')
+    .required(),
+});

@@ -1,0 +1,27 @@
+import type { Queryable } from '../database/db';
+
+/** Says which extracts posts were made from. */
+export async function insertPostExtracts(
+  tx: Queryable,
+  made: readonly { postId: string; extractId: string }[],
+): Promise<void> {
+  if (made.length === 0) return;
+  await tx.run(
+    `insert into post_extracts (post_id, extract_id)
+     select x."postId", x."extractId" from jsonb_to_recordset($1::jsonb) as x ("postId" uuid, "extractId" uuid)`,
+    [JSON.stringify(made)],
+  );
+}
+
+/** The stretches of a piece's text that live posts were made from, with their channels. */
+export function listUsedStretches(
+  db: Queryable,
+  pieceId: string,
+): Promise<{ channelId: string; postId: string; extractId: string; start: number; end: number }[]> {
+  return db.rows(
+    `select p.channel_id as "channelId", p.id as "postId", e.id as "extractId", e.start_offset as start, e.end_offset as "end"
+     from extracts e join post_extracts x on x.extract_id = e.id join posts p on p.id = x.post_id
+     where e.piece_id = $1 and p.deleted_at is null and p.stage <> 'setAside'`,
+    [pieceId],
+  );
+}

@@ -1,0 +1,24 @@
+import type { takeApart, TakenApart } from '@/core/extracts/takeApart';
+import type { draftFanOut, FanOutGround } from '@/core/fanOut/draftFanOut';
+import { refuse, type Result } from '@/core/refusal';
+import { inPool, TooMuchWorkError } from './pool';
+
+/** How long a text may take to be taken apart, or drafted from, in milliseconds. */
+const LIMIT_MS = 20_000;
+
+/** Takes a text apart on a thread of the pool; refused where it takes too long. */
+export const takeApartInPool = (...given: Parameters<typeof takeApart>): Promise<Result<TakenApart>> =>
+  inTime(() => inPool<TakenApart>('apart', { given }, LIMIT_MS));
+
+/** Drafts the posts of a fan-out on a thread of the pool; refused where it takes too long. */
+export const draftInPool = (ground: FanOutGround): Promise<Result<ReturnType<typeof draftFanOut>>> =>
+  inTime(() => inPool<ReturnType<typeof draftFanOut>>('fanOut', { ground }, LIMIT_MS));
+
+async function inTime<T>(work: () => Promise<T>): Promise<Result<T>> {
+  try {
+    return { ok: true, value: await work() };
+  } catch (error) {
+    if (!(error instanceof TooMuchWorkError)) throw error;
+    return refuse('tooMuchWork', 'This text is too long to be taken apart at once. Divide it into several pieces.');
+  }
+}
