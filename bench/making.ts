@@ -66,6 +66,7 @@ async function benchReadiness(): Promise<Line> {
               pictures: [{ alt: '', mime: 'image/jpeg' }],
               neededSteps: [{ id: 'a', title: 'Edit' }],
               signOff: 'missing',
+              unread: 0,
             },
             [],
           ).length;

@@ -511,6 +511,7 @@ create table posts (
   signed_off jsonb,
   not_sent jsonb,
   search tsvector generated always as (search_of(((((title || ' '::text) || headline) || ' '::text) || "left"(caption, 20000)))) stored,
+  drafted jsonb not null default '[]'::jsonb,
   constraint posts_of_brand UNIQUE (brand_id, id),
   constraint posts_pkey PRIMARY KEY (id),
   constraint posts_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),

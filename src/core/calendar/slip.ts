@@ -97,7 +97,7 @@ function missingOf(post: SlipSource, sheet: RuleSheet): string | null {
   const block = firstBlockOf(post, sheet);
   return (
     block?.short ??
-    wantsOf({ pictures: post.pictures, neededSteps: [], signOff: 'notAsked' }, post.waived)[0]?.short ??
+    wantsOf({ pictures: post.pictures, neededSteps: [], signOff: 'notAsked', unread: 0 }, post.waived)[0]?.short ??
     null
   );
 }

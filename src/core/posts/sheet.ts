@@ -6,6 +6,7 @@ import type { Format } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
 import type { PrepLine } from '../prep/step';
 import type { SignOffState } from './signOff';
+import type { DraftedMark } from './unread';
 import type { Waiver } from './wants';
 import type { Instant, LocalDate, LocalTime } from '../time/plan';
 
@@ -55,6 +56,8 @@ export interface PostSheet extends WrittenWords {
   pictures: SheetPicture[];
   /** Its prep, in the order of the work. */
   steps: SheetStep[];
+  /** Sentences of its draft that are not the piece's own, read or not. */
+  drafted: DraftedMark[];
   /** Wants a manager let go. */
   waived: Waiver[];
   signOff: {

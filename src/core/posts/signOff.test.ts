@@ -54,9 +54,13 @@ describe('sign-off', () => {
     ['missing', ['Nobody has signed it off.']],
     ['outdated', ['It changed since it was signed off.']],
   ] as const)('as a want: %s', (signOff, expected) =>
-    expect(wantsOf({ pictures: [], neededSteps: [], signOff }, []).map(({ message }) => message)).toEqual(expected),
+    expect(wantsOf({ pictures: [], neededSteps: [], signOff, unread: 0 }, []).map(({ message }) => message)).toEqual(
+      expected,
+    ),
   );
 
   it('is waived like every want', () =>
-    expect(wantsOf({ pictures: [], neededSteps: [], signOff: 'missing' }, [{ key: 'signOff' }])).toEqual([]));
+    expect(wantsOf({ pictures: [], neededSteps: [], signOff: 'missing', unread: 0 }, [{ key: 'signOff' }])).toEqual(
+      [],
+    ));
 });

@@ -3,10 +3,10 @@ import type { SignOffState } from './signOff';
 
 /** Something the team asked for. A manager may waive it with a reason. */
 export interface Want {
-  /** What it is waived by: `alt`, `signOff`, or `step:` and the step's id. */
+  /** What it is waived by: `alt`, `unread`, `signOff`, or `step:` and the step's id. */
   key: string;
   /** The part of the sheet it leads to. */
-  field: 'pictures' | 'prep' | 'signOff';
+  field: 'pictures' | 'words' | 'prep' | 'signOff';
   /** Two or three words for a slip: “no alt text”. */
   short: string;
   /** A sentence: “Edit is not done.” */
@@ -29,6 +29,8 @@ export interface WantFacts {
   /** Steps marked as needed, due before publishing, that are not done. */
   neededSteps: readonly { id: string; title: string }[];
   signOff: SignOffState;
+  /** Sentences of its draft that nobody has touched. */
+  unread: number;
 }
 
 /** The steps marked as needed, due before publishing, that are not done. */
@@ -37,7 +39,10 @@ export const neededOf = <S extends { needed: boolean; lead: number; doneOn: stri
 ): S[] => steps.filter(({ needed, lead, doneOn }) => needed && lead >= 0 && doneOn === null);
 
 /** What the team still wants before a post is called ready; what was waived is left out. */
-export function wantsOf({ pictures, neededSteps, signOff }: WantFacts, waived: readonly { key: string }[]): Want[] {
+export function wantsOf(
+  { pictures, neededSteps, signOff, unread }: WantFacts,
+  waived: readonly { key: string }[],
+): Want[] {
   const undescribed = pictures.filter((picture) => !isVideo(picture) && picture.alt.trim() === '').length;
   const wants: Want[] = [];
   if (undescribed > 0)
@@ -46,6 +51,13 @@ export function wantsOf({ pictures, neededSteps, signOff }: WantFacts, waived: r
       field: 'pictures',
       short: 'no alt text',
       message: undescribed === 1 ? 'A picture has no alt text.' : `${undescribed} pictures have no alt text.`,
+    });
+  if (unread > 0)
+    wants.push({
+      key: 'unread',
+      field: 'words',
+      short: 'draft not read',
+      message: unread === 1 ? 'A sentence by Bimlo is not read.' : `${unread} sentences by Bimlo are not read.`,
     });
   for (const { id, title } of neededSteps)
     wants.push({ key: `step:${id}`, field: 'prep', short: 'prep not done', message: `“${title}” is not done.` });

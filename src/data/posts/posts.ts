@@ -1,4 +1,5 @@
 import type { Words } from '@/core/captions/compose';
+import type { DraftedMark } from '@/core/posts/unread';
 import type { WrittenField, WrittenWords } from '@/core/posts/written';
 import type { Format } from '@/core/rulesheets/types';
 import type { Stage } from '@/core/stages/stages';
@@ -40,6 +41,8 @@ export interface Post extends WrittenWords {
   signOff: SignOff | null;
   /** What stood on its sheet when it went out with other words; null where nothing differs. */
   notSent: NotSent | null;
+  /** Sentences of a draft that are not the piece's own. */
+  drafted: DraftedMark[];
   createdAt: Instant;
   version: number;
 }
@@ -80,6 +83,7 @@ const POST: Columns<Post> = {
   waived: 'p.waived',
   signOff: 'p.signed_off',
   notSent: 'p.not_sent',
+  drafted: 'p.drafted',
   createdAt: 'p.created_at',
   version: 'p.version',
 };
@@ -200,7 +204,7 @@ export async function insertPosts(
       | 'publishedAt'
       | 'address'
     > &
-    Partial<Pick<Post, 'pillarId' | 'campaignId' | 'seriesId' | 'seriesNumber' | 'signOff'>> & {
+    Partial<Pick<Post, 'pillarId' | 'campaignId' | 'seriesId' | 'seriesNumber' | 'signOff' | 'drafted'>> & {
       createdAt: Instant;
     })[],
 ): Promise<void> {
@@ -208,17 +212,17 @@ export async function insertPosts(
     `insert into posts (id, brand_id, piece_id, channel_id, format, title, headline, caption, hashtags, link, plan_date,
        plan_time, stage, owner_id, created_by, published_at, address, created_at, pillar_id, campaign_id, series_id,
        series_number, set_aside_reason, preheader, keywords, first_comment, script, cover_ideas, agenda, parts,
-       signed_off)
+       signed_off, drafted)
      select x.id, x."brandId", x."pieceId", x."channelId", x.format, x.title, x.headline, x.caption, x.hashtags, x.link,
        x.date, x.time, x.stage, x."ownerId", x."ownerId", x."publishedAt", x.address, x."createdAt", x."pillarId", x."campaignId",
        x."seriesId", x."seriesNumber", coalesce(x."setAsideReason", ''), coalesce(x.preheader, ''),
        coalesce(x.keywords, ''), coalesce(x."firstComment", ''), coalesce(x.script, ''), coalesce(x."coverIdeas", ''),
-       coalesce(x.agenda, ''), coalesce(x.parts, '[]'), nullif(x."signOff", 'null')
+       coalesce(x.agenda, ''), coalesce(x.parts, '[]'), nullif(x."signOff", 'null'), coalesce(x.drafted, '[]')
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, "channelId" uuid, format text,
        title text, headline text, caption text, hashtags text, link text, date date, time time, stage text,
        "ownerId" uuid, "publishedAt" timestamptz, address text, "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid,
        "seriesId" uuid, "seriesNumber" int, "setAsideReason" text, preheader text, keywords text,
-       "firstComment" text, script text, "coverIdeas" text, agenda text, parts jsonb, "signOff" jsonb)`,
+       "firstComment" text, script text, "coverIdeas" text, agenda text, parts jsonb, "signOff" jsonb, drafted jsonb)`,
     [JSON.stringify(posts)],
   );
 }
@@ -247,6 +251,7 @@ export type PostChange = Partial<
     | 'waived'
     | 'signOff'
     | 'notSent'
+    | 'drafted'
   >
 >;
 
@@ -281,6 +286,7 @@ const COLUMN_OF: Record<keyof PostChange, readonly [column: string, type: string
   waived: ['waived', 'jsonb'],
   signOff: ['signed_off', 'jsonb'],
   notSent: ['not_sent', 'jsonb'],
+  drafted: ['drafted', 'jsonb'],
 };
 
 /**

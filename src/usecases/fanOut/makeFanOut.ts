@@ -142,6 +142,9 @@ function newPost(
     format: post.format,
     title: workingTitle(piece, post, words),
     parts: (draft?.parts ?? []).map((text) => ({ id: act.ids(), text, pictureId: null })),
+    drafted: (draft?.sentences ?? [])
+      .filter(({ origin }) => origin === 'phrase' || origin === 'shelf')
+      .map(({ field, text }) => ({ field, text })),
     ...place,
     stage: 'drafting',
     ownerId: piece.ownerId,

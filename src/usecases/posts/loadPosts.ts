@@ -69,6 +69,7 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
     archived: post.archivedAt !== null,
     pictures: pictures.map(({ postId: _post, position: _position, ...picture }) => picture),
     steps: steps.map(sheetStep),
+    drafted: post.drafted,
     waived: post.waived,
     signOff: {
       state: signOffState(brand.asksSignOff, post.signOff, { ...post, pictures }),

@@ -3,6 +3,7 @@ import { groupBy } from '@/core/group';
 import { blocksOf } from '@/core/posts/readiness';
 import { may } from '@/core/rights/may';
 import { signOffState } from '@/core/posts/signOff';
+import { unreadOf } from '@/core/posts/unread';
 import { neededOf, wantsOf } from '@/core/posts/wants';
 import { refuse, type Refusal, type Result } from '@/core/refusal';
 import type { MoveFacts } from '@/core/stages/moves';
@@ -111,6 +112,7 @@ export function factsOf(
           pictures,
           neededSteps: neededOf(steps),
           signOff: signOffState(brand.asksSignOff, post.signOff, { ...post, pictures }),
+          unread: unreadOf(post, post.drafted).length,
         },
         post.waived,
       ));

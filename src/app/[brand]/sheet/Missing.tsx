@@ -3,6 +3,7 @@
 import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import type { Block } from '@/core/posts/readiness';
+import type { DraftedMark } from '@/core/posts/unread';
 import type { Want } from '@/core/posts/wants';
 import { problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
@@ -14,11 +15,14 @@ import { WordButton } from '@/ui/WordButton';
 export function Missing({
   blocks,
   wants,
+  unread,
   editor,
   postId,
 }: {
   blocks: readonly Block[];
   wants: readonly Want[];
+  /** Sentences of its draft that nobody has touched. */
+  unread: readonly DraftedMark[];
   editor: PostEditor;
   postId: string;
 }) {
@@ -36,7 +40,8 @@ export function Missing({
         ))}
         {wants.map((want) => (
           <li key={want.key}>
-            <LeadsTo place={placeOfWant(want)}>{want.message}</LeadsTo>
+            <LeadsTo place={placeOfWant(want, unread)}>{want.message}</LeadsTo>
+            {want.key === 'unread' && <Unread unread={unread} editor={editor} postId={postId} />}
           </li>
         ))}
       </ul>
@@ -60,12 +65,16 @@ const PLACES: Record<Block['field'], string> = {
 };
 
 /** Where a want stands: a step by itself, the others by their field. */
-const placeOfWant = ({ key, field }: Want): string =>
-  field === 'prep'
-    ? `[data-step="${key.replace('step:', '')}"] input`
-    : field === 'signOff'
-      ? '.sign-off button'
-      : PLACES[field];
+const placeOfWant = ({ key, field }: Want, unread: readonly DraftedMark[]): string =>
+  field === 'words'
+    ? unread[0]?.field === 'parts'
+      ? '.parts textarea'
+      : `[data-field="${unread[0]?.field}"]`
+    : field === 'prep'
+      ? `[data-step="${key.replace('step:', '')}"] input`
+      : field === 'signOff'
+        ? '.sign-off button'
+        : PLACES[field];
 
 function LeadsTo({ place, children }: { place: string; children: string }) {
   return (
@@ -75,6 +84,26 @@ function LeadsTo({ place, children }: { place: string; children: string }) {
     >
       {children}
     </WordButton>
+  );
+}
+
+/** The sentences that are not the piece's own, to be read: changing one clears it, and so does saying that it is right. */
+function Unread({ unread, editor, postId }: { unread: readonly DraftedMark[]; editor: PostEditor; postId: string }) {
+  const say = useSay();
+  async function agree() {
+    const answer = await editor.change('POST', `/api/posts/${postId}/deeds`, (version) => ({
+      deed: 'looksRight',
+      version,
+    }));
+    const problem = problemOf(answer);
+    if (problem) say({ text: problem, wrong: true });
+  }
+  return (
+    <>
+      {' '}
+      <span className="soft">{unread.map(({ text }) => `“${text}”`).join(' ')}</span>{' '}
+      <WordButton onClick={() => void agree()}>Looks right</WordButton>
+    </>
   );
 }
 

@@ -7,6 +7,7 @@ import { departureWords, readinessWords } from '@/core/posts/outcome';
 import { blocksOf } from '@/core/posts/readiness';
 import { partsWith } from '@/core/posts/parts';
 import { writtenOf, type WrittenWords } from '@/core/posts/written';
+import { unreadOf } from '@/core/posts/unread';
 import { neededOf, wantsOf } from '@/core/posts/wants';
 import type { PostSheet } from '@/core/posts/sheet';
 import type { Slip } from '@/core/calendar/slip';
@@ -99,15 +100,24 @@ export function Sheet({
     [sheet, texts, channel],
   );
 
+  const unread = useMemo(
+    () => (sheet && texts ? unreadOf(writtenSheet(sheet, texts), sheet.drafted) : []),
+    [sheet, texts],
+  );
   const wants = useMemo(
     () =>
       sheet
         ? wantsOf(
-            { pictures: sheet.pictures, neededSteps: neededOf(sheet.steps), signOff: sheet.signOff.state },
+            {
+              pictures: sheet.pictures,
+              neededSteps: neededOf(sheet.steps),
+              signOff: sheet.signOff.state,
+              unread: unread.length,
+            },
             sheet.waived,
           )
         : [],
-    [sheet],
+    [sheet, unread],
   );
 
   if (!sheet || !texts || !channel)
@@ -203,7 +213,7 @@ export function Sheet({
       )}
       {sheet.stage !== 'setAside' && <Prep editor={editor} sheet={sheet} />}
       <SignOffLine editor={editor} sheet={sheet} />
-      {!isFixed && <Missing blocks={blocks} wants={wants} editor={editor} postId={sheet.id} />}
+      {!isFixed && <Missing blocks={blocks} wants={wants} unread={unread} editor={editor} postId={sheet.id} />}
       {editor.problem && !['title', 'hashtags', 'link'].includes(editor.problem.field ?? '') && (
         <div className="notice is-wrong" role="alert">
           {editor.problem.message}

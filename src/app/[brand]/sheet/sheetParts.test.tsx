@@ -5,6 +5,7 @@ import { BLANK_STEP } from '@/core/prep/step';
 import type { Role } from '@/core/rights/may';
 import type { PostSheet, SheetStep } from '@/core/posts/sheet';
 import type { Block } from '@/core/posts/readiness';
+import type { DraftedMark } from '@/core/posts/unread';
 import type { Want } from '@/core/posts/wants';
 import { fakeServer, renderScreen, SHELL } from '@/ui/testScreen';
 import { Deeds } from './Deeds';
@@ -203,7 +204,13 @@ describe('the form of a step', () => {
 describe('what is missing', () => {
   const block: Block = { code: 'noPicture', field: 'pictures', short: 'no picture', message: 'Needs a picture.' };
   const want: Want = { key: 'step:s', field: 'prep', short: 'prep not done', message: '“Edit” is not done.' };
-  const draw = (blocks: Block[], wants: Want[], role: Role = 'manager', editor = fakeEditor()) => {
+  const draw = (
+    blocks: Block[],
+    wants: Want[],
+    role: Role = 'manager',
+    editor = fakeEditor(),
+    unread: readonly DraftedMark[] = [],
+  ) => {
     renderScreen(
       <div className="sheet">
         <ul>
@@ -211,7 +218,8 @@ describe('what is missing', () => {
             <input aria-label="Done: Edit" />
           </li>
         </ul>
-        <Missing blocks={blocks} wants={wants} editor={editor.editor} postId="a" />
+        <textarea data-field="caption" aria-label="Caption" />
+        <Missing blocks={blocks} wants={wants} unread={unread} editor={editor.editor} postId="a" />
       </div>,
       { me: { ...SHELL.me, role } },
     );
@@ -228,6 +236,21 @@ describe('what is missing', () => {
     expect(screen.getByText('2 things before it can be sent:')).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: '“Edit” is not done.' }));
     expect(document.activeElement).toBe(screen.getByLabelText('Done: Edit'));
+  });
+
+  it('of a draft that is not read shows the sentences, leads to them, and takes that they look right', async () => {
+    const unread = {
+      key: 'unread',
+      field: 'words',
+      short: 'draft not read',
+      message: 'A sentence by Bimlo is not read.',
+    } as const;
+    const { asked } = draw([], [unread], 'maker', fakeEditor(), [{ field: 'caption', text: 'Read the rest:' }]);
+    expect(screen.getByText('“Read the rest:”')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'A sentence by Bimlo is not read.' }));
+    expect(document.activeElement).toBe(screen.getByLabelText('Caption'));
+    fireEvent.click(screen.getByRole('button', { name: 'Looks right' }));
+    await waitFor(() => expect(asked[0]?.body).toEqual({ deed: 'looksRight', version: 4 }));
   });
 
   it('may be let go by a manager with a reason, as far as only the team wants it', async () => {

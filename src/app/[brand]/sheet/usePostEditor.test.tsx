@@ -42,6 +42,7 @@ const SHEET: PostSheet = {
   archived: false,
   pictures: [],
   steps: [],
+  drafted: [],
   waived: [],
   signOff: { state: 'notAsked', last: null },
   maybeOut: [],

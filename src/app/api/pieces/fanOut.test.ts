@@ -6,6 +6,8 @@ import type { FanOutAsk, FanOutPlan } from '@/usecases/fanOut/planFanOut';
 import type { ChosenPost, MadeFanOut } from '@/usecases/fanOut/makeFanOut';
 import { setRhythm } from '@/usecases/rhythm/rhythms';
 import { ask, makeApp, refusalIn, send, type TestApp } from '../testApp';
+import { POST as doDeed } from '../posts/[id]/deeds/route';
+import { PATCH as editPost } from '../posts/[id]/route';
 import { POST as undo } from '../calendar/undo/route';
 import { GET as read } from './[id]/extracts/route';
 import { POST as make } from './[id]/fan-out/route';
@@ -104,6 +106,38 @@ describe('a fan-out', () => {
     ).body;
     expect(undone.outcome.refused.map(({ postId }) => postId)).toEqual([edited.id]);
     expect((await postsOfPiece()).map(({ id }) => id)).toEqual([edited.id]);
+  });
+
+  it('marks what is not the piece’s own until it is changed or said to be right; nothing unread is called ready', async () => {
+    await talk();
+    const { posts } = await plan();
+    await making(chosenOf(posts));
+    const marked = await app.db.rows<{
+      id: string;
+      version: number;
+      drafted: { field: string; text: string }[];
+      caption: string;
+    }>(
+      `select id, version, drafted, caption from posts where piece_id = $1 and deleted_at is null and drafted <> '[]' and format = 'text' order by id`,
+      [piece.id],
+    );
+    expect(marked.length).toBeGreaterThan(0);
+    const { id, version, drafted, caption } = marked[0]!;
+    expect(caption).toContain(drafted[0]!.text);
+    const deed = (body: object) =>
+      ask<{ refusal?: { code: string; message: string }; version?: number }>(doDeed, { params: { id }, body });
+    const refusedReady = await deed({ deed: 'stage', version, stage: 'ready' });
+    expect(refusedReady.body.refusal?.message).toMatch(/sentences? by Bimlo/);
+    expect((await deed({ deed: 'looksRight', version })).status).toBe(200);
+    expect((await deed({ deed: 'stage', version: version + 1, stage: 'ready' })).status).toBe(200);
+    const edited = marked[1]!;
+    const words = edited.caption.replace(edited.drafted[0]!.text, 'In words of ours.');
+    await ask(editPost, { params: { id: edited.id }, body: { version: edited.version, caption: words } });
+    const ready = await ask(doDeed, {
+      params: { id: edited.id },
+      body: { deed: 'stage', version: edited.version + 1, stage: 'ready' },
+    });
+    expect(ready.status).toBe(200);
   });
 
   it('of a piece half used leaves out the rows whose posts exist, and passes over what a channel had', async () => {

@@ -7,6 +7,7 @@ import { leaveAsSent, sendAnew } from '@/usecases/delivery/notSent';
 import { askWhetherOut, declareOut, publishNow, sayNotOut, schedulePost, tryAgain } from '@/usecases/delivery/schedule';
 import { archivePost, bringPostBack, deletePost, putAtStage, restorePost, setPostAside } from '@/usecases/posts/stages';
 import { signPostOff, takeSignOffBack } from '@/usecases/posts/signOff';
+import { agreeToDraft } from '@/usecases/posts/agreeToDraft';
 import { waiveWants } from '@/usecases/posts/waiveWants';
 import type { Work } from '@/usecases/useCase';
 import { fields, maybeText, version } from '@/app/server/fields';
@@ -26,6 +27,7 @@ const DEEDS = [
   'unarchive',
   'tryAgain',
   'waive',
+  'looksRight',
   'signOff',
   'takeSignOffBack',
   'renewPrep',
@@ -104,6 +106,8 @@ function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> 
       return signPostOff(work, id, deed.version);
     case 'takeSignOffBack':
       return takeSignOffBack(work, id, deed.version);
+    case 'looksRight':
+      return agreeToDraft(work, id, deed.version);
     case 'waive':
       return waiveWants(work, id, deed.version, deed.reason ?? '');
   }

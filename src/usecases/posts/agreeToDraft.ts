@@ -1,0 +1,20 @@
+import type { Result } from '@/core/refusal';
+import { mayEdit } from '@/core/stages/moves';
+import { takePostAt } from './takePosts';
+import { doing, must, type Work } from '../useCase';
+import { changePost } from './writePosts';
+
+/** Says that the sentences of a draft that are not the piece's own look right: they are read. */
+export function agreeToDraft(work: Work, postId: string, version: number): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const open = await takePostAt(act, postId, version);
+    must(mayEdit(open.facts));
+    await changePost(act, {
+      open,
+      change: { drafted: [] },
+      deed: 'draft read',
+      detail: { sentences: open.post.drafted.length },
+    });
+    return true as const;
+  });
+}
