@@ -205,7 +205,12 @@ export function PieceScreen({
         </div>
       </div>
       {fanningOut && (
-        <FanOutDialog piece={piece} onMade={() => void deeds.load()} onClose={() => setFanningOut(false)} />
+        <FanOutDialog
+          piece={piece}
+          isTimed={reading.isTimed}
+          onMade={() => void deeds.load()}
+          onClose={() => setFanningOut(false)}
+        />
       )}
       {planning && (
         <PlanDialog

@@ -25,14 +25,24 @@ import { WordButton } from '@/ui/WordButton';
 import { useFanOut, type OwnChange } from './useFanOut';
 
 /** The posts a fan-out would make of a piece, each with its draft and date, to be left out, moved and changed before they are made. */
-export function FanOutDialog({ piece, onMade, onClose }: { piece: Piece; onMade: () => void; onClose: () => void }) {
+export function FanOutDialog({
+  piece,
+  isTimed,
+  onMade,
+  onClose,
+}: {
+  piece: Piece;
+  /** Whether its text carries times: then it was recorded. */
+  isTimed: boolean;
+  onMade: () => void;
+  onClose: () => void;
+}) {
   const router = useRouter();
   const say = useSay();
   const { brand } = useShell();
-  const usual = SHIPPED_FAN_OUTS.find((one) => one.for === piece.kind) ?? SHIPPED_FAN_OUTS[0]!;
   const { ask, asks, plan, changes, change, switchRow, chosen, make, problem, isBusy } = useFanOut(
     piece.id,
-    usual.slug,
+    usualFor(piece, isTimed),
   );
 
   async function undo(changeId: string) {
@@ -154,6 +164,15 @@ export function FanOutDialog({ piece, onMade, onClose }: { piece: Piece; onMade:
       </Modal.Footer>
     </Modal>
   );
+}
+
+/** Characters from which the text of a message is rather an article. */
+const LONG_MESSAGE = 1_500;
+
+/** The fan-out of the kind a piece is of; of a message by what its text turned out to be. */
+function usualFor({ kind, sourceText }: Piece, isTimed: boolean): string {
+  const seems = kind !== 'message' ? kind : isTimed ? 'talk' : sourceText.length >= LONG_MESSAGE ? 'article' : kind;
+  return SHIPPED_FAN_OUTS.find((one) => one.for === seems)!.slug;
 }
 
 const spanOf = (posts: FanOutPlan['posts']): string => {
