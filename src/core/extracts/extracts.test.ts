@@ -128,6 +128,15 @@ describe('extracts', () => {
     for (const { text } of findExtracts(analysis)) expect(known.leaning.has(wordsIn(text)[0]!)).toBe(false);
   });
 
+  it('never end with a mark that leads to what follows', () => {
+    const analysis = analyse(
+      readMarkdown(
+        'The old telescope on the terrace shows these three planets in a row:\n\nThe dome of the observatory leaks whenever the wind comes from the sea.',
+      ),
+    );
+    expect(findExtracts(analysis).map(({ text }) => text.slice(0, 8))).toEqual(['The dome']);
+  });
+
   it('that are taken or were turned down are not proposed again', () => {
     const analysis = talk();
     const [first, second] = findExtracts(analysis);

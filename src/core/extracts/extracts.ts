@@ -105,6 +105,8 @@ function candidateOf(analysis: Analysis, sentences: readonly ScoredSentence[]): 
   const ranked = sentences.filter(({ score }) => score > 0);
   if (ranked.length === 0 || sentences.some(({ traits }) => traits.has('housekeeping'))) return null;
   const text = analysis.text.slice(first.start, last.end);
+  // What leads to something that follows is no whole.
+  if (/[:,;–—]$/u.test(text)) return null;
   if (text.length < EXTRACT_LENGTH.least) return null;
   if (text.length > EXTRACT_LENGTH.most * 4) return null;
   const length = countText(text, { unit: 'grapheme', wideWeight: 1, linkLength: null });
