@@ -34,6 +34,7 @@ export const makeFields = fields({
     fields({
       key: string().required(),
       draft: number().integer().min(0).max(20).required(),
+      shown: string().defined(),
       date: date.defined(),
       time: time.defined(),
       isMoved: bool().required(),

@@ -63,13 +63,15 @@ export async function maybeExtract(db: Queryable, id: string): Promise<KeptExtra
   return (await db.rows<KeptExtract>(`${SELECT} where id = $1`, [id]))[0];
 }
 
-/** Adds an extract. */
-export async function insertExtract(tx: Queryable, extract: KeptExtract): Promise<void> {
-  const { id, brandId, pieceId, kind, state, start, end, reason, createdAt, createdBy } = extract;
+/** Adds extracts. */
+export async function insertExtracts(tx: Queryable, extracts: readonly KeptExtract[]): Promise<void> {
+  if (extracts.length === 0) return;
   await tx.run(
     `insert into extracts (id, brand_id, piece_id, kind, state, start_offset, end_offset, reason, created_at, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
-    [id, brandId, pieceId, kind, state, start, end, reason, createdAt, createdBy],
+     select x.id, x."brandId", x."pieceId", x.kind, x.state, x.start, x."end", x.reason, x."createdAt", x."createdBy"
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, kind text, state text,
+       start integer, "end" integer, reason text, "createdAt" timestamptz, "createdBy" uuid)`,
+    [JSON.stringify(extracts)],
   );
 }
 

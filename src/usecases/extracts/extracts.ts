@@ -3,7 +3,7 @@ import { readingOf } from '@/core/pieces/readSource';
 import type { Result } from '@/core/refusal';
 import {
   deleteExtracts,
-  insertExtract,
+  insertExtracts,
   listExtracts,
   maybeExtract,
   maybeSource,
@@ -56,7 +56,7 @@ export function keepExtract(work: Work, pieceId: string, verdict: Verdict): Prom
       createdAt: act.now,
       createdBy: act.actorId,
     };
-    await insertExtract(act.tx, extract);
+    await insertExtracts(act.tx, [extract]);
     await act.note({ brandId: piece.brandId, subject: 'piece', subjectId: pieceId, deed: `extract ${verdict.state}` });
     return extract;
   });

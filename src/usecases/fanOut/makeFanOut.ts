@@ -2,16 +2,18 @@ import { counted } from '@/core/words';
 import type { Draft } from '@/core/drafts/draft';
 import { writtenOf } from '@/core/posts/written';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
-import type { LocalDate, LocalTime } from '@/core/time/plan';
+import { mayPlanFor } from '@/core/stages/moves';
+import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
+import { oneBrand } from '@/data/brands/brands';
 import type { Result } from '@/core/refusal';
 import { insertChange } from '@/data/calendar/calendarChanges';
-import { insertExtract, listExtracts } from '@/data/extracts/extracts';
+import { insertExtracts, listExtracts, type KeptExtract } from '@/data/extracts/extracts';
 import { insertPostExtracts } from '@/data/fanOut/postExtracts';
 import { maybePiece, deleteSuggestions } from '@/data/pieces/pieces';
 import { mayRead } from '../rights/mustMay';
 import { addPosts, type NewPost } from '../posts/addPosts';
 import { ownPiece } from '../pieces/pieces';
-import { doing, notFound, refused, type Doing, type Work } from '../useCase';
+import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
 import { datesOf, planFanOut, type FanOutAsk, type FanOutPlan } from './planFanOut';
 
 /** A post of a preview that is to be made. */
@@ -19,6 +21,8 @@ export interface ChosenPost {
   key: string;
   /** Which of its drafts, counted from 0. */
   draft: number;
+  /** Its caption as it was shown. */
+  shown: string;
   /** The date that was shown, or that somebody gave it instead. */
   date: LocalDate | null;
   time: LocalTime | null;
@@ -65,14 +69,18 @@ export async function makeFanOut(
   return doing(work, async (act) => {
     const piece = await ownPiece(act, pieceId);
     if (chosen.length === 0) refused({ code: 'nothing', message: 'No post is chosen. Switch a row on first.' });
+    if (new Set(chosen.map(({ key }) => key)).size < chosen.length) refused(CHANGED);
+    const brand = await oneBrand(act.tx, piece.brandId);
+    const today = localOf(act.now, brand.zone).date;
     const planned = new Map(plan.value.posts.map((post) => [post.key, post]));
     const { dates, prepOf } = await datesOf(act.tx, piece, ask, plan.value.posts, act.now);
-    const posts = chosen.map(({ key, draft: place, date, time, isMoved, caption }) => {
+    const posts = chosen.map(({ key, draft: place, shown: captionShown, date, time, isMoved, caption }) => {
       const post = planned.get(key) ?? refused(CHANGED);
       const shown = dates.get(key)!;
+      must(mayPlanFor({ stage: 'drafting', leaving: false }, { date, time }, today, brand.zone));
       if (!isMoved && (shown.date !== date || shown.time !== time)) refused(CHANGED);
       const draft = post.drafts[place];
-      if (!draft && post.drafts.length > 0) refused(CHANGED);
+      if ((draft?.words.caption ?? '') !== captionShown) refused(CHANGED);
       return {
         post,
         made: newPost(
@@ -180,26 +188,20 @@ async function noteExtracts(
   const keyOf = ({ kind, start, end }: { kind: string; start: number; end: number }) =>
     `${kind === 'clip'}-${start}-${end}`;
   const ids = new Map((await listExtracts(act.tx, piece.id)).map((extract) => [keyOf(extract), extract.id]));
-  const links: { postId: string; extractId: string }[] = [];
-  for (const { post, made } of posts)
-    for (const { kind, start, end, reason } of post.from) {
+  const added: KeptExtract[] = [];
+  const links = posts.flatMap(({ post, made }) =>
+    post.from.map(({ kind, start, end, reason }) => {
       const key = keyOf({ kind, start, end });
+      const id = ids.get(key) ?? act.ids();
       if (!ids.has(key)) {
-        ids.set(key, act.ids());
-        await insertExtract(act.tx, {
-          id: ids.get(key)!,
-          brandId: piece.brandId,
-          pieceId: piece.id,
-          kind,
-          state: 'accepted',
-          start,
-          end,
-          reason,
-          createdAt: act.now,
-          createdBy: act.actorId,
-        });
+        ids.set(key, id);
+        const { id: pieceId, brandId } = piece;
+        const by = { createdAt: act.now, createdBy: act.actorId };
+        added.push({ id, brandId, pieceId, kind, state: 'accepted', start, end, reason, ...by });
       }
-      links.push({ postId: made.id, extractId: ids.get(key)! });
-    }
+      return { postId: made.id, extractId: id };
+    }),
+  );
+  await insertExtracts(act.tx, added);
   await insertPostExtracts(act.tx, links);
 }

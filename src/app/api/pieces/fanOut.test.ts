@@ -39,7 +39,14 @@ async function talk(): Promise<void> {
 const plan = async (part: Partial<FanOutAsk> = {}) =>
   (await ask<FanOutPlan>(preview, { params: { id: piece.id }, body: { ask: { ...ASK, ...part } } })).body;
 const chosenOf = (posts: FanOutPlan['posts']): ChosenPost[] =>
-  posts.map(({ key, date, time }) => ({ key, draft: 0, date, time, isMoved: false }));
+  posts.map(({ key, date, time, drafts }) => ({
+    key,
+    draft: 0,
+    shown: drafts[0]?.words.caption ?? '',
+    date,
+    time,
+    isMoved: false,
+  }));
 const making = (posts: ChosenPost[], part: Partial<FanOutAsk> = {}) =>
   ask<MadeFanOut>(make, { params: { id: piece.id }, body: { ask: { ...ASK, ...part }, posts } });
 const postsOfPiece = () =>
@@ -176,6 +183,11 @@ describe('a fan-out', () => {
     expect(thursdays.every(([day, time]) => day === 4 && time === '14:00')).toBe(true);
     const [one, two] = chosenOf(boards);
     expect(refusalIn((await making([{ ...one!, date: '2027-05-05' }])) as never)).toEqual(['changed', undefined]);
+    expect(await postsOfPiece()).toEqual([]);
+    for (const odd of [[one!, one!], [{ ...one!, shown: 'Other words.' }]])
+      expect(refusalIn((await making(odd)) as never)).toEqual(['changed', undefined]);
+    const past = { ...one!, date: '2026-11-01', time: null, isMoved: true };
+    expect((await making([past])).status).toBe(422);
     expect(await postsOfPiece()).toEqual([]);
     const moved = await making([one!, { ...two!, date: '2027-05-05', time: null, isMoved: true, caption: 'By hand.' }]);
     expect(moved.status).toBe(200);

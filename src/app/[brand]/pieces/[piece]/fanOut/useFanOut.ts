@@ -57,12 +57,13 @@ export function useFanOut(pieceId: string, fanOut: string) {
 
   /** Makes what is chosen. @returns null where it was not done; then the reason stands there, and the preview is new */
   async function make(): Promise<MadeFanOut | null> {
-    const posts = chosen.map(({ key, date, time }): ChosenPost => {
+    const posts = chosen.map(({ key, date, time, drafts }): ChosenPost => {
       const own = changes[key] ?? {};
       const isMoved = own.date !== undefined && own.date !== (date ?? '');
       return {
         key,
         draft: own.draft ?? 0,
+        shown: drafts[own.draft ?? 0]?.words.caption ?? '',
         date: isMoved ? own.date || null : date,
         time: isMoved ? null : time,
         isMoved,
