@@ -7,7 +7,7 @@ import { chanceOf, oneOf } from './chance';
 import type { DraftOrder, DraftShelf, DraftSource, Variant } from './draft';
 import { keywordsOf } from './keywords';
 import { phrasesOf } from './phrases';
-import { textOf, type Paragraph, type Said } from './saying';
+import { said, textOf, type Paragraph, type Said } from './saying';
 
 /** A caption with what is composed behind it. */
 export interface DraftedCaption {
@@ -26,11 +26,6 @@ const MUCH_ROOM = 1_000;
 const HASHTAGS = 4;
 /** Keywords that hashtags are picked by. */
 const KEYWORDS = 40;
-
-const own = (source: DraftSource, { start, end }: ScoredSentence): Said => ({
-  text: source.analysis.text.slice(start, end).replace(/\s+/g, ' '),
-  origin: 'piece',
-});
 
 const isOf = (variant: Variant, { traits }: ScoredSentence): boolean =>
   variant === 'question'
@@ -65,8 +60,8 @@ export function draftCaption(source: DraftSource, shelf: DraftShelf, order: Draf
   for (const paragraph of body) {
     const added: Said[] = [];
     paragraphs.push(added);
-    for (const said of paragraph) {
-      added.push(said);
+    for (const one of paragraph) {
+      added.push(one);
       if (!fits(paragraphs)) {
         added.pop();
         break;
@@ -115,7 +110,7 @@ function hookOf(
     if (sentence.traits.has('housekeeping') || sentence.traits.has('leaning')) return false;
     if (order.variant !== null && !isOf(order.variant, sentence)) return false;
     if (sentence.score === 0 && !sentence.traits.has('question')) return false;
-    return shows(own(source, sentence).text);
+    return shows(said(source, sentence).text);
   };
   // Nobody knows yet of whom a pronoun speaks.
   const worth = (place: number) => sentences[place]!.score * (sentences[place]!.traits.has('pronoun') ? 0.6 : 1);
@@ -124,7 +119,7 @@ function hookOf(
       .filter(opens)
       .reduce<number | null>((one, other) => (one === null || worth(other) > worth(one) ? other : one), null);
   const at = isWhole ? best(sentences.map((_sentence, place) => place)) : (best(inside) ?? best(around));
-  if (at !== null) return { said: own(source, sentences[at]!), at };
+  if (at !== null) return { said: said(source, sentences[at]!), at };
   if (order.variant === 'question' || order.variant === 'number') return null;
   return shows(source.title) ? { said: { text: source.title, origin: 'title' }, at: null } : shortTitle(source, shows);
 }
@@ -161,7 +156,7 @@ function bodyOf(source: DraftSource, order: DraftOrder, hook: number | null, mos
   const { sentences } = source.analysis;
   const inside = placesIn(source, order);
   const says = (places: readonly number[]) =>
-    places.filter((at) => !sentences[at]!.traits.has('housekeeping')).map((at) => own(source, sentences[at]!));
+    places.filter((at) => !sentences[at]!.traits.has('housekeeping')).map((at) => said(source, sentences[at]!));
   const first = hook ?? inside[0] ?? sentences.findIndex(({ score }) => score > 0);
   if (first < 0) return [];
   const after = inside.filter((at) => at > first);

@@ -10,7 +10,7 @@ import { oneOf } from './chance';
 import type { Draft, DraftedSentence, DraftHelper, DraftOrder, DraftSource } from './draft';
 import { keywordsOf } from './keywords';
 import { phrasesOf } from './phrases';
-import { sentencesIn, textOf, type Paragraph, type Said } from './saying';
+import { said, sentencesIn, textOf, type Paragraph, type Said } from './saying';
 import { titlesFrom } from './titles';
 
 /** Seconds that the script of a short video takes at most, where its network does not ask for less. */
@@ -51,11 +51,6 @@ const FORMS: Partial<
   shortVideo: scriptOf,
   live: agendaOf,
 };
-
-const said = ({ analysis }: DraftSource, { start, end }: Pick<ScoredSentence, 'start' | 'end'>): Said => ({
-  text: analysis.text.slice(start, end).replace(/\s+/g, ' '),
-  origin: 'piece',
-});
 
 /** The best extracts to make points of, in the order of the text. */
 function pointsOf({ extracts }: DraftSource, { from }: DraftOrder, most: number) {

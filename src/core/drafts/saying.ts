@@ -1,10 +1,16 @@
-import type { DraftedSentence, Origin } from './draft';
+import type { DraftedSentence, DraftSource, Origin } from './draft';
 
 /** A sentence to be put into a draft, with where it comes from. */
 export interface Said {
   text: string;
   origin: Origin;
 }
+
+/** A sentence of the piece, on one line. */
+export const said = ({ analysis }: DraftSource, { start, end }: { start: number; end: number }): Said => ({
+  text: analysis.text.slice(start, end).replace(/\s+/g, ' '),
+  origin: 'piece',
+});
 
 /** The sentences of one paragraph. */
 export type Paragraph = readonly Said[];

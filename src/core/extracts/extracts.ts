@@ -80,7 +80,8 @@ export function findExtracts(analysis: Analysis, most = 12, taken: readonly Take
   return picked.map(({ score: _score, content: _content, leans: _leans, ...extract }) => extract);
 }
 
-const overlaps = (one: Taken, other: Taken): boolean => one.start < other.end && other.start < one.end;
+/** Whether two stretches share anything. */
+export const overlaps = (one: Taken, other: Taken): boolean => one.start < other.end && other.start < one.end;
 
 const contentOfTaken = ({ sentences }: Analysis, taken: readonly Taken[]): Set<string>[] =>
   taken.map((span) => unionOf(sentences.filter((sentence) => overlaps(sentence, span))));

@@ -2,7 +2,7 @@ import { readingOf, type SourceText } from '../pieces/readSource';
 import type { ReadingText } from '../pieces/readingText';
 import { analyse } from './analyse';
 import { findClips, type Clip, type ClipLimits } from './clips';
-import { findExtracts, type Extract, type Taken } from './extracts';
+import { findExtracts, overlaps, type Extract, type Taken } from './extracts';
 
 /** A piece's text as it is read, its sentences, and what of it is worth a post. */
 export interface TakenApart extends ReadingText {
@@ -32,7 +32,7 @@ export function takeApart(
 ): TakenApart {
   const reading = readingOf(kept);
   const analysis = analyse({ ...reading, cues: kept.cues, isWordTimed: kept.isWordTimed });
-  const isFree = (one: Taken) => !takenClips.some(({ start, end }) => start < one.end && one.start < end);
+  const isFree = (one: Taken) => !takenClips.some((clip) => overlaps(clip, one));
   return {
     ...reading,
     language: analysis.language,

@@ -2,7 +2,7 @@ import { ruleBasedHelper } from '../drafts/ruleBased';
 import type { Draft, DraftShelf } from '../drafts/draft';
 import { analyse } from '../extracts/analyse';
 import { findClips, type Clip } from '../extracts/clips';
-import { findExtracts, type Extract, type ExtractKind, type Taken } from '../extracts/extracts';
+import { findExtracts, overlaps, type Extract, type ExtractKind, type Taken } from '../extracts/extracts';
 import { timesOf } from '../pieces/subtitles';
 import { readingOf, type SourceText } from '../pieces/readSource';
 import { formatRule, type Format, type RuleSheet } from '../rulesheets/types';
@@ -108,10 +108,7 @@ export function draftFanOut(ground: FanOutGround): { rows: DraftedRow[]; posts: 
     return times ? [{ start: one.start, end: one.end, ...times, text: textOf(one) }] : [];
   });
   const takenClips = judged.filter(isClip);
-  const clips = [
-    ...ownClips,
-    ...findClips(analysis, {}, (one) => !takenClips.some(({ start, end }) => start < one.end && one.start < end)),
-  ];
+  const clips = [...ownClips, ...findClips(analysis, {}, (one) => !takenClips.some((clip) => overlaps(clip, one)))];
   const source = { title: ground.title, link: ground.link, analysis, extracts };
   const taken = new Map(
     channels.map(({ id }) => [id, [...(used[id] ?? [])].map(({ start, end }) => ({ start, end }))]),

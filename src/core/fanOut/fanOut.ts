@@ -1,5 +1,5 @@
 import type { Clip } from '../extracts/clips';
-import type { Extract, ExtractKind } from '../extracts/extracts';
+import { overlaps, type Extract, type ExtractKind } from '../extracts/extracts';
 import type { PieceKind } from '../pieces/kinds';
 import type { Format, NetworkKind } from '../rulesheets/types';
 
@@ -53,8 +53,7 @@ export function dealRow(
   taken: { start: number; end: number }[],
   dealt: Map<number, number> = new Map(),
 ): DealtPost[] {
-  const isFree = (one: { start: number; end: number }) =>
-    !taken.some((span) => span.start < one.end && one.start < span.end);
+  const isFree = (one: { start: number; end: number }) => !taken.some((span) => overlaps(span, one));
   const posts: DealtPost[] = [];
   for (let number = 0; number < row.count; number++) {
     if (row.source.of === 'whole') {

@@ -60,7 +60,7 @@ export function PieceScreen({
   const [isAboutOpen, setAboutOpen] = useState(!hasText);
   const [find, setFind] = useState('');
   const [shown, setShown] = useState<string | null>(null);
-  const { reading, ...deeds } = useReading(piece.id, initialReading, piece.version);
+  const { reading, ...deeds } = useReading(piece.id, initialReading, piece.sourceText);
   const marks = useMemo(() => marksOf(reading), [reading]);
 
   const field = (name: PieceField) => ({

@@ -200,7 +200,12 @@ function FanOutRows({
   const { channels } = useShell();
   const channel = channels.find(({ id }) => id === row.channelId);
   const posts = plan.posts.filter((post) => post.row === at);
-  if (!channel) return null;
+  if (!channel)
+    return (
+      <li className="is-off">
+        {FORMAT_LABELS[row.format]} <span className="small-text">{row.note}</span>
+      </li>
+    );
   return (
     <li className={row.isOn ? '' : 'is-off'}>
       <div className="fan-out-row">

@@ -72,7 +72,7 @@ describe('marks in a text', () => {
 });
 
 function Page({ initial = READING }: { initial?: PieceReading }) {
-  const { reading, ...deeds } = useReading('p1', initial, 1);
+  const { reading, ...deeds } = useReading('p1', initial, SOURCE);
   const marks = marksOf(reading);
   return (
     <Extracts
@@ -173,13 +173,13 @@ describe('the text', () => {
     expect(screen.queryByRole('toolbar')).toBeNull();
   });
 
-  it('is read anew when its piece has another version', async () => {
+  it('is read anew when its text is another', async () => {
     const server = fakeServer(() => ({ value: READING }));
-    const { rerender } = renderOnScreen(({ version }: { version: number }) => useReading('p1', READING, version), {
-      version: 1,
+    const { rerender } = renderOnScreen(({ source }: { source: string }) => useReading('p1', READING, source), {
+      source: SOURCE,
     });
     await waitFor(() => expect(server.calls).toHaveLength(1));
-    rerender({ version: 2 });
+    rerender({ source: `${SOURCE} More.` });
     await waitFor(() => expect(server.calls).toHaveLength(2));
   });
 });

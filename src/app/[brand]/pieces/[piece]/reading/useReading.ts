@@ -18,9 +18,9 @@ export type Proposal =
  * A piece's text with its extracts. What is proposed comes a moment after the text, worked out beside it; a verdict shows at once
  * and is saved in turn, and what was not saved is said.
  *
- * @param version of the piece: at another, the text is read anew
+ * @param source the piece's text as it is saved: when it is another, it is read anew
  */
-export function useReading(pieceId: string, initial: PieceReading, version: number) {
+export function useReading(pieceId: string, initial: PieceReading, source: string) {
   const at = `/api/pieces/${pieceId}/extracts`;
   const say = useSay();
   const [reading, setReading] = useState(initial);
@@ -36,7 +36,7 @@ export function useReading(pieceId: string, initial: PieceReading, version: numb
     if (answer.kind === 'done') setReading(answer.value);
   }, [at, say]);
 
-  useEffect(() => void load(), [load, version]);
+  useEffect(() => void load(), [load, source, initial.isTimed]);
 
   /** Saves a change in turn; where it was not to be, what stands is read again. */
   const saved = <T>(send: () => ReturnType<typeof call<T>>, onDone: (value: T) => void) =>
