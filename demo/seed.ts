@@ -25,6 +25,8 @@ import { AS_IT_IS, isShapeIn, nearestShape, proposeCrop, shapeOf, type Crop } fr
 import { formatRule, type Format, type ShapeRange } from '@/core/rulesheets/types';
 import { standinAddress } from '@/standins/network/client';
 import { idOf, type NetworkStore } from '@/standins/network/store';
+import { insertReadings } from '@/data/results/readings';
+import { readingsOf, sayWhatLasts } from './readings';
 import { seedShelf } from './shelf';
 import { seedPrep } from './prep';
 import type { Craft } from '@/core/prep/step';
@@ -170,6 +172,14 @@ async function seedBrand(
   await insertPictures(
     tx,
     made.flatMap(({ pictures: own }) => own),
+  );
+  await insertReadings(
+    tx,
+    made.flatMap(({ post }) => readingsOf(post, now)),
+  );
+  await sayWhatLasts(
+    tx,
+    made.map(({ post }) => post),
   );
   await insertDeliveries(
     tx,

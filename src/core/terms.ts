@@ -14,6 +14,8 @@ export const TERMS = {
   shelf: 'What you use again: sets of hashtags, quotes, calls to action, links, replies, and the look of the brand.',
   rhythm: 'The week a channel should keep: on which days, at what time, with which format or theme.',
   setAside: 'Kept, but not planned: it counts nowhere and is never sent. It can be brought back at any time.',
+  encore: 'A published post worth doing again, fresh: long enough ago to be new to most, and it did well.',
+  coverage: 'For each piece, where it was used: on which channels, in which formats, and where not yet.',
 } as const;
 
 /** One of Bimlo’s own terms. */

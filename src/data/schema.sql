@@ -77,8 +77,10 @@ create table brands (
   weekdays smallint[] not null default '{1,2,3,4,5}'::smallint[],
   words_per_minute smallint not null default 150,
   asks_sign_off boolean not null default false,
+  encore_days smallint not null default 60,
   constraint brands_slug_unique UNIQUE (slug),
   constraint brands_pkey PRIMARY KEY (id),
+  constraint brands_encore_days_known CHECK (((encore_days >= 7) AND (encore_days <= 730))),
   constraint brands_week_start_known CHECK (((week_start >= 1) AND (week_start <= 7))),
   constraint brands_words_per_minute_known CHECK (((words_per_minute >= 60) AND (words_per_minute <= 300)))
 );
@@ -512,22 +514,30 @@ create table posts (
   not_sent jsonb,
   search tsvector generated always as (search_of(((((title || ' '::text) || headline) || ' '::text) || "left"(caption, 20000)))) stored,
   drafted jsonb not null default '[]'::jsonb,
+  encore_of uuid,
+  lasting text not null default ''::text,
+  again_weeks smallint,
   constraint posts_of_brand UNIQUE (brand_id, id),
   constraint posts_pkey PRIMARY KEY (id),
   constraint posts_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
   constraint posts_campaign_of_brand FOREIGN KEY (brand_id, campaign_id) REFERENCES campaigns(brand_id, id),
   constraint posts_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
   constraint posts_created_by_fkey FOREIGN KEY (created_by) REFERENCES people(id),
+  constraint posts_encore_of_fkey FOREIGN KEY (encore_of) REFERENCES posts(id),
   constraint posts_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id),
   constraint posts_piece_of_brand FOREIGN KEY (brand_id, piece_id) REFERENCES pieces(brand_id, id),
   constraint posts_pillar_of_brand FOREIGN KEY (brand_id, pillar_id) REFERENCES pillars(brand_id, id),
   constraint posts_series_of_brand FOREIGN KEY (brand_id, series_id) REFERENCES series(brand_id, id),
+  constraint posts_again_weeks_known CHECK (((again_weeks >= 1) AND (again_weeks <= 104))),
+  constraint posts_evergreen_weeks CHECK (((lasting = 'evergreen'::text) = (again_weeks IS NOT NULL))),
+  constraint posts_lasting_known CHECK ((lasting = ANY (ARRAY[''::text, 'dated'::text, 'evergreen'::text]))),
   constraint posts_series_numbered CHECK (((series_id IS NULL) = (series_number IS NULL))),
   constraint posts_stage_known CHECK ((stage = ANY (ARRAY['drafting'::text, 'production'::text, 'signOff'::text, 'ready'::text, 'scheduled'::text, 'published'::text, 'setAside'::text]))),
   constraint posts_time_needs_date CHECK (((plan_time IS NULL) OR (plan_date IS NOT NULL)))
 );
 CREATE INDEX posts_by_channel ON public.posts USING btree (channel_id, plan_date) WHERE (deleted_at IS NULL);
 CREATE INDEX posts_by_day ON public.posts USING btree (brand_id, plan_date) WHERE ((deleted_at IS NULL) AND (archived_at IS NULL));
+CREATE INDEX posts_by_encore ON public.posts USING btree (encore_of) WHERE ((encore_of IS NOT NULL) AND (deleted_at IS NULL));
 CREATE INDEX posts_by_piece ON public.posts USING btree (piece_id) WHERE (deleted_at IS NULL);
 CREATE INDEX posts_by_stage ON public.posts USING btree (brand_id, stage, plan_date) WHERE ((deleted_at IS NULL) AND (archived_at IS NULL));
 CREATE INDEX posts_by_words ON public.posts USING gin (search) WHERE (deleted_at IS NULL);
@@ -558,6 +568,31 @@ create table prep_sheets (
   subject text not null,
   constraint prep_sheets_pkey PRIMARY KEY (brand_id, subject),
   constraint prep_sheets_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
+);
+
+create table readings (
+  post_id uuid not null,
+  read_at timestamp with time zone not null,
+  reach integer,
+  views integer,
+  likes integer,
+  comments integer,
+  shares integer,
+  saves integer,
+  clicks integer,
+  follows integer,
+  watch_seconds bigint,
+  constraint readings_pkey PRIMARY KEY (post_id, read_at),
+  constraint readings_post_id_fkey FOREIGN KEY (post_id) REFERENCES posts(id),
+  constraint readings_clicks_known CHECK ((clicks >= 0)),
+  constraint readings_comments_known CHECK ((comments >= 0)),
+  constraint readings_follows_known CHECK ((follows >= 0)),
+  constraint readings_likes_known CHECK ((likes >= 0)),
+  constraint readings_reach_known CHECK ((reach >= 0)),
+  constraint readings_saves_known CHECK ((saves >= 0)),
+  constraint readings_shares_known CHECK ((shares >= 0)),
+  constraint readings_views_known CHECK ((views >= 0)),
+  constraint readings_watch_seconds_known CHECK ((watch_seconds >= 0))
 );
 
 create table renditions (

@@ -1,5 +1,6 @@
 import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
 import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
+import { ENCORE_DAYS } from '@/core/encores/encores';
 import type { Zone } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 
@@ -17,10 +18,12 @@ export interface Brand {
   wordsPerMinute: number;
   /** Whether its posts are signed off before they are ready. */
   asksSignOff: boolean;
+  /** Days after which a published post is old enough to come again. */
+  encoreDays: number;
 }
 
 const COLUMNS = `id, slug, name, zone, week_start as "weekStart", weekdays, words_per_minute as "wordsPerMinute",
-  asks_sign_off as "asksSignOff"`;
+  asks_sign_off as "asksSignOff", encore_days as "encoreDays"`;
 
 /** All brands in their order. */
 export function listBrands(db: Queryable): Promise<Brand[]> {
@@ -57,9 +60,19 @@ export async function existsBrandSlug(db: Queryable, slug: string): Promise<bool
 /** Writes what can be set of a brand. */
 export async function updateBrand(tx: Queryable, id: string, fields: Omit<Brand, 'id' | 'slug'>): Promise<void> {
   await tx.run(
-    `update brands set name = $2, zone = $3, week_start = $4, weekdays = $5, words_per_minute = $6, asks_sign_off = $7
+    `update brands set name = $2, zone = $3, week_start = $4, weekdays = $5, words_per_minute = $6, asks_sign_off = $7,
+       encore_days = $8
      where id = $1`,
-    [id, fields.name, fields.zone, fields.weekStart, fields.weekdays, fields.wordsPerMinute, fields.asksSignOff],
+    [
+      id,
+      fields.name,
+      fields.zone,
+      fields.weekStart,
+      fields.weekdays,
+      fields.wordsPerMinute,
+      fields.asksSignOff,
+      fields.encoreDays,
+    ],
   );
 }
 
@@ -69,8 +82,8 @@ export async function insertBrand(
   brand: Pick<Brand, 'id' | 'slug' | 'name' | 'zone' | 'weekStart'> & Partial<Brand> & { position: number },
 ): Promise<void> {
   await tx.run(
-    `insert into brands (id, slug, name, zone, week_start, weekdays, position, words_per_minute, asks_sign_off)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+    `insert into brands (id, slug, name, zone, week_start, weekdays, position, words_per_minute, asks_sign_off, encore_days)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
     [
       brand.id,
       brand.slug,
@@ -81,6 +94,7 @@ export async function insertBrand(
       brand.position,
       brand.wordsPerMinute ?? WORDS_PER_MINUTE.usual,
       brand.asksSignOff ?? false,
+      brand.encoreDays ?? ENCORE_DAYS.usual,
     ],
   );
 }

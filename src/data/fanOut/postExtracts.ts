@@ -25,3 +25,9 @@ export function listUsedStretches(
     [pieceId],
   );
 }
+
+/** The extracts that a post was made from. */
+export async function listExtractIdsOf(db: Queryable, postId: string): Promise<string[]> {
+  const rows = await db.rows<{ id: string }>('select extract_id as id from post_extracts where post_id = $1', [postId]);
+  return rows.map(({ id }) => id);
+}

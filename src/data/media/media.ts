@@ -89,3 +89,14 @@ export async function maybeMimeFor(
     )
   )[0];
 }
+
+/** The first picture of each of these posts: its content hash by the post's id. */
+export async function firstPictures(db: Queryable, postIds: readonly string[]): Promise<Map<string, string>> {
+  const rows = await db.rows<{ postId: string; sha256: string }>(
+    `select x.id as "postId", m.sha256 from unnest($1::uuid[]) as x (id)
+     cross join lateral (select sha256 from media where post_id = x.id and mime like 'image/%'
+       order by position, id limit 1) m`,
+    [postIds],
+  );
+  return new Map(rows.map(({ postId, sha256 }) => [postId, sha256]));
+}

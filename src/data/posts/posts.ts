@@ -1,4 +1,5 @@
 import type { Words } from '@/core/captions/compose';
+import type { Lasting } from '@/core/encores/encores';
 import type { DraftedMark } from '@/core/posts/unread';
 import type { WrittenField, WrittenWords } from '@/core/posts/written';
 import type { Format } from '@/core/rulesheets/types';
@@ -43,6 +44,12 @@ export interface Post extends WrittenWords {
   notSent: NotSent | null;
   /** Sentences of a draft that are not the piece's own. */
   drafted: DraftedMark[];
+  /** The first post of those that are the same one again on the same channel; null for one that is none of another. */
+  encoreOf: string | null;
+  /** Whether it may come again. */
+  lasting: Lasting;
+  /** Of an evergreen post: weeks from one time to the next. */
+  againWeeks: number | null;
   createdAt: Instant;
   version: number;
 }
@@ -84,6 +91,9 @@ const POST: Columns<Post> = {
   signOff: 'p.signed_off',
   notSent: 'p.not_sent',
   drafted: 'p.drafted',
+  encoreOf: 'p.encore_of',
+  lasting: 'p.lasting',
+  againWeeks: 'p.again_weeks',
   createdAt: 'p.created_at',
   version: 'p.version',
 };
@@ -204,7 +214,9 @@ export async function insertPosts(
       | 'publishedAt'
       | 'address'
     > &
-    Partial<Pick<Post, 'pillarId' | 'campaignId' | 'seriesId' | 'seriesNumber' | 'signOff' | 'drafted'>> & {
+    Partial<
+      Pick<Post, 'pillarId' | 'campaignId' | 'seriesId' | 'seriesNumber' | 'signOff' | 'drafted' | 'encoreOf'>
+    > & {
       createdAt: Instant;
     })[],
 ): Promise<void> {
@@ -212,17 +224,18 @@ export async function insertPosts(
     `insert into posts (id, brand_id, piece_id, channel_id, format, title, headline, caption, hashtags, link, plan_date,
        plan_time, stage, owner_id, created_by, published_at, address, created_at, pillar_id, campaign_id, series_id,
        series_number, set_aside_reason, preheader, keywords, first_comment, script, cover_ideas, agenda, parts,
-       signed_off, drafted)
+       signed_off, drafted, encore_of)
      select x.id, x."brandId", x."pieceId", x."channelId", x.format, x.title, x.headline, x.caption, x.hashtags, x.link,
        x.date, x.time, x.stage, x."ownerId", x."ownerId", x."publishedAt", x.address, x."createdAt", x."pillarId", x."campaignId",
        x."seriesId", x."seriesNumber", coalesce(x."setAsideReason", ''), coalesce(x.preheader, ''),
        coalesce(x.keywords, ''), coalesce(x."firstComment", ''), coalesce(x.script, ''), coalesce(x."coverIdeas", ''),
-       coalesce(x.agenda, ''), coalesce(x.parts, '[]'), nullif(x."signOff", 'null'), coalesce(x.drafted, '[]')
+       coalesce(x.agenda, ''), coalesce(x.parts, '[]'), nullif(x."signOff", 'null'), coalesce(x.drafted, '[]'), x."encoreOf"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, "channelId" uuid, format text,
        title text, headline text, caption text, hashtags text, link text, date date, time time, stage text,
        "ownerId" uuid, "publishedAt" timestamptz, address text, "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid,
        "seriesId" uuid, "seriesNumber" int, "setAsideReason" text, preheader text, keywords text,
-       "firstComment" text, script text, "coverIdeas" text, agenda text, parts jsonb, "signOff" jsonb, drafted jsonb)`,
+       "firstComment" text, script text, "coverIdeas" text, agenda text, parts jsonb, "signOff" jsonb, drafted jsonb,
+       "encoreOf" uuid)`,
     [JSON.stringify(posts)],
   );
 }

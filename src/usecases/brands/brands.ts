@@ -1,4 +1,5 @@
 import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
+import { ENCORE_DAYS } from '@/core/encores/encores';
 import { readTitle } from '@/core/pieces/piece';
 import type { DaySpan } from '@/core/rhythm/entry';
 import type { Result } from '@/core/refusal';
@@ -27,6 +28,8 @@ export interface BrandInput {
   wordsPerMinute?: number;
   /** Whether its posts are signed off before they are ready; not, where it is not said. */
   asksSignOff?: boolean;
+  /** Days after which a published post is old enough to come again; the usual where it is not given. */
+  encoreDays?: number;
   daysOff: readonly (DaySpan & { name: string })[];
 }
 
@@ -77,7 +80,8 @@ export function editBrand(
 }
 
 function checkBrand(input: BrandInput) {
-  const { name, zone, weekStart, daysOff, weekdays = USUAL_WEEKDAYS, wordsPerMinute = WORDS_PER_MINUTE.usual } = input;
+  const { name, zone, weekStart, daysOff, weekdays = USUAL_WEEKDAYS } = input;
+  const { wordsPerMinute = WORDS_PER_MINUTE.usual, encoreDays = ENCORE_DAYS.usual } = input;
   if (
     !Number.isInteger(wordsPerMinute) ||
     !(wordsPerMinute >= WORDS_PER_MINUTE.least && wordsPerMinute <= WORDS_PER_MINUTE.most)
@@ -86,6 +90,12 @@ function checkBrand(input: BrandInput) {
       code: 'badWordsPerMinute',
       field: 'wordsPerMinute',
       message: `A script is spoken at ${WORDS_PER_MINUTE.least} to ${WORDS_PER_MINUTE.most} words a minute.`,
+    });
+  if (!Number.isInteger(encoreDays) || !(encoreDays >= ENCORE_DAYS.least && encoreDays <= ENCORE_DAYS.most))
+    refused({
+      code: 'badEncoreDays',
+      field: 'encoreDays',
+      message: `A post is old enough to come again after ${ENCORE_DAYS.least} to ${ENCORE_DAYS.most} days.`,
     });
   if (!Number.isInteger(weekStart) || weekStart < 1 || weekStart > 7)
     refused({ code: 'badWeekStart', field: 'weekStart', message: 'A week starts on one of seven days.' });
@@ -97,6 +107,7 @@ function checkBrand(input: BrandInput) {
     weekdays: must(readWeekdays(weekdays)),
     wordsPerMinute,
     asksSignOff: input.asksSignOff ?? false,
+    encoreDays,
   };
 }
 

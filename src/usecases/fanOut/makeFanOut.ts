@@ -14,7 +14,8 @@ import { mayRead } from '../rights/mustMay';
 import { addPosts, type NewPost } from '../posts/addPosts';
 import { ownPiece } from '../pieces/pieces';
 import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
-import { datesOf, planFanOut, type FanOutAsk, type FanOutPlan } from './planFanOut';
+import { datesOf } from './datesOf';
+import { planFanOut, type FanOutAsk, type FanOutPlan } from './planFanOut';
 
 /** A post of a preview that is to be made. */
 export interface ChosenPost {

@@ -1,29 +1,19 @@
-import { dateFanOut, type FanOutDate, type UndatedPost } from '@/core/fanOut/dates';
+import type { FanOutDate } from '@/core/fanOut/dates';
 import type { DraftedRow, FanOutGround, FanOutPost } from '@/core/fanOut/draftFanOut';
-import { prepOfDraft } from '@/core/fanOut/prepOfDraft';
 import { SHIPPED_FAN_OUTS } from '@/core/fanOut/shipped';
-import { fillOpenings } from '@/core/rhythm/fill';
-import { openingsBetween } from '@/core/rhythm/openings';
-import type { PrepLine } from '@/core/prep/step';
-import { whoDoes } from '@/core/prep/who';
-import { addDays } from '@/core/time/days';
-import { localOf, readDate, type Instant, type LocalDate } from '@/core/time/plan';
+import { readDate, type Instant, type LocalDate } from '@/core/time/plan';
 import { accept, refuse, type Result } from '@/core/refusal';
 import { oneBrand } from '@/data/brands/brands';
 import { listChannels } from '@/data/brands/channels';
 import type { Queryable } from '@/data/database/db';
 import { listExtracts, maybeSource } from '@/data/extracts/extracts';
 import { listUsedStretches } from '@/data/fanOut/postExtracts';
-import { listPeopleOfBrand } from '@/data/people/people';
 import type { Piece } from '@/data/pieces/pieces';
 import { draftInPool } from '@/data/pool/takeApart';
-import { listPlannedPosts, listPostsOfPiece } from '@/data/posts/postLines';
-import { listRhythms } from '@/data/rhythm/rhythms';
+import { listPostsOfPiece } from '@/data/posts/postLines';
 import { listShelf } from '@/data/shelf/shelf';
+import { datesOf } from './datesOf';
 import { readHashtags } from '@/core/captions/hashtags';
-import { moments } from '@/core/extracts/moments';
-import { readCounting } from '../prep/countPrep';
-import { readPrepLines } from '../prep/givePrep';
 
 /** What is asked of a fan-out. */
 export interface FanOutAsk {
@@ -104,74 +94,4 @@ async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Re
     wordsPerMinute: brand.wordsPerMinute,
     seed: ask.seed,
   });
-}
-
-/** Days beyond the anchor and the longest offset in which openings are looked for. */
-const AHEAD_DAYS = 366;
-
-/** The dates of the posts of a fan-out as openings, days taken, and prep stand now. */
-export async function datesOf(
-  db: Queryable,
-  piece: Piece,
-  ask: Pick<FanOutAsk, 'anchor'>,
-  posts: readonly (Omit<UndatedPost, 'pillarId'> & Pick<FanOutPost, 'from'>)[],
-  now: Instant,
-): Promise<{
-  anchor: LocalDate;
-  dates: Map<string, FanOutDate>;
-  prepOf: (post: Pick<FanOutPost, 'format' | 'from'>) => PrepLine[];
-}> {
-  const brand = await oneBrand(db, piece.brandId);
-  const today = localOf(now, brand.zone).date;
-  const [own, rhythms, people, lines] = await Promise.all([
-    listPostsOfPiece(db, piece.id),
-    listRhythms(db, [piece.brandId]),
-    listPeopleOfBrand(db, piece.brandId),
-    readPrepLines(db, piece.brandId),
-  ]);
-  const dated = own.flatMap(({ stage, date, channelId }) =>
-    stage !== 'setAside' && date !== null ? [{ date, channelId }] : [],
-  );
-  const earliest = dated.map(({ date }) => date).sort()[0];
-  const tomorrow = addDays(today, 1);
-  const anchor = ask.anchor ?? (earliest !== undefined && earliest > tomorrow ? earliest : tomorrow);
-  const last = addDays(anchor, Math.max(0, ...posts.map(({ offset }) => offset)) + AHEAD_DAYS);
-  const channelIds = new Set(posts.map(({ channelId }) => channelId));
-  const asked = rhythms.filter(({ channelId }) => channelIds.has(channelId));
-  const openings = asked.flatMap((rhythm) => openingsBetween(rhythm, tomorrow, last, brand.zone));
-  const { filledBy } = fillOpenings(openings, await listPlannedPosts(db, [piece.brandId], tomorrow, last));
-  const takenDays = new Map<string, Set<LocalDate>>();
-  for (const { date, channelId } of dated) takenDays.set(channelId, (takenDays.get(channelId) ?? new Set()).add(date));
-  const count = await readCounting(
-    db,
-    piece.brandId,
-    people.map(({ id }) => id),
-  );
-  const prepOf = ({ format, from: [first] }: Pick<FanOutPost, 'format' | 'from'>): PrepLine[] =>
-    prepOfDraft(
-      lines(format),
-      first?.kind === 'clip' && first.inMs !== undefined && first.outMs !== undefined
-        ? `Clip from ${moments(first.inMs, first.outMs)}`
-        : null,
-    );
-  const preps = new Map(
-    posts.map((post) => [post.key, prepOf(post).filter(({ needed, lead }) => needed && lead >= 0)]),
-  );
-  const dates = dateFanOut(
-    posts.map((post) => ({ ...post, pillarId: null })),
-    {
-      anchor,
-      today,
-      openings: openings.filter(({ key }) => !filledBy.has(key)),
-      rhythmic: new Set(asked.filter(({ entries }) => entries.length > 0).map(({ channelId }) => channelId)),
-      takenDays,
-      isSqueezed: ({ key }, date) => {
-        const steps = preps
-          .get(key)!
-          .map((line) => ({ ...line, ownerId: whoDoes(line, people, piece.ownerId), pinned: null, doneOn: null }));
-        return count(date, steps).some((day) => day !== null && day < today);
-      },
-    },
-  );
-  return { anchor, dates, prepOf };
 }

@@ -25,6 +25,7 @@ export const NOT_TAKEN_OVER = {
   seriesId: null,
   seriesNumber: null,
   signOff: null,
+  encoreOf: null,
 } as const;
 
 /**

@@ -72,7 +72,13 @@ it('is based on the version that was looked at', async () => {
 });
 
 it('is not taken where the brand does not ask for it', async () => {
-  await updateBrand(world.db, world.brandId, { ...brand, weekdays: [1], wordsPerMinute: 150, asksSignOff: false });
+  await updateBrand(world.db, world.brandId, {
+    ...brand,
+    weekdays: [1],
+    wordsPerMinute: 150,
+    asksSignOff: false,
+    encoreDays: 60,
+  });
   const post = await world.makePost('pithline');
   expect(codeOf(await signPostOff(reviewer(), post.id, post.version))).toBe('notAsked');
   expect(await state(post.id)).toBe('notAsked');

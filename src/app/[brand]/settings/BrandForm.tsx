@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
+import { ENCORE_DAYS } from '@/core/encores/encores';
 import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
 import { weekdayWord } from '@/core/rhythm/entry';
 import { useSay } from '@/ui/messages';
@@ -31,6 +32,7 @@ export function BrandForm({
     weekStart: number;
     weekdays: number[];
     wordsPerMinute: number;
+    encoreDays: number;
     asksSignOff: boolean;
   } | null;
   daysOff: readonly Span[];
@@ -45,6 +47,7 @@ export function BrandForm({
     weekStart: brand?.weekStart ?? 1,
     weekdays: (brand?.weekdays ?? USUAL_WEEKDAYS) as readonly number[],
     wordsPerMinute: brand?.wordsPerMinute ?? WORDS_PER_MINUTE.usual,
+    encoreDays: brand?.encoreDays ?? ENCORE_DAYS.usual,
     asksSignOff: brand?.asksSignOff ?? false,
     daysOff: startDaysOff,
   };
@@ -106,6 +109,16 @@ export function BrandForm({
             {...register('wordsPerMinute', { valueAsNumber: true })}
           />
           {refusalOf('wordsPerMinute')}
+        </Form.Group>
+        <Form.Group controlId={`${prefix}-encore`}>
+          <Form.Label>A post may come again after … days</Form.Label>
+          <Form.Control
+            type="number"
+            min={ENCORE_DAYS.least}
+            max={ENCORE_DAYS.most}
+            {...register('encoreDays', { valueAsNumber: true })}
+          />
+          {refusalOf('encoreDays')}
         </Form.Group>
       </div>
       <Form.Check

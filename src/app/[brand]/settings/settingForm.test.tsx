@@ -11,6 +11,7 @@ const BRAND = {
   weekStart: 1,
   weekdays: [1, 2, 3, 4, 5],
   wordsPerMinute: 150,
+  encoreDays: 60,
   asksSignOff: false,
 };
 const form = (version = 4) => <BrandForm brand={BRAND} daysOff={[]} version={version} />;

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { departureWords } from '@/core/posts/outcome';
 import { partsWith } from '@/core/posts/parts';
@@ -16,6 +17,8 @@ import type { PostEditor } from './usePostEditor';
 import { WordButton } from '@/ui/WordButton';
 import Button from 'react-bootstrap/Button';
 import { TERMS } from '@/core/terms';
+
+const AgainDialog = dynamic(() => import('../again/AgainDialog').then((module) => module.AgainDialog), { ssr: false });
 
 type Asked = 'address' | 'reason' | null;
 
@@ -40,6 +43,7 @@ export function Deeds({
   const say = useSay();
   const [asked, setAsked] = useState<Asked>(null);
   const [typed, setTyped] = useState('');
+  const [isAgain, setAgain] = useState(false);
   const deeds = usePostDeed(editor, sheet.id);
   const { busy } = deeds;
   const { brand } = useShell();
@@ -80,6 +84,16 @@ export function Deeds({
   const isScheduled = stage === 'scheduled';
   const isFit = blocks.length === 0 && wants.length === 0;
   const canSchedule = isFit && when !== null;
+  const again = (
+    <>
+      <Word busy={busy} onDo={() => setAgain(true)}>
+        Use again…
+      </Word>
+      {isAgain && (
+        <AgainDialog post={{ ...sheet, isPublished: stage === 'published' }} onClose={() => setAgain(false)} />
+      )}
+    </>
+  );
 
   if (stage === 'published')
     return (
@@ -103,6 +117,7 @@ export function Deeds({
             Archive
           </Word>
         )}
+        {again}
       </div>
     );
   if (stage === 'setAside')
@@ -114,6 +129,7 @@ export function Deeds({
         <Word busy={busy} onDo={() => void reportUndoable(`Deleted “${sheet.title}”.`, 'delete', {}, 'restore', true)}>
           Delete
         </Word>
+        {again}
       </div>
     );
   return (
@@ -161,6 +177,7 @@ export function Deeds({
         <Word busy={busy} onDo={() => void reportUndoable(`Deleted “${sheet.title}”.`, 'delete', {}, 'restore', true)}>
           Delete
         </Word>
+        {again}
       </div>
       {!isScheduled && when === null && <p className="soft small-text">To schedule it, give it a date and a time.</p>}
       {asked && (

@@ -13,6 +13,7 @@ const schema = fields({
   zone: text('Time zone'),
   weekStart: number().integer().required(),
   wordsPerMinute: number().integer().optional(),
+  encoreDays: number().integer().optional(),
   asksSignOff: bool().optional(),
   weekdays: array(number().integer().required()).optional(),
   daysOff: array(object({ name: text('Name'), from: text('From'), to: text('To') }).noUnknown()).required(),

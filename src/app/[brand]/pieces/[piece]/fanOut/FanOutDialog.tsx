@@ -1,7 +1,6 @@
 'use client';
 
 import { useState } from 'react';
-import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
@@ -13,15 +12,13 @@ import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { counted } from '@/core/words';
 import type { Piece } from '@/usecases/pieces/reading';
 import type { FanOutPlan } from '@/usecases/fanOut/planFanOut';
-import { call, problemOf } from '@/ui/api';
-import type { ChangeOutcome } from '@/usecases/calendar/changePosts';
 import { CallSign } from '@/ui/CallSign';
 import { DateField } from '@/ui/DateField';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { shortDate } from '@/ui/format';
-import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
+import { useMadeMessage } from '../../../useMadeMessage';
 import { useFanOut, type OwnChange } from './useFanOut';
 
 /** The posts a fan-out would make of a piece, each with its draft and date, to be left out, moved and changed before they are made. */
@@ -37,41 +34,16 @@ export function FanOutDialog({
   onMade: () => void;
   onClose: () => void;
 }) {
-  const router = useRouter();
-  const say = useSay();
-  const { brand } = useShell();
+  const sayMade = useMadeMessage(onMade);
   const { ask, asks, plan, changes, change, switchRow, chosen, make, problem, isBusy } = useFanOut(
     piece.id,
     usualFor(piece, isTimed),
   );
 
-  async function undo(changeId: string) {
-    const answer = await call<{ outcome: Pick<ChangeOutcome, 'label' | 'refused'> }>('POST', '/api/calendar/undo', {
-      brandId: brand.id,
-      changeId,
-    });
-    const problem = problemOf(answer);
-    if (problem) return say({ text: problem, wrong: true });
-    if (answer.kind !== 'done') return;
-    const { label, refused } = answer.value.outcome;
-    const stays = refused.map(({ title }) => `“${title}”`).join(', ');
-    say({ text: stays === '' ? `${label}.` : `${label}. Changed since, so it stays: ${stays}.` });
-    router.refresh();
-    onMade();
-  }
-
   async function makeThem() {
     const made = await make();
     if (!made) return;
-    say({
-      text: `${made.label}.`,
-      deed: {
-        label: 'Undo',
-        run: () => void undo(made.changeId),
-      },
-    });
-    router.refresh();
-    onMade();
+    sayMade(made);
     onClose();
   }
 
