@@ -409,6 +409,21 @@ create table piece_suggestions (
 );
 CREATE INDEX suggestions_by_brand ON public.piece_suggestions USING btree (brand_id);
 
+create table piece_uses (
+  piece_id uuid not null,
+  brand_id uuid not null,
+  made_at timestamp with time zone not null,
+  is_shown boolean not null,
+  live integer not null,
+  engagement bigint not null,
+  constraint piece_uses_pkey PRIMARY KEY (piece_id),
+  constraint piece_uses_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint piece_uses_piece_id_fkey FOREIGN KEY (piece_id) REFERENCES pieces(id) ON DELETE CASCADE
+);
+CREATE INDEX piece_uses_best ON public.piece_uses USING btree (brand_id, engagement DESC, made_at DESC, piece_id) WHERE is_shown;
+CREATE INDEX piece_uses_least ON public.piece_uses USING btree (brand_id, live, made_at DESC, piece_id) WHERE is_shown;
+CREATE INDEX piece_uses_newest ON public.piece_uses USING btree (brand_id, made_at DESC, piece_id) WHERE is_shown;
+
 create table pieces (
   id uuid not null,
   brand_id uuid not null,
@@ -437,6 +452,8 @@ create table pieces (
 );
 CREATE INDEX pieces_by_brand ON public.pieces USING btree (brand_id, created_at DESC, id) WHERE (deleted_at IS NULL);
 CREATE INDEX pieces_by_words ON public.pieces USING gin (search) WHERE (deleted_at IS NULL);
+CREATE TRIGGER pieces_added AFTER INSERT ON public.pieces REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_new_pieces();
+CREATE TRIGGER pieces_changed AFTER UPDATE ON public.pieces REFERENCING OLD TABLE AS former NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_changed_pieces();
 
 create table pillars (
   id uuid not null,
@@ -544,6 +561,8 @@ CREATE INDEX posts_by_words ON public.posts USING gin (search) WHERE (deleted_at
 CREATE INDEX posts_scheduled ON public.posts USING btree (brand_id, plan_date) WHERE ((stage = 'scheduled'::text) AND (deleted_at IS NULL));
 CREATE UNIQUE INDEX posts_series_number ON public.posts USING btree (series_id, series_number) WHERE ((series_id IS NOT NULL) AND (deleted_at IS NULL));
 CREATE INDEX posts_undated ON public.posts USING btree (brand_id, created_at DESC) WHERE ((plan_date IS NULL) AND (deleted_at IS NULL) AND (archived_at IS NULL) AND (stage <> 'setAside'::text));
+CREATE TRIGGER posts_added AFTER INSERT ON public.posts REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_new_posts();
+CREATE TRIGGER posts_changed AFTER UPDATE ON public.posts REFERENCING OLD TABLE AS former NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_changed_posts();
 
 create table prep_lines (
   brand_id uuid not null,
@@ -594,6 +613,8 @@ create table readings (
   constraint readings_views_known CHECK ((views >= 0)),
   constraint readings_watch_seconds_known CHECK ((watch_seconds >= 0))
 );
+CREATE TRIGGER readings_added AFTER INSERT ON public.readings REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_read_posts();
+CREATE TRIGGER readings_changed AFTER UPDATE ON public.readings REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_read_posts();
 
 create table renditions (
   sha256 text not null,
@@ -767,3 +788,95 @@ CREATE INDEX steps_by_post ON public.steps USING btree (post_id) WHERE (post_id 
 CREATE INDEX steps_open_by_day ON public.steps USING btree (brand_id, day) WHERE (done_at IS NULL);
 CREATE INDEX steps_open_by_holder ON public.steps USING btree (holder_id, "position") WHERE (done_at IS NULL);
 CREATE INDEX steps_open_by_owner ON public.steps USING btree (owner_id, day) WHERE (done_at IS NULL);
+
+CREATE OR REPLACE FUNCTION public.recount_uses(ids uuid[])
+ RETURNS void
+ LANGUAGE sql
+AS $function$
+  insert into piece_uses (piece_id, brand_id, made_at, is_shown, live, engagement)
+  select g.id, g.brand_id, g.created_at,
+    g.deleted_at is null and g.set_aside_at is null and (g.source_text ~ '\S' or o.posts > 0), o.live, o.engagement
+  from (select unnest(ids) as id order by 1) x join pieces g on g.id = x.id
+  cross join lateral (
+    select count(*) as posts, count(*) filter (where p.stage <> 'setAside') as live, coalesce(sum(r.engagement), 0) as engagement
+    from posts p left join lateral (
+      select coalesce(likes, 0) + coalesce(comments, 0) + coalesce(shares, 0) + coalesce(saves, 0) as engagement
+      from readings where post_id = p.id and p.stage = 'published' order by read_at desc limit 1
+    ) r on true
+    where p.piece_id = g.id and p.deleted_at is null
+  ) o
+  on conflict (piece_id) do update set is_shown = excluded.is_shown, live = excluded.live, engagement = excluded.engagement
+$function$;
+
+CREATE OR REPLACE FUNCTION public.recount_uses_of_changed_pieces()
+ RETURNS trigger
+ LANGUAGE plpgsql
+AS $function$
+begin
+  perform recount_uses(array(
+    select n.id from changed n join former o on o.id = n.id
+    where (n.deleted_at is null) <> (o.deleted_at is null) or (n.set_aside_at is null) <> (o.set_aside_at is null)
+      or (n.source_text ~ '\S') <> (o.source_text ~ '\S')));
+  return null;
+end $function$;
+
+CREATE OR REPLACE FUNCTION public.recount_uses_of_changed_posts()
+ RETURNS trigger
+ LANGUAGE plpgsql
+AS $function$
+begin
+  perform recount_uses(array(
+    select distinct unnest(array[n.piece_id, o.piece_id]) from changed n join former o on o.id = n.id
+    where n.piece_id <> o.piece_id or n.stage <> o.stage or (n.deleted_at is null) <> (o.deleted_at is null)));
+  return null;
+end $function$;
+
+CREATE OR REPLACE FUNCTION public.recount_uses_of_new_pieces()
+ RETURNS trigger
+ LANGUAGE plpgsql
+AS $function$
+begin
+  perform recount_uses(array(select id from changed));
+  return null;
+end $function$;
+
+CREATE OR REPLACE FUNCTION public.recount_uses_of_new_posts()
+ RETURNS trigger
+ LANGUAGE plpgsql
+AS $function$
+begin
+  perform recount_uses(array(select distinct piece_id from changed));
+  return null;
+end $function$;
+
+CREATE OR REPLACE FUNCTION public.recount_uses_of_read_posts()
+ RETURNS trigger
+ LANGUAGE plpgsql
+AS $function$
+begin
+  perform recount_uses(array(select distinct p.piece_id from changed c join posts p on p.id = c.post_id));
+  return null;
+end $function$;
+
+CREATE OR REPLACE FUNCTION public.search_grams(content text)
+ RETURNS text[]
+ LANGUAGE sql
+ IMMUTABLE PARALLEL SAFE STRICT
+AS $function$
+  select coalesce(array_agg(distinct substr(run, at, size)), '{}')
+  from (
+    select (regexp_matches(lower(normalize(content, NFC)),
+      '[\u0590-\u1cff\u3005-\u3007\u3040-\ud7af\uf900-\ufdff\ufe70-\ufefe\U00020000-\U0003ffff]+', 'g'))[1] as run
+  ) runs, generate_series(1, char_length(run)) at, generate_series(1, 2) size
+  where at + size - 1 <= char_length(run)
+$function$;
+
+CREATE OR REPLACE FUNCTION public.search_of(content text)
+ RETURNS tsvector
+ LANGUAGE sql
+ IMMUTABLE PARALLEL SAFE STRICT
+AS $function$
+  select to_tsvector('simple', regexp_replace(normalize(content, NFC),
+      '([\u0590-\u1cff\u3005-\u3007\u3040-\ud7af\uf900-\ufdff\ufe70-\ufefe\U00020000-\U0003ffff]+)', ' ', 'g'))
+    || array_to_tsvector(public.search_grams(content))
+$function$;

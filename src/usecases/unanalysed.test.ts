@@ -10,11 +10,13 @@ import { claimDue, insertDeliveries, listToAsk, maybeNextDue } from '@/data/deli
 import { findByWords } from '@/data/search/find';
 import { listLibrary } from '@/data/media/library';
 import { listPeopleOfBrand, type Person } from '@/data/people/people';
-import { insertPieces, listIdeas, listPieces } from '@/data/pieces/pieces';
+import { insertPieces, listIdeas } from '@/data/pieces/pieces';
 import { insertPosts } from '@/data/posts/posts';
 import { insertSteps } from '@/data/prep/steps';
 import { listWordsVersions } from '@/data/posts/wordsVersions';
 import { loadCalendar, type Arrangement } from './calendar/loadCalendar';
+import { loadCoverage } from './coverage/loadCoverage';
+import { loadEncores } from './encores/loadEncores';
 import { loadDesk } from './desk/loadDesk';
 import { loadDeskSteps } from './desk/loadDeskSteps';
 import { postsAsCsv } from './exchange/exportPosts';
@@ -32,7 +34,7 @@ const NOW = '2026-11-23T09:00:00.000Z';
  * Rows that a query may visit, over all nodes of its plan, on a database that never gathered statistics: for what is about
  * one post or the next few, and for what is about hundreds. A plan that joins every row with every other visits millions.
  */
-const VISITS = { few: 2_500, many: 40_000 };
+const VISITS = { few: 2_500, many: 40_000, all: 3 * POSTS };
 
 let world: TestWorld;
 let brand: Brand;
@@ -189,7 +191,8 @@ describe('on a database that gathered no statistics', () => {
     ['steps of a person', 'many', (db) => loadDeskSteps(db, person, brand.id, '2026-11-23')],
     ['departures', 'many', (db) => loadDepartures(db, brand, NOW)],
     ['ideas', 'many', (db) => listIdeas(db, [brand.id], 200)],
-    ['pieces', 'many', (db) => listPieces(db, brand.id, 200)],
+    ['coverage', 'many', (db) => loadCoverage(db, brand.id, { order: 'leastUsed', by: 'channels', after: null })],
+    ['encores, which rank all that was published', 'all', (db) => loadEncores(db, { id: brand.id, encoreDays: 60 }, NOW)],
     ['library', 'many', (db) => listLibrary(db, brand.id, '', null, 100)],
     ['search', 'many', (db) => findByWords(db, brand.id, 'dome 300', 20)],
     [

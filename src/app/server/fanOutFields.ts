@@ -1,5 +1,5 @@
 import { array, bool, mixed, number, string } from 'yup';
-import { date, fields, time } from './fields';
+import { date, fields, format, id, time } from './fields';
 
 const isIdByPlace = (value: unknown): value is Record<string, string> =>
   typeof value === 'object' &&
@@ -9,6 +9,9 @@ const isIdByPlace = (value: unknown): value is Record<string, string> =>
 /** What is asked of a fan-out, as a request brings it. */
 const ask = fields({
   fanOut: string().required('Which fan-out?'),
+  only: fields({ channelId: id('Channel'), format: format.required() })
+    .nullable()
+    .default(null),
   anchor: date.defined(),
   chosen: mixed<Record<string, string>>()
     .test('chosen', 'Channels are named by the place of their row.', isIdByPlace)

@@ -26,6 +26,8 @@ export interface JudgedExtract extends Taken {
 /** All that drafts of a fan-out depend on. Plain values: it is worked out on a thread of its own. */
 export interface FanOutGround {
   kept: Pick<SourceText, 'source' | 'cues' | 'isWordTimed'>;
+  /** Whether that is the note of a piece without a text: then nothing is an extract of it. */
+  isNote?: boolean;
   title: string;
   link: string;
   judged: readonly JudgedExtract[];
@@ -149,7 +151,7 @@ export function draftFanOut(ground: FanOutGround): { rows: DraftedRow[]; posts: 
         format: row.format,
         offset: row.offset,
         gap: row.gap,
-        from: clip ? [{ ...clip, kind: 'clip', reason: '' }] : [...from],
+        from: ground.isNote ? [] : clip ? [{ ...clip, kind: 'clip', reason: '' }] : [...from],
         drafts,
       });
   });

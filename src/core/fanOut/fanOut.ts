@@ -79,3 +79,16 @@ export function dealRow(
   }
   return posts;
 }
+
+/** Formats that are made of a piece as a whole. */
+const OF_THE_WHOLE: readonly Format[] = ['thread', 'carousel', 'newsletter', 'article', 'longVideo', 'live'];
+
+/** The row that makes one post of a format on a kind of network. */
+export const singleRow = (network: NetworkKind, format: Format): FanOutRow => ({
+  ...{ network, format, count: 1, offset: 0, gap: 7 },
+  source: OF_THE_WHOLE.includes(format)
+    ? { of: 'whole' }
+    : format === 'shortVideo'
+      ? { of: 'clips' }
+      : { of: 'extracts', kinds: [] },
+});

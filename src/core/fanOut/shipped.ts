@@ -1,3 +1,4 @@
+import type { PieceKind } from '../pieces/kinds';
 import type { FanOut, FanOutRow, RowSource } from './fanOut';
 
 const ANY: RowSource = { of: 'extracts', kinds: [] };
@@ -88,3 +89,16 @@ export const SHIPPED_FAN_OUTS: readonly FanOut[] = [
     ],
   },
 ];
+
+/** Characters from which the text of a message is rather an article. */
+const LONG_MESSAGE = 1_500;
+
+/**
+ * The slug of the fan-out for the kind a piece is of; of a message by what its text turned out to be.
+ *
+ * @param isTimed whether its text carries times: then it was recorded
+ */
+export function usualFor({ kind, sourceText }: { kind: PieceKind; sourceText: string }, isTimed: boolean): string {
+  const seems = kind !== 'message' ? kind : isTimed ? 'talk' : sourceText.length >= LONG_MESSAGE ? 'article' : kind;
+  return SHIPPED_FAN_OUTS.find((one) => one.for === seems)!.slug;
+}

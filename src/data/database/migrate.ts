@@ -83,11 +83,10 @@ export async function migrate(db: Db, pending: Migration[]): Promise<void> {
   }
 }
 
-/** The statements of a script. Our migrations hold no semicolon inside a statement. */
+/** The statements of a script. In ours a semicolon inside a statement stands only between `$$`. */
 function statementsOf(sql: string): string[] {
   const bare = sql.replace(/^\s*--.*$/gm, '');
-  return bare
-    .split(';')
+  return (bare.match(/(?:\$\$[\s\S]*?\$\$|[^;])+/g) ?? [])
     .map((statement) => statement.trim())
     .filter((statement) => statement !== '');
 }

@@ -6,7 +6,7 @@ let db: Db;
 beforeAll(async () => void (db = await openTestDb()));
 afterAll(() => db.close());
 
-/** All tables with their columns, rules and indexes, as PostgreSQL describes them. */
+/** All tables with their columns, rules, indexes and triggers, and the functions, as PostgreSQL describes them. */
 async function presentSchema(): Promise<string> {
   const columns = await db.rows<{ table: string; line: string }>(
     `select c.relname as "table", a.attname || ' ' || format_type(a.atttypid, a.atttypmod)
@@ -27,14 +27,21 @@ async function presentSchema(): Promise<string> {
     `select tablename as "table", indexdef || ';' as line from pg_indexes
      where schemaname = 'public' and indexname not in (select conname from pg_constraint) order by tablename, indexname`,
   );
+  const triggers = await db.rows<{ table: string; line: string }>(
+    `select c.relname as "table", pg_get_triggerdef(t.oid) || ';' as line from pg_trigger t join pg_class c on c.oid = t.tgrelid
+     where c.relnamespace = 'public'::regnamespace and not t.tgisinternal order by c.relname, t.tgname`,
+  );
+  const functions = await db.rows<{ line: string }>(
+    `select pg_get_functiondef(oid) as line from pg_proc
+     where pronamespace = 'public'::regnamespace and prokind = 'f' order by proname`,
+  );
   const of = (list: { table: string; line: string }[], table: string) =>
     list.filter((one) => one.table === table).map(({ line }) => line);
-  return [...new Set(columns.map(({ table }) => table))]
-    .map((table) => {
-      const inside = [...of(columns, table), ...of(rules, table)].map((line) => `  ${line}`).join(',\n');
-      return [`create table ${table} (\n${inside}\n);`, ...of(indexes, table)].join('\n');
-    })
-    .join('\n\n');
+  const tables = [...new Set(columns.map(({ table }) => table))].map((table) => {
+    const inside = [...of(columns, table), ...of(rules, table)].map((line) => `  ${line}`).join(',\n');
+    return [`create table ${table} (\n${inside}\n);`, ...of(indexes, table), ...of(triggers, table)].join('\n');
+  });
+  return [...tables, ...functions.map(({ line }) => `${line.trim()};`)].join('\n\n');
 }
 
 // Generated: `npx vitest run src/data/database/schema.test.ts -u` writes it anew after a migration.

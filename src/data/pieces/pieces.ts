@@ -79,16 +79,6 @@ export async function listPieceTitles(db: Queryable, ids: readonly string[]): Pr
   return Object.fromEntries(rows.map(({ id, title }) => [id, title]));
 }
 
-/** The newest pieces of a brand that have posts or source text, at most `limit`. */
-export function listPieces(db: Queryable, brandId: string, limit: number): Promise<Piece[]> {
-  return db.rows<Piece>(
-    `${SELECT} where p.brand_id = $1 and p.deleted_at is null and p.set_aside_at is null
-       and (p.source_text ~ '\\S' or exists (select 1 from posts o where o.piece_id = p.id and o.deleted_at is null))
-     order by p.created_at desc, p.id limit $2`,
-    [brandId, limit],
-  );
-}
-
 /** Ids of a brand's pieces by their titles, for the titles asked for; the newest where several have one. */
 export async function listPiecesByTitle(
   db: Queryable,

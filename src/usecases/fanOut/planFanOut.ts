@@ -1,10 +1,12 @@
 import type { FanOutDate } from '@/core/fanOut/dates';
+import { singleRow } from '@/core/fanOut/fanOut';
 import type { DraftedRow, FanOutGround, FanOutPost } from '@/core/fanOut/draftFanOut';
 import { SHIPPED_FAN_OUTS } from '@/core/fanOut/shipped';
 import { readDate, type Instant, type LocalDate } from '@/core/time/plan';
 import { accept, refuse, type Result } from '@/core/refusal';
 import { oneBrand } from '@/data/brands/brands';
-import { listChannels } from '@/data/brands/channels';
+import type { Format } from '@/core/rulesheets/types';
+import { listChannels, type Channel } from '@/data/brands/channels';
 import type { Queryable } from '@/data/database/db';
 import { listExtracts, maybeSource } from '@/data/extracts/extracts';
 import { listUsedStretches } from '@/data/fanOut/postExtracts';
@@ -18,6 +20,8 @@ import { readHashtags } from '@/core/captions/hashtags';
 /** What is asked of a fan-out. */
 export interface FanOutAsk {
   fanOut: string;
+  /** One post alone instead, on a channel in a format; null for all rows of the fan-out. */
+  only: { channelId: string; format: Format } | null;
   /** The day that offsets count from; null for the later of tomorrow and the piece's earliest post. */
   anchor: LocalDate | null;
   /** Channels for rows whose kind of network the brand has several of, by the row's place. */
@@ -57,8 +61,6 @@ export async function planFanOut(
 }
 
 async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Result<FanOutGround>> {
-  const fanOut = SHIPPED_FAN_OUTS.find(({ slug }) => slug === ask.fanOut);
-  if (!fanOut) return refuse('noFanOut', 'There is no such fan-out. Choose one of the list.', 'fanOut');
   const [brand, channels, kept, judged, used, posts, shelf] = await Promise.all([
     oneBrand(db, piece.brandId),
     listChannels(db, piece.brandId),
@@ -68,6 +70,10 @@ async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Re
     listPostsOfPiece(db, piece.id),
     listShelf(db, piece.brandId),
   ]);
+  const asked = rowsOf(ask, channels);
+  if (!asked.ok) return asked;
+  // A piece without a text is drafted from its note: nothing of that is a part of the piece.
+  const isNote = kept!.source.trim() === '';
   const live = posts.filter(({ stage }) => stage !== 'setAside');
   const existing: Record<string, number> = {};
   for (const { channelId, format } of live)
@@ -76,14 +82,13 @@ async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Re
   for (const { channelId, start, end } of used) (usedOn[channelId] ??= []).push({ start, end });
   const ofKind = (kind: string) => shelf.filter((item) => item.kind === kind);
   return accept({
-    kept: kept!,
+    kept: isNote ? { source: piece.note, cues: [], isWordTimed: false } : kept!,
+    isNote,
     title: piece.title,
     link: piece.link,
     judged: judged.map(({ kind, state, start, end, reason }) => ({ kind, state, start, end, reason })),
-    rows: fanOut.rows,
+    ...asked.value,
     channels: channels.filter(({ archived }) => !archived).map(({ id, name, sheet }) => ({ id, name, sheet })),
-    chosen: ask.chosen,
-    on: ask.on,
     used: usedOn,
     existing,
     shelf: {
@@ -94,4 +99,19 @@ async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Re
     wordsPerMinute: brand.wordsPerMinute,
     seed: ask.seed,
   });
+}
+
+/** The rows that are asked for, and which of them are on. */
+function rowsOf(
+  { fanOut: slug, only, chosen, on }: FanOutAsk,
+  channels: readonly Channel[],
+): Result<Pick<FanOutGround, 'rows' | 'chosen' | 'on'>> {
+  if (only === null) {
+    const fanOut = SHIPPED_FAN_OUTS.find((one) => one.slug === slug);
+    if (!fanOut) return refuse('noFanOut', 'There is no such fan-out. Choose one of the list.', 'fanOut');
+    return accept({ rows: fanOut.rows, chosen, on });
+  }
+  const channel = channels.find(({ id, archived }) => id === (chosen[0] ?? only.channelId) && !archived);
+  if (!channel) return refuse('noChannel', 'That channel is archived, or of another brand. Choose another.', 'only');
+  return accept({ rows: [singleRow(channel.sheet.kind, only.format)], chosen: { 0: channel.id }, on: [0] });
 }

@@ -27,6 +27,8 @@ export interface IdeaInput {
   note?: string;
   link?: string;
   channelIds?: readonly string[];
+  /** What it is, where that is known already; then it comes with the prep of its kind. */
+  kind?: PieceKind;
 }
 
 /** Catches an idea; it belongs to whoever caught it. */
@@ -35,7 +37,12 @@ export function catchIdea(work: Work, input: IdeaInput): Promise<Result<Piece>> 
     await mustMay(act, 'catchIdeas', input.brandId);
     const id = act.ids();
     const texts = checkTexts({ note: '', link: '', sourceText: '', ...input });
-    await insertPiece(act.tx, { ...texts, id, brandId: input.brandId, ownerId: act.actorId, createdAt: act.now });
+    const kind = checkKind(input.kind ?? 'message');
+    await insertPiece(act.tx, { ...texts, kind, id, brandId: input.brandId, ownerId: act.actorId, createdAt: act.now });
+    if (input.kind !== undefined) {
+      const piece = (await maybePiece(act.tx, id))!;
+      await replacePrep(act, input.brandId, id, await prepOfPiece(act, piece));
+    }
     await suggest(act, { id, brandId: input.brandId }, input.channelIds ?? []);
     await act.note({ brandId: input.brandId, subject: 'piece', subjectId: id, deed: 'caught' });
     return (await maybePiece(act.tx, id))!;
@@ -62,8 +69,7 @@ export function editPiece(work: Work, id: string, version: number, edit: PieceEd
     const piece = await ownPiece(act, id);
     const texts = checkTexts({ ...piece, ...edit });
     const { kind = piece.kind, prepDay = piece.prepDay } = edit;
-    if (!PIECE_KINDS.includes(kind))
-      refused({ code: 'badKind', field: 'kind', message: 'A piece is of one of the kinds of the list.' });
+    checkKind(kind);
     if (prepDay !== null) must(readDate(prepDay, 'prepDay'));
     const before = texts.sourceText === piece.sourceText ? undefined : await maybeSource(act.tx, id);
     if (!(await updatePiece(act.tx, id, version, { ...texts, kind, prepDay }))) refused(STALE);
@@ -80,6 +86,12 @@ export function editPiece(work: Work, id: string, version: number, edit: PieceEd
     });
     return (await maybePiece(act.tx, id))!;
   });
+}
+
+function checkKind(kind: PieceKind): PieceKind {
+  if (!PIECE_KINDS.includes(kind))
+    refused({ code: 'badKind', field: 'kind', message: 'A piece is of one of the kinds of the list.' });
+  return kind;
 }
 
 /** Sets a piece aside, with a reason if there is one to keep. */

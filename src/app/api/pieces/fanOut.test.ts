@@ -16,7 +16,7 @@ import { POST as bringIn } from './[id]/source/route';
 import { POST as catchIdea } from './route';
 
 const VTT = readFileSync('demo/fennel-moor/transcripts/rings-that-vanish.vtt');
-const ASK: FanOutAsk = { fanOut: 'talk', anchor: null, chosen: {}, on: null, under: null, seed: 1 };
+const ASK: FanOutAsk = { fanOut: 'talk', only: null, anchor: null, chosen: {}, on: null, under: null, seed: 1 };
 
 let app: TestApp;
 let piece: Piece;

@@ -1,3 +1,5 @@
+import { string } from 'yup';
+import { PIECE_KINDS } from '@/core/pieces/kinds';
 import { door } from '@/app/server/door';
 import { catchIdea } from '@/usecases/pieces/pieces';
 import { fields, id, ids, maybeText, text } from '@/app/server/fields';
@@ -9,6 +11,9 @@ const schema = fields({
   note: maybeText('Note'),
   link: maybeText('Link'),
   channelIds: ids('Channels').optional(),
+  kind: string()
+    .oneOf([...PIECE_KINDS], 'A piece is of one of the kinds of the list.')
+    .optional(),
 });
 
 /** Catches an idea. */

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { Slip } from '@/core/calendar/slip';
+import { usualFor } from '@/core/fanOut/shipped';
 import type { LocalDate } from '@/core/time/plan';
 import type { Piece } from '@/usecases/pieces/reading';
 import type { PieceReading } from '@/usecases/extracts/reading';
@@ -207,7 +208,7 @@ export function PieceScreen({
       {fanningOut && (
         <FanOutDialog
           piece={piece}
-          isTimed={reading.isTimed}
+          start={{ fanOut: usualFor(piece, reading.isTimed), only: null }}
           onMade={() => void deeds.load()}
           onClose={() => setFanningOut(false)}
         />

@@ -11,7 +11,7 @@ import { SHIPPED_FAN_OUTS } from '@/core/fanOut/shipped';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { counted } from '@/core/words';
 import type { Piece } from '@/usecases/pieces/reading';
-import type { FanOutPlan } from '@/usecases/fanOut/planFanOut';
+import type { FanOutAsk, FanOutPlan } from '@/usecases/fanOut/planFanOut';
 import { CallSign } from '@/ui/CallSign';
 import { DateField } from '@/ui/DateField';
 import { FieldRefusal } from '@/ui/FieldRefusal';
@@ -24,21 +24,18 @@ import { useFanOut, type OwnChange } from './useFanOut';
 /** The posts a fan-out would make of a piece, each with its draft and date, to be left out, moved and changed before they are made. */
 export function FanOutDialog({
   piece,
-  isTimed,
+  start,
   onMade,
   onClose,
 }: {
-  piece: Piece;
-  /** Whether its text carries times: then it was recorded. */
-  isTimed: boolean;
+  piece: Pick<Piece, 'id' | 'title'>;
+  /** The fan-out it begins with, or the one post. */
+  start: Pick<FanOutAsk, 'fanOut' | 'only'>;
   onMade: () => void;
   onClose: () => void;
 }) {
   const sayMade = useMadeMessage(onMade);
-  const { ask, asks, plan, changes, change, switchRow, chosen, make, problem, isBusy } = useFanOut(
-    piece.id,
-    usualFor(piece, isTimed),
-  );
+  const { ask, asks, plan, changes, change, switchRow, chosen, make, problem, isBusy } = useFanOut(piece.id, start);
 
   async function makeThem() {
     const made = await make();
@@ -64,20 +61,22 @@ export function FanOutDialog({
       </Modal.Header>
       <Modal.Body>
         <div className="fan-out-ask">
-          <label>
-            Fan-out{' '}
-            <Form.Select
-              size="sm"
-              value={ask.fanOut}
-              onChange={(event) => asks({ fanOut: event.target.value, on: null, chosen: {} })}
-            >
-              {SHIPPED_FAN_OUTS.map(({ slug, name }) => (
-                <option key={slug} value={slug}>
-                  {name}
-                </option>
-              ))}
-            </Form.Select>
-          </label>
+          {ask.only === null && (
+            <label>
+              Fan-out{' '}
+              <Form.Select
+                size="sm"
+                value={ask.fanOut}
+                onChange={(event) => asks({ fanOut: event.target.value, on: null, chosen: {} })}
+              >
+                {SHIPPED_FAN_OUTS.map(({ slug, name }) => (
+                  <option key={slug} value={slug}>
+                    {name}
+                  </option>
+                ))}
+              </Form.Select>
+            </label>
+          )}
           <span>
             from{' '}
             <DateField
@@ -136,15 +135,6 @@ export function FanOutDialog({
       </Modal.Footer>
     </Modal>
   );
-}
-
-/** Characters from which the text of a message is rather an article. */
-const LONG_MESSAGE = 1_500;
-
-/** The fan-out of the kind a piece is of; of a message by what its text turned out to be. */
-function usualFor({ kind, sourceText }: Piece, isTimed: boolean): string {
-  const seems = kind !== 'message' ? kind : isTimed ? 'talk' : sourceText.length >= LONG_MESSAGE ? 'article' : kind;
-  return SHIPPED_FAN_OUTS.find((one) => one.for === seems)!.slug;
 }
 
 const spanOf = (posts: FanOutPlan['posts']): string => {

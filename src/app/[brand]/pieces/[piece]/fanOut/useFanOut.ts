@@ -21,8 +21,11 @@ const PREVIEW_AFTER_MS = 250;
  * A fan-out in preparation: what is asked, what it would make, and what was changed of single posts. The preview is worked out again
  * with each change of what is asked; what was changed of a post stays with it.
  */
-export function useFanOut(pieceId: string, fanOut: string) {
-  const [ask, setAsk] = useState<FanOutAsk>({ fanOut, anchor: null, chosen: {}, on: null, under: null, seed: 1 });
+export function useFanOut(pieceId: string, start: Pick<FanOutAsk, 'fanOut' | 'only'>) {
+  const [ask, setAsk] = useState<FanOutAsk>({
+    ...start,
+    ...{ anchor: null, chosen: {}, on: null, under: null, seed: 1 },
+  });
   const [plan, setPlan] = useState<FanOutPlan | null>(null);
   const [changes, setChanges] = useState<Record<string, OwnChange>>({});
   const [problem, setProblem] = useState<string | null>(null);

@@ -1,0 +1,109 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState, type FormEvent } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import Modal from 'react-bootstrap/Modal';
+import { KIND_LABELS, PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
+import type { Piece } from '@/usecases/pieces/reading';
+import { call, problemOf } from '@/ui/api';
+import { FieldRefusal } from '@/ui/FieldRefusal';
+import { useShell } from '@/ui/shell';
+
+/** What a piece is made from: a text on the clipboard, or a file. */
+const FILES = '.md,.markdown,.txt,.srt,.vtt,.html,.htm,text/*';
+
+/** Begins a piece: its title, what it is, and its text as a file or pasted, if there is one already. */
+export function NewPieceDialog({ onClose }: { onClose: () => void }) {
+  const { brand } = useShell();
+  const router = useRouter();
+  const [title, setTitle] = useState('');
+  const [kind, setKind] = useState<PieceKind>('talk');
+  const [text, setText] = useState('');
+  const [file, setFile] = useState<File | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [made, setMade] = useState<Piece | null>(null);
+  const [isBusy, setBusy] = useState(false);
+
+  async function begin(event: FormEvent) {
+    event.preventDefault();
+    setBusy(true);
+    const name = title.trim() || (file?.name.replace(/\.[^.]+$/, '') ?? '');
+    // Refused for its text only, it is there already and takes the next one.
+    const answer = made
+      ? ({ kind: 'done', value: made } as const)
+      : await call<Piece>('POST', '/api/pieces', { brandId: brand.id, title: name, kind });
+    if (answer.kind !== 'done') {
+      setBusy(false);
+      return setProblem(problemOf(answer));
+    }
+    const piece = answer.value;
+    setMade(piece);
+    const source = file ?? (text.trim() === '' ? null : new File([text], 'pasted.md', { type: 'text/markdown' }));
+    if (source) {
+      const brought = await call('POST', `/api/pieces/${piece.id}/source`, source, { seen: piece.version });
+      if (brought.kind !== 'done') {
+        setBusy(false);
+        return setProblem(problemOf(brought));
+      }
+    }
+    router.push(`/${brand.slug}/pieces/${piece.id}`);
+  }
+
+  return (
+    <Modal show onHide={onClose} animation={false} aria-labelledby="new-piece-title">
+      <Form onSubmit={(event) => void begin(event)} noValidate>
+        <Modal.Header closeButton>
+          <Modal.Title id="new-piece-title" as="h2">
+            New piece
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <Form.Group className="mb-3" controlId="new-piece-name">
+            <Form.Label>Title</Form.Label>
+            <Form.Control autoFocus value={title} onChange={(event) => setTitle(event.target.value)} />
+          </Form.Group>
+          <Form.Group className="mb-3" controlId="new-piece-kind">
+            <Form.Label>What it is</Form.Label>
+            <Form.Select value={kind} onChange={(event) => setKind(event.target.value as PieceKind)}>
+              {PIECE_KINDS.map((one) => (
+                <option key={one} value={one}>
+                  {KIND_LABELS[one]}
+                </option>
+              ))}
+            </Form.Select>
+          </Form.Group>
+          <Form.Group className="mb-3" controlId="new-piece-file">
+            <Form.Label>Its text, as a file: text, Markdown, a web page, or subtitles</Form.Label>
+            <Form.Control
+              type="file"
+              accept={FILES}
+              onChange={(event) => setFile((event.target as HTMLInputElement).files?.[0] ?? null)}
+            />
+          </Form.Group>
+          <Form.Group controlId="new-piece-text">
+            <Form.Label>… or pasted here. It can be brought in later, too.</Form.Label>
+            <Form.Control
+              as="textarea"
+              rows={5}
+              dir="auto"
+              disabled={file !== null}
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+            />
+          </Form.Group>
+          <FieldRefusal>{problem}</FieldRefusal>
+        </Modal.Body>
+        <Modal.Footer>
+          <Button type="submit" disabled={isBusy || (title.trim() === '' && !file)}>
+            {isBusy ? 'Beginning …' : 'Begin the piece'}
+          </Button>
+          <Button variant="outline" onClick={onClose}>
+            Cancel
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}
