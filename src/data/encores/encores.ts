@@ -27,10 +27,10 @@ export function listPast(db: Queryable, brandId: string): Promise<PastRow[]> {
       shares: 'r.shares',
       saves: 'r.saves',
     },
-    `posts p join channels c on c.id = p.channel_id and c.archived_at is null
-     left join lateral (select r.reach, r.views, r.likes, r.comments, r.shares, r.saves from readings r
+    `posts p left join lateral (select r.reach, r.views, r.likes, r.comments, r.shares, r.saves from readings r
        where r.post_id = p.id order by r.read_at desc limit 1) r on true
-     where p.brand_id = $1 and p.stage = 'published' and p.deleted_at is null and p.published_at is not null`,
+     where p.brand_id = $1 and p.stage = 'published' and p.deleted_at is null and p.published_at is not null
+       and p.channel_id = any(array(select id from channels where brand_id = $1 and archived_at is null))`,
     [brandId],
   );
 }
