@@ -224,6 +224,17 @@ create table extracts (
 );
 CREATE INDEX extracts_by_piece ON public.extracts USING btree (piece_id, start_offset);
 
+create table fan_outs (
+  brand_id uuid not null,
+  slug text not null,
+  name text not null,
+  for_kind text,
+  rows jsonb not null,
+  is_standing boolean not null default false,
+  constraint fan_outs_pkey PRIMARY KEY (brand_id, slug),
+  constraint fan_outs_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
+);
+
 create table folder_facts (
   key text not null,
   value text not null,

@@ -1,5 +1,5 @@
 import type { PieceKind } from '../pieces/kinds';
-import type { FanOut, FanOutRow, RowSource } from './fanOut';
+import type { BrandFanOut, FanOut, FanOutRow, RowSource } from './fanOut';
 
 const ANY: RowSource = { of: 'extracts', kinds: [] };
 const QUOTED: RowSource = { of: 'extracts', kinds: ['quote', 'point', 'number', 'question'] };
@@ -94,11 +94,16 @@ export const SHIPPED_FAN_OUTS: readonly FanOut[] = [
 const LONG_MESSAGE = 1_500;
 
 /**
- * The slug of the fan-out for the kind a piece is of; of a message by what its text turned out to be.
+ * The slug of the fan-out for the kind a piece is of, the brand's own first; of a message by what its text turned out to be.
  *
  * @param isTimed whether its text carries times: then it was recorded
  */
-export function usualFor({ kind, sourceText }: { kind: PieceKind; sourceText: string }, isTimed: boolean): string {
+export function usualFor(
+  { kind, sourceText }: { kind: PieceKind; sourceText: string },
+  isTimed: boolean,
+  fanOuts: readonly BrandFanOut[],
+): string {
   const seems = kind !== 'message' ? kind : isTimed ? 'talk' : sourceText.length >= LONG_MESSAGE ? 'article' : kind;
-  return SHIPPED_FAN_OUTS.find((one) => one.for === seems)!.slug;
+  const able = fanOuts.filter((one) => one.for === seems);
+  return (able.find(({ isOwn }) => isOwn) ?? able[0] ?? fanOuts[0]!).slug;
 }

@@ -11,10 +11,15 @@ export type Setting =
   | 'campaign'
   | 'series'
   /** Its key is the brand's id and what it is the prep of. */
-  | 'prep sheet';
+  | 'prep sheet'
+  /** Its key is the brand's id and its slug. */
+  | 'fan-out';
 
 /** The key of a prep sheet. */
 export const prepSheetKey = (brandId: string, subject: string): string => `${brandId} ${subject}`;
+
+/** The key of a fan-out. */
+export const fanOutKey = (brandId: string, slug: string): string => `${brandId} ${slug}`;
 
 /** How often each of these was changed; one that never was is absent and has version 0. */
 export async function listSettingVersions(

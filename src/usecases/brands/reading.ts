@@ -3,5 +3,5 @@
 export { type BrandAsset } from '@/data/brands/brandAssets';
 export { type Brand, listBrands, maybeBrandById, maybeBrandBySlug } from '@/data/brands/brands';
 export { listChannels, listChannelsOf, listRuleSheets } from '@/data/brands/channels';
-export { listSettingVersions, prepSheetKey } from '@/data/brands/settingVersions';
+export { fanOutKey, listSettingVersions, prepSheetKey } from '@/data/brands/settingVersions';
 export { listCampaigns, listPillars } from '@/data/brands/themes';

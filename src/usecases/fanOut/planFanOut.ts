@@ -1,7 +1,6 @@
 import type { FanOutDate } from '@/core/fanOut/dates';
-import { singleRow } from '@/core/fanOut/fanOut';
+import { singleRow, type FanOut } from '@/core/fanOut/fanOut';
 import type { DraftedRow, FanOutGround, FanOutPost } from '@/core/fanOut/draftFanOut';
-import { SHIPPED_FAN_OUTS } from '@/core/fanOut/shipped';
 import { readDate, type Instant, type LocalDate } from '@/core/time/plan';
 import { accept, refuse, type Result } from '@/core/refusal';
 import { oneBrand } from '@/data/brands/brands';
@@ -15,6 +14,7 @@ import { draftInPool } from '@/data/pool/takeApart';
 import { listPostsOfPiece } from '@/data/posts/postLines';
 import { listShelf } from '@/data/shelf/shelf';
 import { datesOf } from './datesOf';
+import { listFanOuts } from './fanOuts';
 import { readHashtags } from '@/core/captions/hashtags';
 
 /** What is asked of a fan-out. */
@@ -70,7 +70,7 @@ async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Re
     listPostsOfPiece(db, piece.id),
     listShelf(db, piece.brandId),
   ]);
-  const asked = rowsOf(ask, channels);
+  const asked = rowsOf(ask, channels, await listFanOuts(db, piece.brandId));
   if (!asked.ok) return asked;
   // A piece without a text is drafted from its note: nothing of that is a part of the piece.
   const isNote = kept!.source.trim() === '';
@@ -105,9 +105,10 @@ async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Re
 function rowsOf(
   { fanOut: slug, only, chosen, on }: FanOutAsk,
   channels: readonly Channel[],
+  fanOuts: readonly FanOut[],
 ): Result<Pick<FanOutGround, 'rows' | 'chosen' | 'on'>> {
   if (only === null) {
-    const fanOut = SHIPPED_FAN_OUTS.find((one) => one.slug === slug);
+    const fanOut = fanOuts.find((one) => one.slug === slug);
     if (!fanOut) return refuse('noFanOut', 'There is no such fan-out. Choose one of the list.', 'fanOut');
     return accept({ rows: fanOut.rows, chosen, on });
   }

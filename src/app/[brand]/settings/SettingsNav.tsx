@@ -11,6 +11,7 @@ const PAGES = [
   { path: '/series', label: 'Series' },
   { path: '/themes', label: 'Pillars and campaigns' },
   { path: '/prep', label: 'Prep sheets' },
+  { path: '/fan-outs', label: 'Fan-outs' },
   { path: '/sheets', label: 'Rule sheets' },
   { path: '/dates', label: 'Known dates' },
   { path: '/exchange', label: 'Import and export' },

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { Slip } from '@/core/calendar/slip';
+import type { BrandFanOut } from '@/core/fanOut/fanOut';
 import { usualFor } from '@/core/fanOut/shipped';
 import type { LocalDate } from '@/core/time/plan';
 import type { Piece } from '@/usecases/pieces/reading';
@@ -38,6 +39,7 @@ export function PieceScreen({
   steps: initialSteps,
   today,
   reading: initialReading,
+  fanOuts,
 }: {
   piece: Piece;
   slips: readonly Slip[];
@@ -46,6 +48,8 @@ export function PieceScreen({
   today: LocalDate;
   /** Its text to be read, before anything is proposed of it. */
   reading: PieceReading;
+  /** Those of its brand. */
+  fanOuts: readonly BrandFanOut[];
 }) {
   const { brand, channels } = useShell();
   const router = useRouter();
@@ -208,7 +212,8 @@ export function PieceScreen({
       {fanningOut && (
         <FanOutDialog
           piece={piece}
-          start={{ fanOut: usualFor(piece, reading.isTimed), only: null }}
+          fanOuts={fanOuts}
+          start={{ fanOut: usualFor(piece, reading.isTimed, fanOuts), only: null }}
           onMade={() => void deeds.load()}
           onClose={() => setFanningOut(false)}
         />

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
 import { isId } from '@/app/server/request';
+import { listFanOuts } from '@/usecases/fanOut/fanOuts';
 import { loadText } from '@/usecases/extracts/reading';
 import { maybePiece } from '@/usecases/pieces/reading';
 import { listPostsOfPiece } from '@/usecases/posts/reading';
@@ -17,10 +18,11 @@ export default async function PiecePage({ params }: { params: Promise<{ brand: s
   const { db, brand, channels, today } = await brandOfPage(slug);
   const piece = isId(id) ? await maybePiece(db, id) : undefined;
   if (!piece || piece.deletedAt || piece.brandId !== brand.id) notFound();
-  const [posts, steps, reading] = await Promise.all([
+  const [posts, steps, reading, fanOuts] = await Promise.all([
     listPostsOfPiece(db, id),
     listStepsOf(db, [id]),
     loadText(db, id),
+    listFanOuts(db, brand.id),
   ]);
   return (
     <PieceScreen
@@ -30,6 +32,7 @@ export default async function PiecePage({ params }: { params: Promise<{ brand: s
       steps={steps.map(sheetStep)}
       today={today}
       reading={reading}
+      fanOuts={fanOuts}
     />
   );
 }

@@ -7,7 +7,7 @@ import Modal from 'react-bootstrap/Modal';
 import { VARIANT_LABELS } from '@/core/drafts/draft';
 import { EXTRACT_LABELS } from '@/core/extracts/extracts';
 import { moments } from '@/core/extracts/moments';
-import { SHIPPED_FAN_OUTS } from '@/core/fanOut/shipped';
+import type { FanOut } from '@/core/fanOut/fanOut';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { counted } from '@/core/words';
 import type { Piece } from '@/usecases/pieces/reading';
@@ -24,11 +24,14 @@ import { useFanOut, type OwnChange } from './useFanOut';
 /** The posts a fan-out would make of a piece, each with its draft and date, to be left out, moved and changed before they are made. */
 export function FanOutDialog({
   piece,
+  fanOuts = [],
   start,
   onMade,
   onClose,
 }: {
   piece: Pick<Piece, 'id' | 'title'>;
+  /** To choose among. */
+  fanOuts?: readonly FanOut[];
   /** The fan-out it begins with, or the one post. */
   start: Pick<FanOutAsk, 'fanOut' | 'only'>;
   onMade: () => void;
@@ -69,7 +72,7 @@ export function FanOutDialog({
                 value={ask.fanOut}
                 onChange={(event) => asks({ fanOut: event.target.value, on: null, chosen: {} })}
               >
-                {SHIPPED_FAN_OUTS.map(({ slug, name }) => (
+                {fanOuts.map(({ slug, name }) => (
                   <option key={slug} value={slug}>
                     {name}
                   </option>
