@@ -10,6 +10,7 @@ const config: NextConfig = {
     'file-type',
     'mediabunny',
     'piscina',
+    '@napi-rs/canvas',
   ],
   sassOptions: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },
   // `npm run check` checks types on its own; a start for use need not wait for it.

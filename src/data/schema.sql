@@ -353,6 +353,7 @@ create table media (
   to_bytes bigint,
   duration_ms integer,
   recipe text not null generated always as (((((COALESCE((crop)::text, ''::text) || '|'::text) || COALESCE(to_mime, ''::text)) || '|'::text) || COALESCE((to_bytes)::text, ''::text))) stored,
+  card jsonb,
   constraint media_pkey PRIMARY KEY (id),
   constraint media_post_of_brand FOREIGN KEY (brand_id, post_id) REFERENCES posts(brand_id, id),
   constraint media_duration_positive CHECK ((duration_ms > 0)),

@@ -2,6 +2,7 @@ import { RIGHTS, type Deed, type Role } from '@/core/rights/may';
 import type { Refusal } from '@/core/refusal';
 import { isDiskFull, DISK_FULL, type Work } from '@/usecases/useCase';
 import { whyForeign } from './foreign';
+import { followCardsOf } from '@/usecases/cards/cards';
 import { bimlo, type Bimlo } from '@/runtime/bimlo';
 import { log } from '@/runtime/log';
 import { REQUEST_KEY_HEADER, SEEN_HEADER } from '@/ui/api';
@@ -54,9 +55,18 @@ export function door<P = Record<string, never>>(deed: Deed, route: Route<P, Visi
         const own = key !== null && KEY.test(key) ? { request: { key, parts: 0 } } : {};
         const version = request.headers.get(SEEN_HEADER);
         const seen = version !== null && VERSION.test(version) ? { seen: Number(version.slice(1, -1)) } : {};
+        const plain = { db, clock, ids, actorId: who.id };
         return route(request, context, {
           app,
-          work: { db, clock, ids, measurePictures, actorId: who.id, ...seen, ...own },
+          work: {
+            ...plain,
+            measurePictures: async (postIds) => {
+              await followCardsOf({ ...plain, folder: app.folder.media }, postIds);
+              await measurePictures(postIds);
+            },
+            ...seen,
+            ...own,
+          },
         });
       }),
     { deed },

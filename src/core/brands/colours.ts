@@ -27,6 +27,22 @@ export function contrast(a: string, b: string): number {
   return (light + 0.05) / (dark + 0.05);
 }
 
+/** A colour laid over another, which shows through by what is left of `share` (0 to 1). */
+export function blend(over: string, under: string, share: number): string {
+  const [top, ground] = [channelsOf(over), channelsOf(under)];
+  return hexOf(top.map((channel, at) => channel * share + ground[at]! * (1 - share)));
+}
+
+/** A colour by its three channels, 0 to 1. */
+export const hexOf = (channels: readonly number[]): string =>
+  `#${channels
+    .map((channel) =>
+      Math.round(Math.min(1, Math.max(0, channel)) * 255)
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`.toUpperCase();
+
 /** A colour in Oklab (Björn Ottosson, 2020). */
 function oklab(hex: string): [number, number, number] {
   const [r, g, b] = channelsOf(hex).map(linear) as [number, number, number];

@@ -1,3 +1,4 @@
+import type { Card } from '../cards/card';
 import type { Words } from '../captions/compose';
 import type { WrittenWords } from './written';
 import type { DeliveryMode, DeliveryState } from '../delivery/delivery';
@@ -17,6 +18,8 @@ export interface SheetPicture extends PictureMeasures {
   sha256: string;
   fileName: string;
   alt: string;
+  /** How it is set, of a picture made from words. */
+  card?: Card | null;
 }
 
 /** A step on a post's sheet. */

@@ -1,3 +1,4 @@
+import type { Card } from '@/core/cards/card';
 import type { Recipe, Rendered } from '@/core/media/fit';
 import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
@@ -20,10 +21,12 @@ export interface Picture extends Recipe {
   alt: string;
   /** What it came to when it was made ready as it would leave now; absent or null while it was not. */
   rendered?: Rendered | null;
+  /** How it is set, of a picture made from words; absent or null for any other. */
+  card?: Card | null;
 }
 
 /** The columns of a picture. */
-export const COLUMNS = `id, post_id as "postId", position, sha256, mime, width, height, bytes, file_name as "fileName", alt, duration_ms as "durationMs", crop,
+export const COLUMNS = `id, post_id as "postId", position, sha256, mime, width, height, bytes, file_name as "fileName", alt, duration_ms as "durationMs", crop, card,
   to_mime as "toMime", to_bytes as "toBytes",
   (select jsonb_build_object('mime', r.mime, 'width', r.width, 'height', r.height, 'bytes', r.bytes)
     from renditions r where r.sha256 = media.sha256 and r.recipe = media.recipe) as rendered`;
@@ -37,17 +40,17 @@ export function listPictures(db: Queryable, postId: string): Promise<Picture[]> 
 export async function insertPictures(
   tx: Queryable,
   pictures: readonly (Omit<Picture, keyof Recipe | 'durationMs'> &
-    Partial<Recipe & Pick<Picture, 'durationMs'>> & { brandId: string; addedAt: Instant })[],
+    Partial<Recipe & Pick<Picture, 'durationMs' | 'card'>> & { brandId: string; addedAt: Instant })[],
 ): Promise<void> {
   if (pictures.length === 0) return;
   await tx.run(
     `insert into media (id, brand_id, post_id, position, sha256, mime, width, height, bytes, file_name, alt, added_at,
-       crop, to_mime, to_bytes, duration_ms)
+       crop, to_mime, to_bytes, duration_ms, card)
      select x.id, x."brandId", x."postId", x.position, x.sha256, x.mime, x.width, x.height, x.bytes, x."fileName", x.alt,
-       x."addedAt", nullif(x.crop, 'null'), x."toMime", x."toBytes", x."durationMs"
+       x."addedAt", nullif(x.crop, 'null'), x."toMime", x."toBytes", x."durationMs", nullif(x.card, 'null')
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "postId" uuid, position int, sha256 text,
        mime text, width int, height int, bytes bigint, "fileName" text, alt text, "addedAt" timestamptz,
-       crop jsonb, "toMime" text, "toBytes" bigint, "durationMs" int)`,
+       crop jsonb, "toMime" text, "toBytes" bigint, "durationMs" int, card jsonb)`,
     [JSON.stringify(pictures)],
   );
 }
@@ -99,4 +102,13 @@ export async function firstPictures(db: Queryable, postIds: readonly string[]): 
     [postIds],
   );
   return new Map(rows.map(({ postId, sha256 }) => [postId, sha256]));
+}
+
+/** Those of these posts that have a card which takes its words from them. */
+export async function listWithFollowingCards(db: Queryable, postIds: readonly string[]): Promise<string[]> {
+  const rows = await db.rows<{ id: string }>(
+    `select distinct post_id as id from media where post_id = any($1::uuid[]) and card ->> 'follows' is not null`,
+    [postIds],
+  );
+  return rows.map(({ id }) => id);
 }

@@ -41,7 +41,7 @@ export class TooMuchWorkError extends Error {
  * @throws TooMuchWorkError when it takes longer than `limitMs`, or more memory than a thread has
  */
 export async function inPool<T>(
-  task: 'csvFile' | 'calendarFile' | 'sourceFile' | 'apart' | 'fanOut',
+  task: 'csvFile' | 'calendarFile' | 'sourceFile' | 'apart' | 'fanOut' | 'card',
   given: object,
   limitMs: number,
 ): Promise<T> {

@@ -1,4 +1,5 @@
 /** What the threads of the pool can do: pure work of core, on plain values. Loaded in each thread by `thread.mjs`. */
+import type { Card } from '@/core/cards/card';
 import { readCalendarFile, type CalendarFile, type DaySpan } from '@/core/exchange/calendarFile';
 import { decodeText, readCsv, type CsvTable } from '@/core/exchange/csvText';
 import { takeApart, type TakenApart } from '@/core/extracts/takeApart';
@@ -36,3 +37,7 @@ export const apart = ({ given }: { given: Parameters<typeof takeApart> }): Taken
 
 /** Drafts the posts of a fan-out. */
 export const fanOut = ({ ground }: { ground: FanOutGround }): ReturnType<typeof draftFanOut> => draftFanOut(ground);
+
+/** Draws a card. Its package is loaded by the thread that first draws one. */
+export const card = async (given: { card: Card; picture: Uint8Array | null }): Promise<Result<Uint8Array>> =>
+  (await import('../cards/drawCard')).drawCard(given.card, given.picture);

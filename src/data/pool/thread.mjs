@@ -17,3 +17,4 @@ export const calendarFile = told(tasks.calendarFile);
 export const sourceFile = told(tasks.sourceFile);
 export const apart = told(tasks.apart);
 export const fanOut = told(tasks.fanOut);
+export const card = told(tasks.card);

@@ -97,22 +97,30 @@ export function removePicture(work: Work, postId: string, pictureId: string): Pr
   });
 }
 
-/** Gives a taken post other pictures. A slide that was nothing but a picture that is gone goes with it. */
-async function changePictures(
+/**
+ * Gives a taken post other pictures. A slide that was nothing but a picture that is gone goes with it.
+ *
+ * @param instead by the id of a picture, the one that takes its place in the parts that show it
+ */
+export async function changePictures(
   act: Doing,
   open: OpenPost,
   pictures: readonly Picture[],
   deed: string,
   detail: { pictureId: string } & Record<string, unknown>,
+  instead: ReadonlyMap<string, string> = new Map(),
 ): Promise<PictureOutcome> {
   must(mayEdit(open.facts));
-  const before = open.post.parts;
+  const before = open.post.parts.map((part) => ({
+    ...part,
+    pictureId: part.pictureId === null ? null : (instead.get(part.pictureId) ?? part.pictureId),
+  }));
   const shows = ({ pictureId }: Part) => pictureId === null || pictures.some(({ id }) => id === pictureId);
   const parts = partsWith(
     before.filter((part) => shows(part) || part.text.trim() !== ''),
     pictures,
   );
-  const change = before.every(shows) ? { pictures } : { pictures, parts };
+  const change = before.every(shows) && instead.size === 0 ? { pictures } : { pictures, parts };
   return { ...(await changePost(act, { open, change, deed, detail })), pictureId: detail.pictureId };
 }
 

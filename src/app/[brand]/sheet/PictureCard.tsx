@@ -16,6 +16,8 @@ import { WordButton } from '@/ui/WordButton';
 
 const CropDialog = dynamic(() => import('./CropDialog').then((module) => module.CropDialog), { ssr: false });
 
+const CardDialog = dynamic(() => import('./CardDialog').then((module) => module.CardDialog), { ssr: false });
+
 /** A picture of a post with its alt text and what is wrong with it, the mend beside it. */
 export function PictureCard({
   picture,
@@ -32,6 +34,7 @@ export function PictureCard({
 }) {
   const say = useSay();
   const [isCropping, setCropping] = useState(false);
+  const [isSetting, setSetting] = useState(false);
   const [alt, setAlt] = useState(picture.alt);
 
   async function change(method: 'PATCH' | 'DELETE', body: object) {
@@ -90,11 +93,15 @@ export function PictureCard({
               <WordButton onClick={() => setCropping(true)}>{picture.crop ? 'Cropped' : 'Crop'}</WordButton>
             </>
           )}
+          {picture.card && <WordButton onClick={() => setSetting(true)}>Set anew…</WordButton>}
           <a className="word" href={`/api/media/${picture.sha256}?save`}>
             Original
           </a>
           <WordButton onClick={() => void change('DELETE', {})}>Remove</WordButton>
         </span>
+      )}
+      {isSetting && picture.card && (
+        <CardDialog editor={editor} sheet={sheet} rules={rules} picture={picture} onClose={() => setSetting(false)} />
       )}
       {isCropping && (
         <CropDialog

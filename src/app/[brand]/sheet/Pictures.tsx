@@ -14,6 +14,8 @@ import { WordButton } from '@/ui/WordButton';
 
 const LibraryDialog = dynamic(() => import('./LibraryDialog').then((module) => module.LibraryDialog), { ssr: false });
 
+const CardDialog = dynamic(() => import('./CardDialog').then((module) => module.CardDialog), { ssr: false });
+
 /** The post's pictures and video that no part holds; more are dropped, pasted, chosen, or taken from the library. */
 export function Pictures({
   editor,
@@ -28,6 +30,7 @@ export function Pictures({
 }) {
   const say = useSay();
   const [isChoosing, setChoosing] = useState(false);
+  const [isMaking, setMaking] = useState(false);
   const { change } = editor;
   const send = useCallback((file: File) => change('POST', `/api/posts/${sheet.id}/media`, file), [change, sheet.id]);
   const { progress, take, stop } = useUploads(send);
@@ -50,6 +53,7 @@ export function Pictures({
     >
       <div className="words-label">
         <span>{label}</span>
+        {!disabled && <WordButton onClick={() => setMaking(true)}>Words as a picture…</WordButton>}
         {!disabled && <WordButton onClick={() => setChoosing(true)}>From the library</WordButton>}
       </div>
       <ul
@@ -94,6 +98,9 @@ export function Pictures({
           </li>
         )}
       </ul>
+      {isMaking && (
+        <CardDialog editor={editor} sheet={sheet} rules={rules} picture={null} onClose={() => setMaking(false)} />
+      )}
       {isChoosing && (
         <LibraryDialog
           onPick={async (sha256) => {

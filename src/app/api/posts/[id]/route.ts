@@ -1,4 +1,5 @@
 import { door } from '@/app/server/door';
+import { followCards } from '@/usecases/cards/cards';
 import { editPost } from '@/usecases/captions/editPost';
 import { ofPost } from '@/usecases/rights/readFor';
 import { loadSheet } from '@/usecases/posts/loadPosts';
@@ -40,5 +41,7 @@ export const PATCH = door<{ id: string }>('changePosts', async (request, { param
   const { version: basedOn, ...edit } = body.value;
   // The version says already whether it was sent before.
   const { request: _key, ...plain } = work;
-  return answerPost(app, id, await editPost(plain, id, basedOn, edit));
+  const edited = await editPost(plain, id, basedOn, edit);
+  if (edited.ok) await followCards({ ...plain, folder: app.folder.media }, id);
+  return answerPost(app, id, edited);
 });
