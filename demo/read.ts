@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import matter from 'gray-matter';
 import Papa from 'papaparse';
 import type { PieceKind } from '@/core/pieces/kinds';
+import type { OwnFanOut } from '@/data/fanOut/fanOuts';
 import { readSource } from '@/core/pieces/readSource';
 import type { Cue } from '@/core/pieces/subtitles';
 import type { Format } from '@/core/rulesheets/types';
@@ -113,6 +114,8 @@ export interface Scenario {
     set_aside: string;
   }[];
   pieces(brand: string): PieceFile[];
+  /** The fan-outs a brand set. */
+  fanOuts(brand: string): OwnFanOut[];
   /** A picture or video by its file name. */
   picture(file: string): Buffer;
 }
@@ -132,6 +135,10 @@ export function readScenario(): Scenario {
     shelf: (brand) => maybeRows(`${brand}/shelf.csv`),
     names: (brand) => maybeRows(`${brand}/names.csv`),
     brandSheets: rows('brand-sheets.csv'),
+    fanOuts: (brand) => {
+      const file = join(FOLDER, brand, 'fan-outs.json');
+      return existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as OwnFanOut[]) : [];
+    },
     pieces: (brand) =>
       readdirSync(join(FOLDER, brand, 'pieces'))
         .sort()

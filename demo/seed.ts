@@ -25,6 +25,7 @@ import { AS_IT_IS, isShapeIn, nearestShape, proposeCrop, shapeOf, type Crop } fr
 import { formatRule, type Format, type ShapeRange } from '@/core/rulesheets/types';
 import { standinAddress } from '@/standins/network/client';
 import { idOf, type NetworkStore } from '@/standins/network/store';
+import { saveOwnFanOut } from '@/data/fanOut/fanOuts';
 import { insertReadings } from '@/data/results/readings';
 import { readingsOf, sayWhatLasts } from './readings';
 import { seedShelf } from './shelf';
@@ -124,6 +125,7 @@ async function seedBrand(
   await seedRhythm(tx, scenario, brand, channels, themes.pillars, monday);
   const pieceIds = await seedPieces(tx, scenario, brand, rows, people, now, monday);
   await seedIdeas(tx, scenario, brand, channels, people, now);
+  for (const fanOut of scenario.fanOuts(brand.slug)) await saveOwnFanOut(tx, brand.id, fanOut);
   const made = rows.map((row, index) =>
     makePost(row, {
       brand,

@@ -202,6 +202,14 @@ create table delivery_attempts (
   constraint delivery_attempts_delivery_id_fkey FOREIGN KEY (delivery_id) REFERENCES deliveries(id)
 );
 
+create table drawn_up (
+  piece_id uuid not null,
+  fan_out text not null,
+  at timestamp with time zone not null,
+  constraint drawn_up_pkey PRIMARY KEY (piece_id, fan_out),
+  constraint drawn_up_piece_id_fkey FOREIGN KEY (piece_id) REFERENCES pieces(id)
+);
+
 create table extracts (
   id uuid not null,
   brand_id uuid not null,
@@ -455,6 +463,7 @@ create table pieces (
   search tsvector generated always as (search_of(title)) stored,
   cues jsonb not null default '[]'::jsonb,
   is_word_timed boolean not null default false,
+  typed_at timestamp with time zone,
   constraint pieces_of_brand UNIQUE (brand_id, id),
   constraint pieces_pkey PRIMARY KEY (id),
   constraint pieces_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
@@ -600,6 +609,35 @@ create table prep_sheets (
   constraint prep_sheets_pkey PRIMARY KEY (brand_id, subject),
   constraint prep_sheets_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
 );
+
+create table proposals (
+  id uuid not null,
+  brand_id uuid not null,
+  piece_id uuid not null,
+  owner_id uuid not null,
+  channel_id uuid not null,
+  format text not null,
+  fan_out text not null,
+  place integer not null,
+  offset_days integer not null,
+  gap_days integer not null,
+  made_from jsonb not null,
+  draft jsonb not null,
+  card jsonb,
+  made_at timestamp with time zone not null,
+  state text not null default 'waiting'::text,
+  decided_at timestamp with time zone,
+  post_id uuid,
+  constraint proposals_pkey PRIMARY KEY (id),
+  constraint proposals_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint proposals_channel_id_fkey FOREIGN KEY (channel_id) REFERENCES channels(id),
+  constraint proposals_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id),
+  constraint proposals_piece_id_fkey FOREIGN KEY (piece_id) REFERENCES pieces(id),
+  constraint proposals_post_id_fkey FOREIGN KEY (post_id) REFERENCES posts(id),
+  constraint proposals_state_known CHECK ((state = ANY (ARRAY['waiting'::text, 'kept'::text, 'thrownAway'::text])))
+);
+CREATE INDEX proposals_by_piece ON public.proposals USING btree (piece_id);
+CREATE INDEX proposals_waiting ON public.proposals USING btree (owner_id, brand_id, made_at DESC) WHERE (state = 'waiting'::text);
 
 create table readings (
   post_id uuid not null,

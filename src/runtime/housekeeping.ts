@@ -14,6 +14,7 @@ import { bringForward } from '@/data/jobs/jobs';
 import { forgetImports } from '@/data/exchange/imports';
 import { askUnsure } from '@/usecases/delivery/askNetworks';
 import type { DeliveryWork } from '@/usecases/delivery/deliver';
+import { DRAW_UP_JOB, drawUpStanding } from '@/usecases/proposals/drawUp';
 import { IMPORT_JOB, runImport } from '@/usecases/exchange/longImport';
 import { keepAhead } from '@/usecases/rhythm/series';
 import type { JobKind } from './jobs';
@@ -29,7 +30,14 @@ const ANSWERED_KEPT_MS = 14 * DAY_MS;
 
 /** What Bimlo does by itself beside delivering. */
 export type Housekeeping =
-  'forgetAnswered' | 'askUnsure' | 'keepSeriesAhead' | 'snapshot' | 'clearFiles' | 'statistics' | typeof IMPORT_JOB;
+  | 'forgetAnswered'
+  | 'askUnsure'
+  | 'keepSeriesAhead'
+  | 'snapshot'
+  | 'clearFiles'
+  | 'statistics'
+  | typeof IMPORT_JOB
+  | typeof DRAW_UP_JOB;
 
 /** The kinds of jobs of one process with its data folder. */
 export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Record<Housekeeping, JobKind> => ({
@@ -61,6 +69,11 @@ export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Recor
       await bringForward(work.db, 'statistics', work.clock.now());
       return { result };
     },
+  },
+  [DRAW_UP_JOB]: {
+    everyMs: MINUTE_MS,
+    retryMs: 5 * MINUTE_MS,
+    run: async (_job, isStopping) => ({ result: `drew up ${await drawUpStanding(work, isStopping)}` }),
   },
   clearFiles: {
     everyMs: 6 * HOUR_MS,

@@ -104,6 +104,7 @@ export function usualFor(
   fanOuts: readonly BrandFanOut[],
 ): string {
   const seems = kind !== 'message' ? kind : isTimed ? 'talk' : sourceText.length >= LONG_MESSAGE ? 'article' : kind;
-  const able = fanOuts.filter((one) => one.for === seems);
+  // What is drawn up by itself needs nobody to begin it.
+  const able = fanOuts.filter((one) => one.for === seems && !one.isStanding);
   return (able.find(({ isOwn }) => isOwn) ?? able[0] ?? fanOuts[0]!).slug;
 }

@@ -176,6 +176,11 @@ export async function updatePiece(
   return changed === 1;
 }
 
+/** Says when the text of a piece was last typed at; null for one that was brought in whole. */
+export async function updateTypedAt(tx: Queryable, id: string, at: Instant | null): Promise<void> {
+  await tx.run('update pieces set typed_at = $2 where id = $1', [id, at]);
+}
+
 /** Sets a piece aside (with the reason) or, with null, brings it back. @returns whether that changed anything. */
 export async function updatePieceSetAside(
   tx: Queryable,

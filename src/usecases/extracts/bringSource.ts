@@ -3,7 +3,7 @@ import type { SourceText } from '@/core/pieces/readSource';
 import type { Result } from '@/core/refusal';
 import { cleanText } from '@/core/text/clean';
 import { maybeSource } from '@/data/extracts/extracts';
-import { maybePiece, updatePiece, type Piece } from '@/data/pieces/pieces';
+import { maybePiece, updatePiece, updateTypedAt, type Piece } from '@/data/pieces/pieces';
 import { ownPiece } from '../pieces/pieces';
 import { doing, mustFit, refused, STALE, type Work } from '../useCase';
 import { followSource } from './followSource';
@@ -23,6 +23,7 @@ export function bringSource(work: Work, pieceId: string, version: number, read: 
       refused({ code: 'noText', field: 'file', message: 'There is no text in it, so nothing was taken from it.' });
     const before = (await maybeSource(act.tx, pieceId))!;
     if (!(await updatePiece(act.tx, pieceId, version, { ...piece, sourceText: source }))) refused(STALE);
+    await updateTypedAt(act.tx, pieceId, null);
     await followSource(act, pieceId, before, { source, cues: [...read.cues], isWordTimed: read.isWordTimed });
     await act.note({
       brandId: piece.brandId,

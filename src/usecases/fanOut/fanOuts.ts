@@ -4,6 +4,7 @@ import type { Result } from '@/core/refusal';
 import { fanOutKey } from '@/data/brands/settingVersions';
 import type { Queryable } from '@/data/database/db';
 import { deleteOwnFanOut, listOwnFanOuts, saveOwnFanOut } from '@/data/fanOut/fanOuts';
+import { passOverPresent } from '@/data/proposals/proposals';
 import { freeSlug } from '../brands/freeSlug';
 import { takeSetting } from '../brands/takeSetting';
 import { mustMay } from '../rights/mustMay';
@@ -62,6 +63,8 @@ export function setFanOut(
         message: `“${other.name}” is drawn up for that kind of piece already. Switch it off there first.`,
       });
     await saveOwnFanOut(act.tx, brandId, { ...read, slug: named });
+    const wasStanding = own.some((one) => one.slug === named && one.isStanding && one.for === read.for);
+    if (read.isStanding && !wasStanding) await passOverPresent(act.tx, brandId, named, act.now);
     await act.note({ brandId, subject: 'brand', subjectId: brandId, deed: 'fan-out set', detail: { of: named } });
     return { slug: named };
   });

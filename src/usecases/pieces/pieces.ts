@@ -11,6 +11,7 @@ import {
   updatePieceDeleted,
   updatePieceSetAside,
   updatePiece,
+  updateTypedAt,
   type Piece,
 } from '@/data/pieces/pieces';
 import { maybeSource } from '@/data/extracts/extracts';
@@ -73,7 +74,10 @@ export function editPiece(work: Work, id: string, version: number, edit: PieceEd
     if (prepDay !== null) must(readDate(prepDay, 'prepDay'));
     const before = texts.sourceText === piece.sourceText ? undefined : await maybeSource(act.tx, id);
     if (!(await updatePiece(act.tx, id, version, { ...texts, kind, prepDay }))) refused(STALE);
-    if (before) await followSource(act, id, before, { ...before, source: texts.sourceText });
+    if (before) {
+      await updateTypedAt(act.tx, id, act.now);
+      await followSource(act, id, before, { ...before, source: texts.sourceText });
+    }
     if (kind !== piece.kind) await replacePrep(act, piece.brandId, id, await prepOfPiece(act, { ...piece, kind }));
     else if (prepDay !== piece.prepDay) await recount(act.tx, piece.brandId, [id], act.now, { isReplanned: true });
     if (edit.channelIds) await suggest(act, piece, edit.channelIds);

@@ -9,6 +9,7 @@ import type { Fitness } from '@/core/delivery/departure';
 import { askedFor } from '@/core/rhythm/entry';
 import type { Opening } from '@/core/rhythm/openings';
 import { addDays } from '@/core/time/days';
+import { counted } from '@/core/words';
 import type { BatchDayLine } from '@/usecases/prep/reading';
 import type { DeskView } from '@/usecases/desk/loadDesk';
 import type { Departure } from '@/usecases/delivery/loadDepartures';
@@ -18,6 +19,8 @@ import { shortDate, spokenDate } from '@/ui/format';
 import { HorizonBar } from '@/ui/HorizonBar';
 import { Notches } from '@/ui/Notches';
 import { useShell } from '@/ui/shell';
+import type { WaitingProposal } from '@/usecases/proposals/proposals';
+import { Proposals } from './Proposals';
 import { BatchDays } from './BatchDays';
 import { PersonChoice } from './PersonChoice';
 import { StepList } from './StepList';
@@ -50,6 +53,7 @@ export function DeskScreen({
   desk,
   steps,
   batchDays,
+  proposals,
   personId,
   today,
   aims,
@@ -57,6 +61,7 @@ export function DeskScreen({
   desk: DeskView;
   steps: DeskSteps;
   batchDays: readonly BatchDayLine[];
+  proposals: readonly WaitingProposal[];
   /** Whose desk it is. */
   personId: string;
   today: string;
@@ -78,11 +83,18 @@ export function DeskScreen({
         <span className="soft">
           <PersonChoice slug={person.slug} /> · this week {week.all} posts: {week.out} published, {week.ready} ready,{' '}
           {week.all - week.out - week.ready} not ready
+          {proposals.length > 0 && (
+            <>
+              {' '}
+              · <a href="#drawn-up">{counted(proposals.length, 'post')} drawn up for you</a>
+            </>
+          )}
         </span>
       </header>
       <div className="place-body desk">
         <div>
           <StepList key={person.id} steps={steps} person={person} />
+          <Proposals key={`proposals ${person.id}`} proposals={proposals} />
           <BatchDays batchDays={batchDays} />
         </div>
         <div>

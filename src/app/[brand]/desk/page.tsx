@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
 import { addDays } from '@/core/time/days';
 import { listBatchDays } from '@/usecases/prep/reading';
+import { loadProposals } from '@/usecases/proposals/proposals';
 import { loadDesk } from '@/usecases/desk/loadDesk';
 import { loadDeskSteps } from '@/usecases/desk/loadDeskSteps';
 import { DeskScreen } from './DeskScreen';
@@ -22,16 +23,18 @@ export default async function DeskPage({
   const { db, brand, channels, people, me, today, now } = await brandOfPage((await params).brand);
   const { of } = await searchParams;
   const person = people.find(({ slug }) => slug === of) ?? me;
-  const [desk, steps, batchDays] = await Promise.all([
+  const [desk, steps, batchDays, proposals] = await Promise.all([
     loadDesk(db, brand, channels, now),
     loadDeskSteps(db, person, brand.id, today),
     listBatchDays(db, [brand.id], today, addDays(today, BATCH_AHEAD_DAYS)),
+    loadProposals(db, person.id, brand.id, now),
   ]);
   return (
     <DeskScreen
       desk={desk}
       steps={steps}
       batchDays={batchDays}
+      proposals={proposals}
       personId={person.id}
       today={today}
       aims={Object.fromEntries(channels.map(({ id, aimDays }) => [id, aimDays]))}

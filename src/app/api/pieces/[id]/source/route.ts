@@ -1,6 +1,7 @@
 import { door } from '@/app/server/door';
 import { fileNameOf } from '@/app/server/upload';
 import { isId, nothingThere, readAtMost, refusal } from '@/app/server/request';
+import { DRAW_UP_JOB } from '@/usecases/proposals/drawUp';
 import { bringSource, readSourceFile, SOURCE_LIMIT_BYTES } from '@/usecases/extracts/bringSource';
 import { answerPiece } from '../../answer';
 
@@ -19,5 +20,7 @@ export const POST = door<{ id: string }>('changePieces', async (request, { param
     });
   const read = await readSourceFile(bytes, fileNameOf(request) ?? '');
   if (!read.ok) return refusal(read.refusal);
-  return answerPiece(app, id, await bringSource(work, id, work.seen, read.value));
+  const brought = await bringSource(work, id, work.seen, read.value);
+  if (brought.ok) await app.jobs.runSoon(DRAW_UP_JOB);
+  return answerPiece(app, id, brought);
 });
