@@ -1,4 +1,5 @@
 import type { Lasting, PastPost } from '@/core/encores/encores';
+import type { FamilyMember } from '@/core/encores/family';
 import type { Counts } from '@/core/results/engagement';
 import type { LocalDate } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
@@ -72,5 +73,15 @@ export function listSameCaptions(
      where channel_id = any($1::uuid[]) and deleted_at is null and stage <> 'setAside'
        and plan_date between $3 and $4 and caption = any($2::text[])`,
     [channelIds, captions, from, to],
+  );
+}
+
+/** The live posts of a piece, as its family is drawn, at most 400. */
+export function listFamily(db: Queryable, pieceId: string): Promise<FamilyMember[]> {
+  return db.rows<FamilyMember>(
+    `select id, channel_id as "channelId", title, plan_date as date, stage = 'published' as "isPublished",
+       encore_of as "encoreOf"
+     from posts where piece_id = $1 and deleted_at is null and stage <> 'setAside' order by plan_date, id limit 400`,
+    [pieceId],
   );
 }

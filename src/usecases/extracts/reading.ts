@@ -1,10 +1,12 @@
 import type { Extract } from '@/core/extracts/extracts';
 import type { Clip } from '@/core/extracts/clips';
 import type { TakenApart } from '@/core/extracts/takeApart';
+import { groupBy } from '@/core/group';
 import { readingOf } from '@/core/pieces/readSource';
 import { timesOf, type Cue } from '@/core/pieces/subtitles';
 import { accept, type Result } from '@/core/refusal';
 import { listExtracts, maybeSource, type KeptExtract } from '@/data/extracts/extracts';
+import { listUsedStretches } from '@/data/fanOut/postExtracts';
 import { takeApartInPool } from '@/data/pool/takeApart';
 import type { Db } from '../useCase';
 
@@ -15,6 +17,8 @@ export type ShownExtract = Pick<KeptExtract, 'id' | 'kind' | 'state' | 'start' |
   text: string;
   inMs?: number;
   outMs?: number;
+  /** The live posts made from it. */
+  usedIn?: { postId: string; channelId: string }[];
 };
 
 /** A piece's text to be read, what was made of it, and what Bimlo proposes beside. */
@@ -27,14 +31,18 @@ export interface PieceReading extends Omit<TakenApart, 'extracts' | 'clips'> {
 
 /** Loads a piece's text to be read with what was made of it; what is proposed takes longer and is asked for by itself. */
 export async function loadText(db: Db, pieceId: string): Promise<PieceReading> {
-  const [source, kept] = await Promise.all([maybeSource(db, pieceId), listExtracts(db, pieceId)]);
+  const [source, kept, used] = await Promise.all([
+    maybeSource(db, pieceId),
+    listExtracts(db, pieceId),
+    usesOf(db, pieceId),
+  ]);
   const { cues, ...own } = source ?? { source: '', cues: [] };
   const reading = readingOf({ ...own, cues });
   return {
     ...reading,
     language: null,
     sentences: [],
-    kept: kept.map((one) => shown(one, reading.text, cues)),
+    kept: kept.map((one) => ({ ...shown(one, reading.text, cues), usedIn: used.get(one.id) ?? [] })),
     proposed: [],
     proposedClips: [],
     isTimed: cues.length > 0,
@@ -43,7 +51,11 @@ export async function loadText(db: Db, pieceId: string): Promise<PieceReading> {
 
 /** Loads the same with its sentences and what is proposed, worked out on a thread of its own. */
 export async function loadReading(db: Db, pieceId: string): Promise<Result<PieceReading>> {
-  const [source, kept] = await Promise.all([maybeSource(db, pieceId), listExtracts(db, pieceId)]);
+  const [source, kept, used] = await Promise.all([
+    maybeSource(db, pieceId),
+    listExtracts(db, pieceId),
+    usesOf(db, pieceId),
+  ]);
   const own = source ?? { source: '', cues: [], isWordTimed: false };
   const isClip = ({ kind }: KeptExtract) => kind === 'clip';
   const apart = await takeApartInPool(
@@ -55,11 +67,17 @@ export async function loadReading(db: Db, pieceId: string): Promise<Result<Piece
   const { extracts, clips, ...reading } = apart.value;
   return accept({
     ...reading,
-    kept: kept.map((one) => shown(one, reading.text, own.cues)),
+    kept: kept.map((one) => ({ ...shown(one, reading.text, own.cues), usedIn: used.get(one.id) ?? [] })),
     proposed: extracts,
     proposedClips: clips,
     isTimed: own.cues.length > 0,
   });
+}
+
+/** The live posts made from each extract of a piece. */
+async function usesOf(db: Db, pieceId: string): Promise<Map<string, { postId: string; channelId: string }[]>> {
+  const uses = groupBy(await listUsedStretches(db, pieceId), ({ extractId }) => extractId);
+  return new Map([...uses].map(([id, own]) => [id, own.map(({ postId, channelId }) => ({ postId, channelId }))]));
 }
 
 const shown = (

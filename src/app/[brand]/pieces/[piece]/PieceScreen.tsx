@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { Slip } from '@/core/calendar/slip';
+import type { FamilyMember } from '@/core/encores/family';
 import type { BrandFanOut } from '@/core/fanOut/fanOut';
 import { usualFor } from '@/core/fanOut/shipped';
 import type { LocalDate } from '@/core/time/plan';
@@ -18,6 +19,7 @@ import { progressOfSteps, progressTogether } from '@/core/prep/progress';
 import { Notches } from '@/ui/Notches';
 import { Progress, progressWords } from '@/ui/Progress';
 import { useShell } from '@/ui/shell';
+import { FamilyDrawing } from './FamilyDrawing';
 import { PiecePrep } from './PiecePrep';
 import { Extracts } from './reading/Extracts';
 import { marksOf } from './reading/ExtractList';
@@ -40,6 +42,7 @@ export function PieceScreen({
   today,
   reading: initialReading,
   fanOuts,
+  family,
 }: {
   piece: Piece;
   slips: readonly Slip[];
@@ -50,6 +53,8 @@ export function PieceScreen({
   reading: PieceReading;
   /** Those of its brand. */
   fanOuts: readonly BrandFanOut[];
+  /** Its live posts. */
+  family: readonly FamilyMember[];
 }) {
   const { brand, channels } = useShell();
   const router = useRouter();
@@ -186,6 +191,7 @@ export function PieceScreen({
             {slips.length === 0 && (
               <p className="soft">None yet. Plan it on a date, and a post is made for each channel you choose.</p>
             )}
+            <FamilyDrawing members={family} today={today} />
             <PostList slips={slips} />
             {slips.some(({ stage }) => stage !== 'published' && stage !== 'setAside') && (
               <p>

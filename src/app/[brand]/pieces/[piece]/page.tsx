@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
 import { isId } from '@/app/server/request';
+import { listFamily } from '@/usecases/encores/reading';
 import { listFanOuts } from '@/usecases/fanOut/fanOuts';
 import { loadText } from '@/usecases/extracts/reading';
 import { maybePiece } from '@/usecases/pieces/reading';
@@ -18,11 +19,12 @@ export default async function PiecePage({ params }: { params: Promise<{ brand: s
   const { db, brand, channels, today } = await brandOfPage(slug);
   const piece = isId(id) ? await maybePiece(db, id) : undefined;
   if (!piece || piece.deletedAt || piece.brandId !== brand.id) notFound();
-  const [posts, steps, reading, fanOuts] = await Promise.all([
+  const [posts, steps, reading, fanOuts, family] = await Promise.all([
     listPostsOfPiece(db, id),
     listStepsOf(db, [id]),
     loadText(db, id),
     listFanOuts(db, brand.id),
+    listFamily(db, id),
   ]);
   return (
     <PieceScreen
@@ -33,6 +35,7 @@ export default async function PiecePage({ params }: { params: Promise<{ brand: s
       today={today}
       reading={reading}
       fanOuts={fanOuts}
+      family={family}
     />
   );
 }

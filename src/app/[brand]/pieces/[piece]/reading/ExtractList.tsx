@@ -3,6 +3,9 @@
 import { useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { EXTRACT_LABELS } from '@/core/extracts/extracts';
 import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
+import Link from 'next/link';
+import { CallSign } from '@/ui/CallSign';
+import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 import { lengthWords } from '@/core/captions/spoken';
 import { moment } from '@/core/extracts/moments';
@@ -156,6 +159,7 @@ export function ExtractList({
                       `–${moment(row.outMs)} · ${lengthWords(Math.round((row.outMs - row.inMs) / 1_000))}`}
                   </span>
                 )}
+                <UsedIn uses={row.kept?.usedIn ?? []} />
               </span>
               <span className="extract-deeds">
                 {row.kept ? (
@@ -178,6 +182,28 @@ export function ExtractList({
         </li>
       ))}
     </ul>
+  );
+}
+
+/** The channels that have a post made from an extract, each leading to it. */
+function UsedIn({ uses }: { uses: NonNullable<ShownExtract['usedIn']> }) {
+  const { brand, channels } = useShell();
+  if (uses.length === 0) return null;
+  return (
+    <>
+      {' · used on'}
+      {uses.map(({ postId, channelId }) => {
+        const channel = channels.find(({ id }) => id === channelId);
+        return (
+          channel && (
+            <Link key={postId} href={`/${brand.slug}/calendar?post=${postId}`} prefetch={false}>
+              {' '}
+              <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />
+            </Link>
+          )
+        );
+      })}
+    </>
   );
 }
 

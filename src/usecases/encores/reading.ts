@@ -1,0 +1,3 @@
+/** Encores as pages read them. Plain queries, handed on as they are. */
+
+export { listFamily } from '@/data/encores/encores';
