@@ -419,6 +419,26 @@ create table people_days_off (
 );
 CREATE INDEX people_days_off_by_person ON public.people_days_off USING btree (person_id, from_date);
 
+create table piece_media (
+  id uuid not null,
+  brand_id uuid not null,
+  piece_id uuid not null,
+  position integer not null,
+  sha256 text not null,
+  mime text not null,
+  width integer not null,
+  height integer not null,
+  duration_ms integer,
+  bytes bigint not null,
+  file_name text not null,
+  alt text not null default ''::text,
+  added_at timestamp with time zone not null,
+  constraint piece_media_pkey PRIMARY KEY (id),
+  constraint piece_media_piece_of_brand FOREIGN KEY (brand_id, piece_id) REFERENCES pieces(brand_id, id)
+);
+CREATE INDEX piece_media_by_content ON public.piece_media USING btree (sha256);
+CREATE INDEX piece_media_by_piece ON public.piece_media USING btree (piece_id, "position");
+
 create table piece_suggestions (
   brand_id uuid not null,
   piece_id uuid not null,

@@ -59,10 +59,14 @@ export function fileNameOf(request: Request): string | null {
 /**
  * Takes in a file that is the whole body of a request, streamed to the folder.
  */
-export async function takeUpload(request: Request, folder: string): Promise<Result<MediaFile>> {
+export async function takeUpload(
+  request: Request,
+  folder: string,
+  options: { takesSound?: boolean } = {},
+): Promise<Result<MediaFile>> {
   const fileName = fileNameOf(request) ?? 'file';
   const tooBig = refuseBySize(Number(request.headers.get('content-length') ?? 0), fileName);
   if (tooBig) return tooBig;
   if (!request.body) return refuse('emptyFile', 'The file is empty. Choose another.', 'pictures');
-  return takeMedia(folder, request.body, fileName);
+  return takeMedia(folder, request.body, fileName, options);
 }

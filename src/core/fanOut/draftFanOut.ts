@@ -5,8 +5,10 @@ import { findClips, type Clip } from '../extracts/clips';
 import { findExtracts, overlaps, type Extract, type ExtractKind, type Taken } from '../extracts/extracts';
 import { timesOf } from '../pieces/subtitles';
 import { readingOf, type SourceText } from '../pieces/readSource';
-import { formatRule, type Format, type RuleSheet } from '../rulesheets/types';
+import type { Format, RuleSheet } from '../rulesheets/types';
 import { draftPosts } from './draftPosts';
+import { askedOf } from './askedRow';
+import { draftPhotoSet } from './draftPhotoSet';
 import { dealRow, type FanOutRow } from './fanOut';
 
 /** A channel that posts can be made for. */
@@ -26,6 +28,8 @@ export interface JudgedExtract extends Taken {
 /** All that drafts of a fan-out depend on. Plain values: it is worked out on a thread of its own. */
 export interface FanOutGround {
   kept: Pick<SourceText, 'source' | 'cues' | 'isWordTimed'>;
+  /** The pictures of a photo set, in their order; absent or empty for any other piece. */
+  pictures?: readonly { id: string; alt: string }[];
   /** Whether that is the note of a piece without a text: then nothing is an extract of it. */
   isNote?: boolean;
   title: string;
@@ -79,6 +83,8 @@ export interface FanOutPost {
     outMs?: number;
   }[];
   drafts: readonly Draft[];
+  /** Of a photo set: the pictures of the piece that it shows, in order. */
+  pictures?: readonly string[];
 }
 
 /** Extracts looked for beside those that were accepted. */
@@ -86,7 +92,8 @@ const LOOKED_FOR = 24;
 
 /** Drafts all posts of a fan-out: the accepted extracts are dealt first, then what Bimlo proposes. */
 export function draftFanOut(ground: FanOutGround): { rows: DraftedRow[]; posts: FanOutPost[] } {
-  const { kept, judged, channels, chosen, on, used, existing, shelf, under, wordsPerMinute, seed } = ground;
+  if (ground.pictures?.length) return draftPhotoSet(ground, ground.pictures);
+  const { kept, judged, channels, used, shelf, under, wordsPerMinute, seed } = ground;
   const reading = readingOf(kept);
   const analysis = analyse({ ...reading, cues: kept.cues, isWordTimed: kept.isWordTimed });
   const textOf = ({ start, end }: Taken) => reading.text.slice(start, end);
@@ -120,14 +127,9 @@ export function draftFanOut(ground: FanOutGround): { rows: DraftedRow[]; posts: 
   const rows: DraftedRow[] = [];
   const posts: FanOutPost[] = [];
   ground.rows.forEach((row, at) => {
-    const able = channels.filter(({ sheet }) => sheet.kind === row.network && formatRule(sheet, row.format));
-    const channel = able.find(({ id }) => id === chosen[at]) ?? able[0];
-    const base = { ...row, channelIds: able.map(({ id }) => id), channelId: channel?.id ?? null };
-    if (!channel) return void rows.push({ ...base, isOn: false, makes: 0, note: 'no channel of this brand takes it' });
-    const has = existing[`${channel.id}:${row.format}`] ?? 0;
-    const isOn = on === null ? has === 0 : on.includes(at);
-    const already = has > 0 ? `${channel.name} has ${has === 1 ? 'one' : has} of this piece already` : '';
-    if (!isOn) return void rows.push({ ...base, isOn, makes: 0, note: already });
+    const asked = askedOf(row, at, ground);
+    if (!('channel' in asked)) return void rows.push(asked.row);
+    const { channel, base, already } = asked;
     const dealt = dealRow(row, at, extracts, clips, taken.get(channel.id)!, spread);
     const drafted = draftPosts(
       ruleBasedHelper,
@@ -141,7 +143,7 @@ export function draftFanOut(ground: FanOutGround): { rows: DraftedRow[]; posts: 
       dealt.length < row.count
         ? `${dealt.length === 0 ? 'nothing' : `only ${dealt.length}`} left in the piece for ${row.count}`
         : '';
-    rows.push({ ...base, isOn, makes: dealt.length, note: [already, few].filter(Boolean).join('; ') });
+    rows.push({ ...base, isOn: true, makes: dealt.length, note: [already, few].filter(Boolean).join('; ') });
     for (const { number, from, clip, drafts } of drafted)
       posts.push({
         key: `${at}-${number}-${channel.id}`,

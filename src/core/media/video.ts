@@ -4,6 +4,9 @@ import { isShapeIn, outBytes, outSize, shapeOf, type PictureMeasures } from './f
 /** Whether a media type is that of a video. */
 export const isVideo = ({ mime }: { mime: string }): boolean => mime.startsWith('video/');
 
+/** Whether a media type is that of a sound. */
+export const isSound = ({ mime }: { mime: string }): boolean => mime.startsWith('audio/');
+
 /** What a network would refuse a video for. */
 export type VideoFault =
   { kind: 'short' | 'long'; hasSeconds: number } | { kind: 'shape' } | { kind: 'big'; hasBytes: number };

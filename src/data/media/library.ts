@@ -98,18 +98,20 @@ export function insertLibraryFiles(
 export async function deleteUnusedLibraryFile(tx: Queryable, brandId: string, sha256: string): Promise<boolean> {
   const taken = await tx.run(
     `delete from library_files where brand_id = $1 and sha256 = $2
-       and not exists (select 1 from media where brand_id = $1 and sha256 = $2)`,
+       and not exists (select 1 from media where brand_id = $1 and sha256 = $2)
+       and not exists (select 1 from piece_media where brand_id = $1 and sha256 = $2)`,
     [brandId, sha256],
   );
   return taken === 1;
 }
 
-/** Which of these contents some row still points to: a library, a post, what a post did not send, a brand sheet, or a copy that waits to leave. */
+/** Which of these contents some row still points to: a library, a post, a piece, what a post did not send, a brand sheet, or a copy that waits to leave. */
 export async function listKnownContents(db: Queryable, hashes: readonly string[]): Promise<Set<string>> {
   const rows = await db.rows<{ sha256: string }>(
     `select h.sha256 from unnest($1::text[]) as h (sha256)
      where exists (select 1 from library_files f where f.sha256 = h.sha256)
        or exists (select 1 from media m where m.sha256 = h.sha256)
+       or exists (select 1 from piece_media m where m.sha256 = h.sha256)
        or exists (select 1 from brand_assets b where b.sha256 = h.sha256)
        or exists (select 1 from posts p where p.not_sent is not null
          and p.not_sent -> 'copy' -> 'pictures' @> jsonb_build_array(jsonb_build_object('sha256', h.sha256)))

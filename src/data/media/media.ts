@@ -75,7 +75,7 @@ export async function deletePictures(tx: Queryable, ids: readonly string[]): Pro
   if (ids.length > 0) await tx.run('delete from media where id = any($1::uuid[])', [ids]);
 }
 
-/** The media type of a stored file, if a post, a library or a brand sheet of a brand that the person works for holds it. */
+/** The media type of a stored file, if a post, a piece, a library or a brand sheet of a brand that the person works for holds it. */
 export async function maybeMimeFor(
   db: Queryable,
   sha256: string,
@@ -86,6 +86,7 @@ export async function maybeMimeFor(
       `with mine as (select brand_id from brand_people where person_id = $2)
        select mime, file_name as "fileName" from media where sha256 = $1 and brand_id in (select brand_id from mine)
        union all select mime, file_name from library_files where sha256 = $1 and brand_id in (select brand_id from mine)
+       union all select mime, file_name from piece_media where sha256 = $1 and brand_id in (select brand_id from mine)
        union all select mime, file_name from brand_assets where sha256 = $1 and brand_id in (select brand_id from mine)
        limit 1`,
       [sha256, personId],

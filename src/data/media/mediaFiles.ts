@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { fileTypeFromBuffer } from 'file-type';
-import { FilePathSource, Input, MATROSKA, MP4, QTFF, WEBM } from 'mediabunny';
+import { FilePathSource, Input, MATROSKA, MP3, MP4, QTFF, WAVE, WEBM } from 'mediabunny';
 import sharp from 'sharp';
 import { accept, refuse, type Result } from '@/core/refusal';
 import { isDiskFull } from '../database/diskFull';
@@ -26,6 +26,8 @@ const HEAD_BYTES = 4_100;
 const DRAWING = 'image/svg+xml';
 const PICTURE_TYPES = ['image/jpeg', 'image/png', 'image/webp', 'image/gif', DRAWING];
 const VIDEO_TYPES = ['video/mp4', 'video/webm'];
+/** Of a recording without pictures. `file-type` calls an MP4 that holds only sound `audio/x-m4a`, or plain `video/mp4`. */
+const SOUND_TYPES = ['audio/mpeg', 'audio/mp4', 'audio/x-m4a', 'audio/wav', 'audio/vnd.wave'];
 
 /** A picture or video file that was looked into and lies in the folder. */
 export interface MediaFile {
@@ -60,24 +62,26 @@ export const readPictureFile = (
  * behind.
  *
  * @param fileName as the person's machine calls it; only kept to be shown
+ * @param options `takesSound`: whether a sound is taken as well
  */
 export async function takeMedia(
   folder: string,
   source: ReadableStream<Uint8Array> | Uint8Array,
   fileName: string,
+  { takesSound = false }: { takesSound?: boolean } = {},
 ): Promise<Result<MediaFile>> {
   const shown = fileName.replace(/[\p{C}/\\]/gu, '').slice(0, 200) || 'file';
   const temporary = join(folder, `incoming-${randomUUID()}`);
   try {
     const { bytes, mime } = await receive(source, temporary);
     if (bytes === 0) return refuse('emptyFile', `“${shown}” is empty. Choose another file.`, 'pictures');
-    if (![...PICTURE_TYPES, ...VIDEO_TYPES].includes(mime))
+    if (![...PICTURE_TYPES, ...VIDEO_TYPES, ...(takesSound ? SOUND_TYPES : [])].includes(mime))
       return refuse(
         'notAPicture',
-        `“${shown}” is not a picture or video Bimlo takes${mime ? ` (it is ${mime})` : ''}. Take a JPEG, PNG, WebP, GIF or SVG, an MP4 or WebM.`,
+        `“${shown}” is not a picture or video Bimlo takes${mime ? ` (it is ${mime})` : ''}. Take a JPEG, PNG, WebP, GIF or SVG, an MP4 or WebM${takesSound ? ', an MP3, M4A or WAV' : ''}.`,
         'pictures',
       );
-    return await keep(folder, temporary, { bytes, mime, fileName: shown });
+    return await keep(folder, temporary, { bytes, mime, fileName: shown }, takesSound);
   } catch (error) {
     if (error instanceof TooBig) return refuse('tooBig', tooBig(shown), 'pictures');
     if (isDiskFull(error))
@@ -111,7 +115,11 @@ async function recognise(head: Uint8Array): Promise<string> {
 }
 
 const limitOf = (mime: string): number =>
-  VIDEO_TYPES.includes(mime) ? VIDEO_LIMIT_BYTES : mime === DRAWING ? DRAWING_LIMIT_BYTES : PICTURE_LIMIT_BYTES;
+  VIDEO_TYPES.includes(mime) || SOUND_TYPES.includes(mime)
+    ? VIDEO_LIMIT_BYTES
+    : mime === DRAWING
+      ? DRAWING_LIMIT_BYTES
+      : PICTURE_LIMIT_BYTES;
 
 /** Bytes of an upload that are held at most, so that small chunks are written together. */
 const IN_FLIGHT_BYTES = 1_000_000;
@@ -142,19 +150,21 @@ async function keep(
   folder: string,
   temporary: string,
   received: Pick<MediaFile, 'bytes' | 'mime' | 'fileName'>,
+  takesSound: boolean,
 ): Promise<Result<MediaFile>> {
   const { mime } = received;
+  const isRecording = [...VIDEO_TYPES, ...SOUND_TYPES].includes(mime);
   // The hash is worked out while sharp decodes on threads of its own.
   const [measures, sha256] = await Promise.all([
-    VIDEO_TYPES.includes(mime) ? readVideo(temporary) : decode(temporary, mime),
+    isRecording ? readRecording(temporary, takesSound) : decode(temporary, mime),
     hashOf(temporary),
   ]);
   const file = { ...received, sha256 };
   if (!measures)
     return refuse(
       'brokenPicture',
-      VIDEO_TYPES.includes(mime)
-        ? `“${file.fileName}” is broken or cut off: no picture track can be read from it. Save it again and try again.`
+      isRecording
+        ? `“${file.fileName}” is broken or cut off: no picture${takesSound ? ' or sound' : ''} track can be read from it. Save it again and try again.`
         : `“${file.fileName}” is broken or cut off, or has more than ${PICTURE_LIMIT_PIXELS / 1_000_000} megapixels. Save it again and try again.`,
       'pictures',
     );
@@ -168,7 +178,8 @@ async function keep(
   // One that lies there already looks new from now on, so that it is not cleared before its row is written.
   if (!(await touch(target))) await rename(temporary, target);
   const { width, height, durationMs } = measures;
-  return accept({ ...file, width, height, durationMs });
+  const isSoundOnly = isRecording && width === 0;
+  return accept({ ...file, mime: isSoundOnly ? soundType(mime) : mime, width, height, durationMs });
 }
 
 /** Lets a file look new. @returns whether it is there */
@@ -220,13 +231,21 @@ async function decode(path: string, mime: string): Promise<Measures | null> {
   }
 }
 
-/** Size and length of a video from its own boxes, or null when they cannot be read or it has no picture. */
-async function readVideo(path: string): Promise<Measures | null> {
-  const input = new Input({ formats: [MP4, QTFF, WEBM, MATROSKA], source: new FilePathSource(path) });
+/** The media type that browsers know of a sound. */
+const soundType = (mime: string): string =>
+  mime === 'audio/mpeg' ? mime : mime.endsWith('wav') || mime.endsWith('wave') ? 'audio/wav' : 'audio/mp4';
+
+/** Size (0 for a sound) and length of a recording from its own boxes, or null when they cannot be read. */
+async function readRecording(path: string, takesSound: boolean): Promise<Measures | null> {
+  const input = new Input({ formats: [MP4, QTFF, WEBM, MATROSKA, MP3, WAVE], source: new FilePathSource(path) });
   try {
     const track = await input.getPrimaryVideoTrack();
     const durationMs = Math.round((await input.computeDuration()) * 1_000);
-    if (!track || !(durationMs > 0)) return null;
+    if (!(durationMs > 0)) return null;
+    if (!track) {
+      const hasSound = takesSound && (await input.getPrimaryAudioTrack()) !== null;
+      return hasSound ? { width: 0, height: 0, durationMs, thumb: null } : null;
+    }
     return { width: track.displayWidth, height: track.displayHeight, durationMs, thumb: null };
   } catch (error) {
     // mediabunny has no codes for this: what it cannot read comes as a plain Error.

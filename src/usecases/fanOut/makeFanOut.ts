@@ -4,6 +4,7 @@ import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands/brands';
 import type { Result } from '@/core/refusal';
 import { insertChange } from '@/data/calendar/calendarChanges';
+import { listPieceMedia } from '@/data/media/pieceMedia';
 import { maybePiece, deleteSuggestions } from '@/data/pieces/pieces';
 import { mayRead } from '../rights/mustMay';
 import { addPosts } from '../posts/addPosts';
@@ -71,6 +72,7 @@ export async function makeFanOut(
     const today = localOf(act.now, brand.zone).date;
     const planned = new Map(plan.value.posts.map((post) => [post.key, post]));
     const { dates, prepOf } = await datesOf(act.tx, piece, ask, plan.value.posts, act.now);
+    const media = piece.kind === 'photoSet' ? await listPieceMedia(act.tx, piece.id) : [];
     const posts = chosen.map(({ key, draft: place, shown: captionShown, date, time, isMoved, caption }) => {
       const post = planned.get(key) ?? refused(CHANGED);
       const shown = dates.get(key)!;
@@ -88,6 +90,7 @@ export async function makeFanOut(
           { date, time: date === null ? null : time, pillarId: shown.pillarId },
           caption,
           prepOf(post),
+          media,
         ),
       };
     });

@@ -1,6 +1,7 @@
 import type { FanOutDate } from '@/core/fanOut/dates';
 import { singleRow, type FanOut } from '@/core/fanOut/fanOut';
 import type { DraftedRow, FanOutGround, FanOutPost } from '@/core/fanOut/draftFanOut';
+import { isSound, isVideo } from '@/core/media/video';
 import { readDate, type Instant, type LocalDate } from '@/core/time/plan';
 import { accept, refuse, type Result } from '@/core/refusal';
 import { oneBrand } from '@/data/brands/brands';
@@ -8,6 +9,7 @@ import type { Format } from '@/core/rulesheets/types';
 import { listChannels, type Channel } from '@/data/brands/channels';
 import type { Queryable } from '@/data/database/db';
 import { listExtracts, maybeSource } from '@/data/extracts/extracts';
+import { listPieceMedia } from '@/data/media/pieceMedia';
 import { listUsedStretches } from '@/data/fanOut/postExtracts';
 import type { Piece } from '@/data/pieces/pieces';
 import { draftInPool } from '@/data/pool/takeApart';
@@ -61,7 +63,7 @@ export async function planFanOut(
 }
 
 async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Result<FanOutGround>> {
-  const [brand, channels, kept, judged, used, posts, shelf] = await Promise.all([
+  const [brand, channels, kept, judged, used, posts, shelf, media] = await Promise.all([
     oneBrand(db, piece.brandId),
     listChannels(db, piece.brandId),
     maybeSource(db, piece.id),
@@ -69,6 +71,7 @@ async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Re
     listUsedStretches(db, piece.id),
     listPostsOfPiece(db, piece.id),
     listShelf(db, piece.brandId),
+    piece.kind === 'photoSet' ? listPieceMedia(db, piece.id) : [],
   ]);
   const asked = rowsOf(ask, channels, await listFanOuts(db, piece.brandId));
   if (!asked.ok) return asked;
@@ -84,6 +87,7 @@ async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Re
   return accept({
     kept: isNote ? { source: piece.note, cues: [], isWordTimed: false } : kept!,
     isNote,
+    pictures: media.filter((one) => !isVideo(one) && !isSound(one)).map(({ id, alt }) => ({ id, alt })),
     title: piece.title,
     link: piece.link,
     judged: judged.map(({ kind, state, start, end, reason }) => ({ kind, state, start, end, reason })),

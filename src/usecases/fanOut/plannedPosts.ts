@@ -4,12 +4,14 @@ import { writtenOf } from '@/core/posts/written';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { insertExtracts, listExtracts, type KeptExtract } from '@/data/extracts/extracts';
 import { insertPostExtracts } from '@/data/fanOut/postExtracts';
+import { AS_IT_IS } from '@/core/media/fit';
+import type { PieceMedium } from '@/data/media/pieceMedia';
 import type { Piece } from '@/data/pieces/pieces';
 import type { NewPost } from '../posts/addPosts';
 import type { Doing } from '../useCase';
 
 /** A post that is planned, as far as the one that is made of it depends on it. */
-export type Planned = Pick<FanOutPost, 'channelId' | 'format' | 'from'>;
+export type Planned = Pick<FanOutPost, 'channelId' | 'format' | 'from' | 'pictures'>;
 
 /** A post made of a plan and its draft, drafting, with the sentences that are not the piece's own. */
 export function newPost(
@@ -20,6 +22,7 @@ export function newPost(
   place: Pick<NewPost, 'date' | 'time' | 'pillarId'>,
   caption: string | undefined,
   prep: NewPost['prep'],
+  media: readonly PieceMedium[] = [],
 ): NewPost {
   const words = writtenOf({
     headline: '',
@@ -29,15 +32,27 @@ export function newPost(
     ...draft?.words,
     ...(caption !== undefined && { caption }),
   });
+  const id = act.ids();
+  const pictures = (post.pictures ?? []).flatMap((wanted, at) => {
+    const medium = media.find((one) => one.id === wanted);
+    return medium ? [{ ...AS_IT_IS, ...medium, id: act.ids(), postId: id, position: at + 1 }] : [];
+  });
   return {
     ...words,
-    id: act.ids(),
+    id,
+    pictures,
     brandId: piece.brandId,
     pieceId: piece.id,
     channelId: post.channelId,
     format: post.format,
     title: workingTitle(piece, post, words),
-    parts: (draft?.parts ?? []).map((text) => ({ id: act.ids(), text, pictureId: null })),
+    // The pictures of a set are its slides; what else a draft has for them would stand without one.
+    parts:
+      pictures.length > 0
+        ? pictures.length > 1
+          ? pictures.map((picture) => ({ id: act.ids(), text: '', pictureId: picture.id }))
+          : []
+        : (draft?.parts ?? []).map((text) => ({ id: act.ids(), text, pictureId: null })),
     drafted: (draft?.sentences ?? [])
       .filter(({ origin }) => origin === 'phrase' || origin === 'shelf')
       .map(({ field, text }) => ({ field, text })),

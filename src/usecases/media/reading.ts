@@ -2,3 +2,4 @@
 
 export { type LibraryFile, listLibrary } from '@/data/media/library';
 export { listPictures, maybeMimeFor } from '@/data/media/media';
+export { type PieceMedium, listPieceMedia } from '@/data/media/pieceMedia';

@@ -9,6 +9,8 @@ import type { FamilyMember } from '@/core/encores/family';
 import type { BrandFanOut } from '@/core/fanOut/fanOut';
 import { usualFor } from '@/core/fanOut/shipped';
 import type { LocalDate } from '@/core/time/plan';
+import { isSound, isVideo } from '@/core/media/video';
+import type { PieceMedium } from '@/usecases/media/reading';
 import type { Piece } from '@/usecases/pieces/reading';
 import type { PieceReading } from '@/usecases/extracts/reading';
 import { CallSign } from '@/ui/CallSign';
@@ -19,6 +21,7 @@ import { progressOfSteps, progressTogether } from '@/core/prep/progress';
 import { Notches } from '@/ui/Notches';
 import { Progress, progressWords } from '@/ui/Progress';
 import { useShell } from '@/ui/shell';
+import { PieceMedia, usePlayer } from './PieceMedia';
 import { FamilyDrawing } from './FamilyDrawing';
 import { PiecePrep } from './PiecePrep';
 import { Extracts } from './reading/Extracts';
@@ -43,6 +46,7 @@ export function PieceScreen({
   reading: initialReading,
   fanOuts,
   family,
+  media,
 }: {
   piece: Piece;
   slips: readonly Slip[];
@@ -55,6 +59,8 @@ export function PieceScreen({
   fanOuts: readonly BrandFanOut[];
   /** Its live posts. */
   family: readonly FamilyMember[];
+  /** Its recording and pictures. */
+  media: readonly PieceMedium[];
 }) {
   const { brand, channels } = useShell();
   const router = useRouter();
@@ -71,6 +77,9 @@ export function PieceScreen({
   const [find, setFind] = useState('');
   const [shown, setShown] = useState<string | null>(null);
   const { reading, ...deeds } = useReading(piece.id, initialReading, piece.sourceText);
+  const player = usePlayer();
+  const [hasRecording, setHasRecording] = useState(media.some((one) => isVideo(one) || isSound(one)));
+  const onPlay = hasRecording ? player.play : null;
   const marks = useMemo(() => marksOf(reading), [reading]);
 
   const field = (name: PieceField) => ({
@@ -112,7 +121,7 @@ export function PieceScreen({
         <Button className="push" variant={hasText ? 'outline-primary' : 'primary'} onClick={() => setPlanning(true)}>
           Plan on a date…
         </Button>
-        {hasText && <Button onClick={() => setFanningOut(true)}>Fan out…</Button>}
+        {(hasText || piece.kind === 'photoSet') && <Button onClick={() => setFanningOut(true)}>Fan out…</Button>}
       </header>
       <div className="place-body">
         <div className="piece-page">
@@ -139,6 +148,7 @@ export function PieceScreen({
                 {refusal('link')}
               </div>
             </details>
+            <PieceMedia pieceId={piece.id} media={media} player={player} onRecording={setHasRecording} />
             <SourceBar
               piece={piece}
               isEditing={isEditing}
@@ -168,6 +178,7 @@ export function PieceScreen({
                   find={find}
                   shown={shown}
                   onShow={setShown}
+                  onPlay={onPlay}
                   onKeep={(stretch, kind) => void deeds.judge({ ...stretch, kind, reason: '' }, 'accepted')}
                 />
               )}
@@ -181,7 +192,15 @@ export function PieceScreen({
           </div>
           <div>
             {reading.text !== '' && (
-              <Extracts piece={piece} reading={reading} marks={marks} deeds={deeds} shown={shown} onShow={setShown} />
+              <Extracts
+                piece={piece}
+                reading={reading}
+                marks={marks}
+                deeds={deeds}
+                shown={shown}
+                onShow={setShown}
+                onPlay={onPlay}
+              />
             )}
             <h2>Posts</h2>
             <div className="piece-progress">

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { brandOfPage } from '@/app/server/brand';
 import { isId } from '@/app/server/request';
+import { listPieceMedia } from '@/usecases/media/reading';
 import { listFamily } from '@/usecases/encores/reading';
 import { listFanOuts } from '@/usecases/fanOut/fanOuts';
 import { loadText } from '@/usecases/extracts/reading';
@@ -19,12 +20,13 @@ export default async function PiecePage({ params }: { params: Promise<{ brand: s
   const { db, brand, channels, today } = await brandOfPage(slug);
   const piece = isId(id) ? await maybePiece(db, id) : undefined;
   if (!piece || piece.deletedAt || piece.brandId !== brand.id) notFound();
-  const [posts, steps, reading, fanOuts, family] = await Promise.all([
+  const [posts, steps, reading, fanOuts, family, media] = await Promise.all([
     listPostsOfPiece(db, id),
     listStepsOf(db, [id]),
     loadText(db, id),
     listFanOuts(db, brand.id),
     listFamily(db, id),
+    listPieceMedia(db, id),
   ]);
   return (
     <PieceScreen
@@ -36,6 +38,7 @@ export default async function PiecePage({ params }: { params: Promise<{ brand: s
       reading={reading}
       fanOuts={fanOuts}
       family={family}
+      media={media}
     />
   );
 }

@@ -2,7 +2,7 @@ import { door } from '@/app/server/door';
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { Readable } from 'node:stream';
-import { isVideo } from '@/core/media/video';
+import { isSound, isVideo } from '@/core/media/video';
 import { maybeMimeFor } from '@/usecases/media/reading';
 import { picturePath, readPictureFile } from '@/usecases/media/files';
 import { nothingThere } from '@/app/server/request';
@@ -17,7 +17,7 @@ export const GET = door<{ sha: string }>('look', async (request, { params }, { a
   const known = /^[0-9a-f]{64}$/.test(sha) ? await maybeMimeFor(db, sha, work.actorId) : undefined;
   if (!known) return nothingThere('picture');
   const query = new URL(request.url).searchParams;
-  const isThumb = query.get('size') === 'thumb' && !isVideo(known);
+  const isThumb = query.get('size') === 'thumb' && !isVideo(known) && !isSound(known);
   const headers = {
     'content-type': isThumb ? 'image/webp' : known.mime,
     'content-disposition': query.has('save')
@@ -27,7 +27,7 @@ export const GET = door<{ sha: string }>('look', async (request, { params }, { a
     'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
     'x-content-type-options': 'nosniff',
   };
-  if (isVideo(known))
+  if (isVideo(known) || isSound(known))
     return stretchOf(picturePath(folder.media, sha, 'original'), request.headers.get('range'), headers);
   const bytes = await readPictureFile(folder.media, sha, isThumb ? 'thumb' : 'original');
   return new Response(new Uint8Array(bytes), { headers });

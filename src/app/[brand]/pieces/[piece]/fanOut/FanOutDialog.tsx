@@ -291,7 +291,9 @@ function PostRow({
         <span className="soft small-text">
           {source
             ? `${EXTRACT_LABELS[source.kind]}${source.inMs !== undefined && source.outMs !== undefined ? ` ${moments(source.inMs, source.outMs)}` : ''}`
-            : 'the whole piece'}
+            : post.pictures
+              ? counted(post.pictures.length, 'picture')
+              : 'the whole piece'}
           {draft &&
             draft.parts.length > 0 &&
             `, ${counted(draft.parts.length + (post.format === 'thread' ? 1 : 0), 'part')}`}

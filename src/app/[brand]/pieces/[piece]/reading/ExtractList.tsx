@@ -78,6 +78,7 @@ export function ExtractList({
   deeds,
   shown,
   onShow,
+  onPlay = null,
   empty,
   beside,
 }: {
@@ -87,6 +88,8 @@ export function ExtractList({
   deeds: Pick<ReturnType<typeof useReading>, 'judge' | 'change' | 'remove'>;
   shown: string | null;
   onShow: (key: string) => void;
+  /** Plays a stretch of the recording; null where there is none. */
+  onPlay?: ((inMs: number, outMs: number) => void) | null;
   empty: ReactNode;
   /** What stands behind the deeds of a row that is kept. */
   beside?: (row: ExtractRow) => ReactNode;
@@ -162,6 +165,11 @@ export function ExtractList({
                 <UsedIn uses={row.kept?.usedIn ?? []} />
               </span>
               <span className="extract-deeds">
+                {onPlay && row.inMs !== undefined && row.outMs !== undefined && (
+                  <WordButton aria-label={`Play ${row.sign}`} onClick={() => onPlay(row.inMs!, row.outMs!)}>
+                    Play
+                  </WordButton>
+                )}
                 {row.kept ? (
                   <>
                     <EdgeButtons row={row} onEdge={edge} />

@@ -18,6 +18,7 @@ export function Extracts({
   deeds,
   shown,
   onShow,
+  onPlay = null,
 }: {
   piece: { id: string };
   reading: PieceReading;
@@ -25,6 +26,8 @@ export function Extracts({
   deeds: Omit<ReturnType<typeof useReading>, 'reading'>;
   shown: string | null;
   onShow: (key: string) => void;
+  /** Plays a stretch of the recording; null where there is none. */
+  onPlay?: ((inMs: number, outMs: number) => void) | null;
 }) {
   const extracts = rowsOf(reading, marks, false);
   const clips = rowsOf(reading, marks, true);
@@ -32,7 +35,7 @@ export function Extracts({
   const length = keptClips.reduce((sum, { inMs = 0, outMs = 0 }) => sum + outMs - inMs, 0);
   const rejected = reading.kept.filter(({ state }) => state === 'rejected');
   const [showsRejected, setShowsRejected] = useState(false);
-  const list = { sentences: reading.sentences, deeds, shown, onShow };
+  const list = { sentences: reading.sentences, deeds, shown, onShow, onPlay };
   const accepted = extracts.filter(({ kept }) => kept !== null).length;
 
   return (

@@ -19,6 +19,7 @@ export function ReadingPane({
   find,
   shown,
   onShow,
+  onPlay = null,
   onKeep,
 }: {
   reading: PieceReading;
@@ -28,6 +29,8 @@ export function ReadingPane({
   /** The key of the mark that is looked at. */
   shown: string | null;
   onShow: (key: string) => void;
+  /** Plays the recording from a moment on; null where there is none. */
+  onPlay?: ((inMs: number, outMs: number | null) => void) | null;
   onKeep: (stretch: Stretch, kind: ShownExtract['kind']) => void;
 }) {
   const { text, blocks, sentences } = reading;
@@ -119,7 +122,19 @@ export function ReadingPane({
           }
           return (
             <p key={at} className={`reading-${block.kind}`}>
-              {time !== undefined && <span className="reading-time figures">{moment(time)}</span>}
+              {time !== undefined &&
+                (onPlay ? (
+                  <button
+                    type="button"
+                    className="reading-time figures"
+                    aria-label={`Play from ${moment(time)}`}
+                    onClick={() => onPlay(time, null)}
+                  >
+                    {moment(time)}
+                  </button>
+                ) : (
+                  <span className="reading-time figures">{moment(time)}</span>
+                ))}
               {block.kind === 'listItem' && (
                 <span className="soft">{block.number === undefined ? '– ' : `${block.number}. `}</span>
               )}
