@@ -43,9 +43,11 @@ export function draftPhotoSet(
     rows.push({ ...base, isOn: true, makes: able.length, note: [already, few].filter(Boolean).join('; ') });
     for (const { key, number } of able) {
       const own = dealt.get(key)!;
-      const text = [own.map(({ alt }) => asSentence(alt)).join(' '), about].filter((part) => part.trim() !== '');
+      const [first = '', ...others] = own.map(({ alt }) => alt.trim()).filter((alt) => alt !== '');
+      const text = [others.map(asSentence).join(' '), about].filter((part) => part.trim() !== '');
       const reading = readingOf({ source: text.join('\n\n'), cues: [] });
-      const source = { title, link, analysis: analyse(reading), extracts: [] };
+      // What is said of its first picture opens it, as a title would.
+      const source = { title: first || title, link, analysis: analyse(reading), extracts: [] };
       const [drafted] = draftPosts(
         ruleBasedHelper,
         source,
@@ -64,7 +66,4 @@ export function draftPhotoSet(
 }
 
 /** What is said of a picture, ended as a sentence. */
-const asSentence = (alt: string): string => {
-  const text = alt.trim();
-  return text === '' || /[.!?…。！？]$/u.test(text) ? text : `${text}.`;
-};
+const asSentence = (alt: string): string => (/[.!?…。！？]$/u.test(alt) ? alt : `${alt}.`);
