@@ -138,7 +138,9 @@ function shortTitle(source: DraftSource, shows: (text: string) => boolean): Hook
 function placesIn({ analysis }: DraftSource, { from, clip }: DraftOrder): number[] {
   const stretch = clip ?? from[0];
   if (!stretch) return [];
-  return analysis.sentences.flatMap(({ start, end }, at) => (start >= stretch.start && end <= stretch.end ? [at] : []));
+  return analysis.sentences.flatMap(({ start, end, opensAt = start }, at) =>
+    opensAt >= stretch.start && end <= stretch.end ? [at] : [],
+  );
 }
 
 /** Sentences of the same paragraph so near that they still belong to it. */

@@ -86,7 +86,7 @@ function titleOf(source: DraftSource, { from, clip, titlesTaken }: DraftOrder, r
   const limit = rule.fold?.units ?? rule.limit;
   const stretch = clip ?? from[0];
   const inside = stretch
-    ? analysis.sentences.filter(({ start, end }) => start >= stretch.start && end <= stretch.end)
+    ? analysis.sentences.filter(({ start, end, opensAt = start }) => opensAt >= stretch.start && end <= stretch.end)
     : [];
   const isWhole = inside.length === 0;
   if (isWhole && !taken.has(title.toLowerCase()) && countText(title, rule) <= limit)
@@ -135,7 +135,7 @@ function threadOf(source: DraftSource, order: DraftOrder, caption: DraftedCaptio
   for (let most = Math.min(POINTS.thread, parts.most - 1); most >= 2; most--) {
     const points = pointsOf(source, order, most).map((extract) =>
       source.analysis.sentences
-        .filter(({ start, end }) => start >= extract.start && end <= extract.end)
+        .filter(({ start, end, opensAt = start }) => opensAt >= extract.start && end <= extract.end)
         .map((sentence) => said(source, sentence)),
     );
     const paragraphs: Paragraph[] = [
@@ -221,7 +221,10 @@ function shortPoint(
   const whole = analysis.text.slice(start, end).replace(/\s+/g, ' ');
   if (fits(whole)) return { text: whole, origin: 'piece' };
   const inside = analysis.sentences
-    .filter((sentence) => sentence.start >= start && sentence.end <= end && !sentence.traits.has('leaning'))
+    .filter(
+      (sentence) =>
+        (sentence.opensAt ?? sentence.start) >= start && sentence.end <= end && !sentence.traits.has('leaning'),
+    )
     .sort((one, other) => other.score - one.score)
     .map((sentence) => analysis.text.slice(sentence.start, sentence.end).replace(/\s+/g, ' '));
   const text =
@@ -341,7 +344,7 @@ function scriptOf(source: DraftSource, order: DraftOrder, caption: DraftedCaptio
   const most = Math.min(SCRIPT_SECONDS, formatRule(order.sheet, order.format)?.video?.secondsMax ?? SCRIPT_SECONDS);
   const stretch = order.clip ?? order.from[0] ?? source.extracts[0];
   if (!stretch) return captionOnly(caption);
-  const first = sentences.findIndex(({ start }) => start >= stretch.start);
+  const first = sentences.findIndex(({ start, opensAt = start }) => opensAt >= stretch.start);
   const script: Said[] = [];
   for (let at = first; at >= 0 && at < sentences.length; at++) {
     const sentence = sentences[at]!;

@@ -7,8 +7,11 @@ export interface Said {
 }
 
 /** A sentence of the piece, on one line. */
-export const said = ({ analysis }: DraftSource, { start, end }: { start: number; end: number }): Said => ({
-  text: analysis.text.slice(start, end).replace(/\s+/g, ' '),
+export const said = (
+  { analysis }: DraftSource,
+  { start, end, opensAt = start }: { start: number; end: number; opensAt?: number },
+): Said => ({
+  text: analysis.text.slice(opensAt, end).replace(/\s+/g, ' '),
   origin: 'piece',
 });
 

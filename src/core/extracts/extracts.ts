@@ -41,7 +41,9 @@ const SENTENCES_AT_MOST = 3;
 /** How much of its words an extract may share with another, as a share of the smaller one. */
 const SHARED_AT_MOST = 0.4;
 /** What being good weighs against being different (lambda of maximal marginal relevance). */
-const GOOD_AGAINST_DIFFERENT = 0.75;
+const GOOD_AGAINST_DIFFERENT = 0.85;
+/** What each sentence after the first takes from an extract: most of what is worth a post is one. */
+const EACH_MORE = 0.8;
 /** Extracts below which those that lean on what was said before are taken too. */
 const FEW = 3;
 
@@ -105,7 +107,8 @@ function candidateOf(analysis: Analysis, sentences: readonly ScoredSentence[]): 
   const [first, last] = [sentences[0]!, sentences.at(-1)!];
   const ranked = sentences.filter(({ score }) => score > 0);
   if (ranked.length === 0 || sentences.some(({ traits }) => traits.has('housekeeping'))) return null;
-  const text = analysis.text.slice(first.start, last.end);
+  const start = first.opensAt ?? first.start;
+  const text = analysis.text.slice(start, last.end);
   // What leads to something that follows is no whole.
   if (/[:,;–—]$/u.test(text)) return null;
   if (text.length < EXTRACT_LENGTH.least) return null;
@@ -114,11 +117,16 @@ function candidateOf(analysis: Analysis, sentences: readonly ScoredSentence[]): 
   if (length < EXTRACT_LENGTH.least || length > EXTRACT_LENGTH.most) return null;
   const mean = ranked.reduce((sum, { score }) => sum + score, 0) / ranked.length;
   const leftOpen = sentences.length > 1 && last.traits.has('question');
-  const score = mean * shapeOf(length) * (leftOpen ? 0.7 : 1) * 0.95 ** (sentences.length - ranked.length);
+  const score =
+    mean *
+    shapeOf(length) *
+    (leftOpen ? 0.7 : 1) *
+    EACH_MORE ** (sentences.length - 1) *
+    0.95 ** (sentences.length - ranked.length);
   const { kind, reason } = kindOf(analysis, sentences, text);
   return {
     kind,
-    start: first.start,
+    start,
     end: last.end,
     text,
     ...(first.inMs !== undefined && last.outMs !== undefined && { inMs: first.inMs, outMs: last.outMs }),

@@ -16,6 +16,16 @@ export interface LanguageWords {
   contrast: ReadonlySet<string>;
   /** Words that speak to whoever listens. */
   address: ReadonlySet<string>;
+  /** Words of what holds for all, or for none. */
+  general: ReadonlySet<string>;
+  /** Words that hold one thing against another. */
+  comparing: ReadonlySet<string>;
+  /** Words a sentence opens with that tells what somebody did. */
+  telling: ReadonlySet<string>;
+  /** Numbers said in words that are large, or a share. */
+  striking: ReadonlySet<string>;
+  /** Words that a spoken sentence goes on with, where nothing else shows where it ends. */
+  goingOn: ReadonlySet<string>;
   /** What is said about the room, the slides, the break: nothing of the matter. */
   housekeeping: RegExp;
   /** Words that count something. */
@@ -52,6 +62,19 @@ export const WORDS_OF: Record<Language, LanguageWords> = {
     address: set(
       "you your yours you're you'll you've yourself let's try imagine look think ask remember notice bring take wait stop start",
     ),
+    general: set(
+      'every everybody everyone everything all nobody nothing none never always only whole most anybody anyone anything whatever whoever whenever wherever people best worst first last ever hardly',
+    ),
+    comparing: set(
+      'than more less better worse fewer easier harder longer shorter larger smaller as like instead rather not',
+    ),
+    telling: set(
+      'i we he she my our his her on in at after before when yesterday last one two three four five six seven eight nine ten',
+    ),
+    striking: set(
+      'hundred hundreds thousand thousands million millions billion half third quarter percent twice dozens',
+    ),
+    goingOn: set('and but so because or okay um right well anyway then'),
     housekeeping:
       /\b(?:can (?:you|everybody|everyone) hear|hear me|next slide|this slide|on the slide|the slides|coffee break|after the break|the toilets?|fire exits?|the microphone|the mic|thank you|thanks (?:to|for|very|so)|welcome (?:to|everybody|everyone|back|all)|good (?:evening|morning|afternoon)|any questions|before we (?:start|begin)|subscribe|sponsor(?:ed|s)?|my name is|ladies and gentlemen|phones? (?:off|away)|click (?:here|below)|read on|see you (?:next|soon)|in this (?:article|post|episode|talk))\b/i,
     numbers: set(
@@ -69,6 +92,13 @@ export const WORDS_OF: Record<Language, LanguageWords> = {
     ),
     contrast: set('aber doch jedoch dennoch trotzdem sondern obwohl statt anders nie niemand nur nicht kein keine'),
     address: set('du dein deine dir dich ihr euch eure sie ihnen stell denk schau frag versuch nimm warte'),
+    general: set(
+      'jeder jede jedes jeden alle alles niemand nichts keiner keine nie niemals immer nur ganze meisten man wer was kein einzige einzigen beste besten letzte',
+    ),
+    comparing: set('als mehr weniger besser schlechter lieber wie statt nicht sondern bevor'),
+    telling: set('ich wir er sie mein meine unser bei in im am an nach vor als gestern einmal heute morgen'),
+    striking: set('hundert tausend million millionen milliarde hälfte drittel viertel prozent doppelt'),
+    goingOn: set('und aber oder weil also dann denn naja okay'),
     housekeeping:
       /(?:hören (?:sie|ihr) mich|nächste folie|auf der folie|kaffeepause|nach der pause|das mikrofon|vielen dank|herzlich willkommen|guten (?:abend|morgen|tag)|noch fragen|mein name ist|meine damen und herren|klicken sie)/i,
     numbers: set(
@@ -87,6 +117,13 @@ export const WORDS_OF: Record<Language, LanguageWords> = {
     ),
     contrast: set('mais pourtant cependant toutefois sauf malgré jamais personne seulement sans pas'),
     address: set('vous votre vos tu ton ta tes toi imaginez regardez essayez pensez prenez attendez'),
+    general: set(
+      'chaque tout tous toute toutes personne rien aucun aucune jamais toujours seul seule seulement chacun quiconque on',
+    ),
+    comparing: set('que plus moins mieux pire plutôt comme pas autant'),
+    telling: set("je j'ai nous il elle mon notre dans en à après avant quand hier"),
+    striking: set('cent cents mille million millions milliard moitié tiers quart pourcent'),
+    goingOn: set('et mais ou parce alors donc puis bon'),
     housekeeping:
       /(?:vous m'entendez|diapositive|pause café|après la pause|le micro|merci (?:à|de|pour|beaucoup)|bienvenue|bonsoir|bonjour à|des questions|je m'appelle|mesdames et messieurs|cliquez)/i,
     numbers: set(
@@ -104,6 +141,13 @@ export const WORDS_OF: Record<Language, LanguageWords> = {
     ),
     contrast: set('pero sino aunque embargo salvo nunca nadie solo sólo sin no'),
     address: set('tú tu tus te ti usted ustedes vuestro imagina imagine mira mire prueba pruebe piensa piense espera'),
+    general: set(
+      'cada todo todos toda todas nadie nada ningún ninguno ninguna nunca siempre solo sólo quien cualquiera uno',
+    ),
+    comparing: set('que más menos mejor peor sino como no tanto'),
+    telling: set('yo nosotros él ella mi nuestro nuestra en a después antes cuando ayer'),
+    striking: set('cien cientos mil millón millones mitad tercio cuarto porcentaje'),
+    goingOn: set('y pero o porque entonces pues luego bueno'),
     housekeeping:
       /(?:me oyen|diapositiva|pausa para el café|después de la pausa|el micrófono|gracias (?:a|por)|muchas gracias|bienvenid[oa]s|buenas (?:noches|tardes)|buenos días|alguna pregunta|me llamo|señoras y señores|haz clic)/i,
     numbers: set(
@@ -121,6 +165,11 @@ export const WORDS_OF: Record<Language, LanguageWords> = {
     ),
     contrast: set('mas porém contudo todavia embora exceto nunca ninguém só somente sem não'),
     address: set('você vocês tu teu tua te ti imagine olhe veja experimente pense espere'),
+    general: set('cada todo todos toda todas ninguém nada nenhum nenhuma nunca sempre só somente quem qualquer'),
+    comparing: set('que mais menos melhor pior senão como não tanto'),
+    telling: set('eu nós ele ela meu nosso nossa em no na depois antes quando ontem'),
+    striking: set('cem centenas mil milhão milhões metade terço quarto porcento'),
+    goingOn: set('e mas ou porque então pois depois bom'),
     housekeeping:
       /(?:me ouvem|próximo slide|intervalo para o café|depois do intervalo|o microfone|obrigad[oa]|bem-vind[oa]s|boa (?:noite|tarde)|bom dia|alguma pergunta|meu nome é|senhoras e senhores|clique)/i,
     numbers: set(
@@ -138,6 +187,11 @@ const NO_WORDS: LanguageWords = {
   pronouns: new Set(),
   contrast: new Set(),
   address: new Set(),
+  general: new Set(),
+  comparing: new Set(),
+  telling: new Set(),
+  striking: new Set(),
+  goingOn: new Set(),
   housekeeping: /(?!)/,
   numbers: new Set(),
   abbreviations: new Set(),

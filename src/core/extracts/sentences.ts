@@ -6,6 +6,8 @@ import { wordsOfLanguage, type LanguageWords } from './languages';
 export interface Sentence {
   start: number;
   end: number;
+  /** Of a stretch of speech that begins with words which only tie it to the one before: where it begins without them. */
+  opensAt?: number;
   /** The block it stands in. */
   block: number;
   inMs?: number;
@@ -13,7 +15,7 @@ export interface Sentence {
 }
 
 /** Characters of a stretch without punctuation at which it is cut, at the next pause or word. */
-const LONG = { usual: 140, most: 260 };
+const LONG = { least: 70, usual: 140, most: 260 };
 /** A pause that ends a sentence where nothing else does, in milliseconds. */
 const PAUSE_MS = 350;
 /** Characters from which a sentence is taken for a stretch without punctuation. */
@@ -44,9 +46,10 @@ export function sentencesOf(
   return blocks.flatMap((block, index) => {
     if (block.kind === 'heading') return [];
     return cutsOf(text, block, segmenter, known).flatMap((cut) =>
-      shortened(text, cut, cues).map(({ start, end }) => ({
+      shortened(text, cut, cues, known).map(({ start, end, opensAt: opening }) => ({
         start,
         end,
+        ...(opening !== undefined && opening > start && { opensAt: opening }),
         block: index,
         ...(cues.length > 0 && timesOf(cues, start, end)),
       })),
@@ -54,7 +57,7 @@ export function sentencesOf(
   });
 }
 
-type Stretch = Pick<Sentence, 'start' | 'end'>;
+type Stretch = Pick<Sentence, 'start' | 'end' | 'opensAt'>;
 
 function cutsOf(text: string, block: Block, segmenter: Intl.Segmenter, known: LanguageWords): Stretch[] {
   const cuts: Stretch[] = [];
@@ -100,7 +103,7 @@ function isInSpeech(text: string): boolean {
 }
 
 /** A sentence as it is, or, where it is endless, cut at pauses, commas and words. */
-function shortened(text: string, { start, end }: Stretch, cues: readonly Cue[]): Stretch[] {
+function shortened(text: string, { start, end }: Stretch, cues: readonly Cue[], known: LanguageWords): Stretch[] {
   if (end - start <= ENDLESS) return [{ start, end }];
   const own = text.slice(start, end);
   const pauses = pausesIn(cues, start, end);
@@ -111,13 +114,25 @@ function shortened(text: string, { start, end }: Stretch, cues: readonly Cue[]):
     const length = at - from;
     const isPause = pauses.has(start + at + 1) && length >= LONG.usual / 3;
     const isClause = length >= LONG.usual && /[,;:–—]$/u.test(own.slice(from, at));
-    if (!isPause && !isClause && length < LONG.most) continue;
+    const goesOn = length >= LONG.least && known.goingOn.has(openerIn(own, at + 1).toLowerCase());
+    if (!isPause && !isClause && !goesOn && length < LONG.most) continue;
     cuts.push({ start: start + from, end: start + at });
     from = at + 1;
   }
   if (from < own.length) cuts.push({ start: start + from, end });
-  return cuts.filter((cut) => cut.end > cut.start);
+  return cuts.filter((cut) => cut.end > cut.start).map((cut) => ({ ...cut, opensAt: opensAt(text, cut, known) }));
 }
+
+/** Where a stretch of speech says something of its own, behind the words that only tie it to what was said before. */
+function opensAt(text: string, { start, end }: Stretch, known: LanguageWords): number {
+  let at = start;
+  for (let word = openerIn(text, at); known.goingOn.has(word.toLowerCase()); word = openerIn(text, at))
+    at += word.length + 1;
+  return at < end ? at : start;
+}
+
+/** The word that stands at a place of a text; empty for none. */
+const openerIn = (text: string, at: number): string => /^[\p{L}'’]+(?=\s)/u.exec(text.slice(at, at + 30))?.[0] ?? '';
 
 /** Offsets at which something is said after a pause. */
 function pausesIn(cues: readonly Cue[], start: number, end: number): Set<number> {

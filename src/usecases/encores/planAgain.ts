@@ -134,8 +134,8 @@ async function linesOf(db: Queryable, piece: Piece): Promise<Result<string[]>> {
   // One sentence opens a post; an extract may be three.
   return accept(
     extracts.slice(0, LINES).flatMap((extract) => {
-      const first = sentences.find(({ start }) => start === extract.start);
-      return first ? [apart.value.text.slice(first.start, first.end).replace(/\s+/g, ' ')] : [];
+      const first = sentences.find(({ start, end }) => start <= extract.start && extract.start < end);
+      return first ? [apart.value.text.slice(extract.start, first.end).replace(/\s+/g, ' ')] : [];
     }),
   );
 }
