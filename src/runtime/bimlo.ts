@@ -30,7 +30,7 @@ export interface Bimlo {
   /** Where the made-up networks answer. */
   networkUrl: string;
   /** Makes the pictures of posts ready as they would leave, and keeps their measures. */
-  measurePictures(postIds: readonly string[]): Promise<void>;
+  measurePictures?: (postIds: readonly string[]) => Promise<void>;
   close(): Promise<void>;
 }
 

@@ -60,10 +60,7 @@ export function door<P = Record<string, never>>(deed: Deed, route: Route<P, Visi
           app,
           work: {
             ...plain,
-            measurePictures: async (postIds) => {
-              await followCardsOf({ ...plain, folder: app.folder.media }, postIds);
-              await measurePictures(postIds);
-            },
+            ...(measurePictures && { measurePictures: measuring(app, plain, measurePictures) }),
             ...seen,
             ...own,
           },
@@ -72,6 +69,18 @@ export function door<P = Record<string, never>>(deed: Deed, route: Route<P, Visi
     { deed },
   );
 }
+
+/** Makes pictures of posts ready to be checked: cards that follow words are set anew first. */
+const measuring =
+  (
+    app: Bimlo,
+    plain: Pick<Work, 'db' | 'clock' | 'ids' | 'actorId'>,
+    measure: NonNullable<Work['measurePictures']>,
+  ): NonNullable<Work['measurePictures']> =>
+  async (postIds) => {
+    await followCardsOf({ ...plain, folder: app.folder.media }, postIds);
+    await measure(postIds);
+  };
 
 /** A door for which nobody need be chosen. It still opens only from our own pages and under our own name. */
 export function openDoor<P = Record<string, never>>(route: Route<P, { app: Bimlo }>): Door<P> {
