@@ -68,6 +68,8 @@ export interface PieceFile {
   /** When it is said; empty for a text without times. */
   cues: readonly Cue[];
   isWordTimed: boolean;
+  /** Its video, by file name; null without one. */
+  recording: string | null;
 }
 
 /** The scenario as its files tell it. */
@@ -151,6 +153,7 @@ export function readScenario(): Scenario {
             owner,
             kind = 'message',
             transcript,
+            recording = null,
           } = data as Partial<PieceFile> & Pick<PieceFile, 'title' | 'owner'> & { transcript?: string };
           const text = transcript
             ? readFileSync(join(FOLDER, brand, 'transcripts', transcript), 'utf8')
@@ -158,7 +161,7 @@ export function readScenario(): Scenario {
           const read = readSource(text, transcript ?? '');
           if (!read.ok) throw new Error(`${file}: ${read.refusal.message}`);
           const { source: sourceText, cues, isWordTimed } = read.value;
-          return { title, note, link, owner, kind, sourceText, cues, isWordTimed };
+          return { title, note, link, owner, kind, sourceText, cues, isWordTimed, recording };
         }),
     picture: (file) => readFileSync(join(FOLDER, /\.(mp4|webm)$/.test(file) ? 'videos' : 'pictures', file)),
   };

@@ -14,6 +14,7 @@ import { insertDeliveries, type NewDelivery } from '@/data/delivery/deliveries';
 import { setFact } from '@/data/folder/facts';
 import { insertLibraryFiles } from '@/data/media/library';
 import { insertPictures } from '@/data/media/media';
+import { insertPieceMedium } from '@/data/media/pieceMedia';
 import { insertPerson } from '@/data/people/people';
 import { takeMedia, type MediaFile } from '@/data/media/mediaFiles';
 import { updateCues } from '@/data/extracts/extracts';
@@ -123,7 +124,7 @@ async function seedBrand(
   const rows = scenario.posts(brand.slug);
   const themes = await seedThemes(tx, scenario, brand, monday);
   await seedRhythm(tx, scenario, brand, channels, themes.pillars, monday);
-  const pieceIds = await seedPieces(tx, scenario, brand, rows, people, now, monday);
+  const pieceIds = await seedPieces(tx, scenario, brand, rows, people, pictures, now, monday);
   await seedIdeas(tx, scenario, brand, channels, people, now);
   for (const fanOut of scenario.fanOuts(brand.slug)) await saveOwnFanOut(tx, brand.id, fanOut);
   const made = rows.map((row, index) =>
@@ -203,6 +204,7 @@ async function seedPieces(
   brand: { id: string; slug: string },
   rows: readonly PostRow[],
   people: ReadonlyMap<string, string>,
+  pictures: ReadonlyMap<string, MediaFile>,
   now: Instant,
   monday: LocalDate,
 ): Promise<Map<string, string>> {
@@ -229,6 +231,11 @@ async function seedPieces(
       createdAt: made,
     });
     if (file && file.cues.length > 0) await updateCues(tx, id, file.cues, file.isWordTimed);
+    if (file?.recording)
+      await insertPieceMedium(tx, {
+        ...pictures.get(file.recording)!,
+        ...{ id: randomUUID(), pieceId: id, brandId: brand.id, alt: '', addedAt: made },
+      });
   }
   return ids;
 }
@@ -461,6 +468,7 @@ async function takePictures(
 ): Promise<Map<string, MediaFile>> {
   const files = new Set([
     ...VIDEOS,
+    ...scenario.brands.flatMap(({ slug }) => scenario.pieces(slug).flatMap(({ recording }) => recording ?? [])),
     ...scenario.brandSheets.map(({ file }) => file).filter(Boolean),
     ...scenario.brands.flatMap((brand) =>
       scenario.posts(brand.slug).flatMap((row) => picturesIn(row).map(({ name }) => `${name}.jpg`)),

@@ -14,7 +14,7 @@ test('a transcript comes in as a file, its extracts are judged by keyboard, and 
     mimeType: 'text/vtt',
     buffer: readFileSync('demo/fennel-moor/transcripts/rings-that-vanish.vtt'),
   };
-  await page.locator('input[type="file"]').setInputFiles(file);
+  await page.getByLabel('A file with the text').setInputFiles(file);
   const text = page.getByRole('region', { name: 'The text' });
   await expect(text).toContainText('Every fifteen years or so the planet tips');
   await expect(text).toContainText('00:04');
