@@ -76,7 +76,7 @@ test('words become a picture of a post, and follow them', async ({ page }) => {
   await expect(open.getByLabel(/^Alt text of Everybody sees/)).toHaveValue(/^Everybody sees that it is gone\./);
 });
 
-test('what was drawn up for a talk is kept, changed and thrown away by one key each', async ({ page }) => {
+test('what was drawn up for a talk is accepted, changed and rejected by one key each', async ({ page }) => {
   await page.goto('/fennel-moor/desk');
   const rows = page.locator('[data-proposal]');
   await expect(async () => {
@@ -84,16 +84,16 @@ test('what was drawn up for a talk is kept, changed and thrown away by one key e
     await expect(rows).toHaveCount(5, { timeout: 1_000 });
   }).toPass({ timeout: 60_000 });
   await rows.first().focus();
-  await page.keyboard.press('t');
-  await expect(page.getByText('Thrown away.')).toBeVisible();
+  await page.keyboard.press('r');
+  await expect(page.getByText('Rejected.')).toBeVisible();
   await expect(rows).toHaveCount(4);
   await rows.first().focus();
   await page.keyboard.press('c');
   await page.keyboard.press('Control+a');
   await page.keyboard.type('As I would say it.');
   await page.keyboard.press('Escape');
-  await page.keyboard.press('k');
-  await expect(page.getByText(/^Kept: Glassrow, /)).toBeVisible();
+  await page.keyboard.press('a');
+  await expect(page.getByText(/^Accepted: Glassrow, /)).toBeVisible();
   await expect(rows).toHaveCount(3);
   await page.getByRole('button', { name: 'Open' }).click();
   await expect(sheet(page).getByLabel('Caption')).toContainText('As I would say it.');

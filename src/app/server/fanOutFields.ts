@@ -1,5 +1,5 @@
 import { array, bool, mixed, number, string } from 'yup';
-import { date, fields, format, id, time } from './fields';
+import { date, fields, format, id, text, time } from './fields';
 
 const isIdByPlace = (value: unknown): value is Record<string, string> =>
   typeof value === 'object' &&
@@ -8,7 +8,7 @@ const isIdByPlace = (value: unknown): value is Record<string, string> =>
 
 /** What is asked of a fan-out, as a request brings it. */
 const ask = fields({
-  fanOut: string().required('Which fan-out?'),
+  fanOut: text('Fan-out'),
   only: fields({ channelId: id('Channel'), format: format.required() })
     .nullable()
     .default(null),

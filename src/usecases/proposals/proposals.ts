@@ -78,7 +78,7 @@ export async function keepProposal(work: FileWork, id: string, caption: string |
     const piece = await ownPiece(act, proposal.pieceId);
     const [channel] = await listChannelsById(act.tx, [proposal.channelId]);
     if (!channel || channel.archived)
-      refused({ code: 'noChannel', message: 'Its channel is archived. Throw it away, or bring the channel back.' });
+      refused({ code: 'noChannel', message: 'Its channel is archived. Reject it, or bring the channel back.' });
     const { channelId, format, offset, gap, draft } = proposal;
     const from = await stillThere(act, proposal);
     const wanted = { key: id, row: 0, number: 0, channelId, format, offset, gap, from };

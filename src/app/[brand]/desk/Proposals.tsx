@@ -16,7 +16,7 @@ import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 
-/** What was drawn up by itself and waits for a yes: each kept, changed or thrown away, by one key too. */
+/** What was drawn up by itself and waits for a yes: each accepted, changed or rejected, by one key too. */
 export function Proposals({ proposals }: { proposals: readonly WaitingProposal[] }) {
   const [gone, setGone] = useState<readonly string[]>([]);
   const waiting = proposals.filter(({ id }) => !gone.includes(id));
@@ -31,7 +31,7 @@ export function Proposals({ proposals }: { proposals: readonly WaitingProposal[]
       <h2>
         Drawn up for you <span className="figures soft">{fresh.length}</span>
         <span className="soft small-text push">
-          <kbd>k</kbd> keep <kbd>c</kbd> change <kbd>t</kbd> throw away
+          <kbd>a</kbd> accept <kbd>c</kbd> change <kbd>r</kbd> reject
         </span>
       </h2>
       {[...groupBy(fresh, ({ pieceId }) => pieceId)].map(([pieceId, own]) => (
@@ -87,7 +87,7 @@ function useDeciding(setGone: (change: (gone: readonly string[]) => readonly str
     if (!kept) return;
     const where = channels.find((channel) => channel.id === channelId)?.name ?? '';
     say({
-      text: `Kept: ${where}, ${kept.date ? `${shortDate(kept.date)} ${kept.time ?? ''}`.trim() : 'no date yet'}.`,
+      text: `Accepted: ${where}, ${kept.date ? `${shortDate(kept.date)} ${kept.time ?? ''}`.trim() : 'no date yet'}.`,
       deed: {
         label: 'Open',
         run: () => router.push(`/${brand.slug}/calendar?post=${kept.postId}${kept.date ? `&date=${kept.date}` : ''}`),
@@ -99,7 +99,7 @@ function useDeciding(setGone: (change: (gone: readonly string[]) => readonly str
   async function throwAway({ id }: WaitingProposal) {
     if (!(await decide<true>(id, { deed: 'throwAway' }))) return;
     say({
-      text: 'Thrown away.',
+      text: 'Rejected.',
       deed: {
         label: 'Undo',
         run: () =>
@@ -177,9 +177,9 @@ function ProposalRow({
   const onKey = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey || event.altKey) return;
     const deed = {
-      k: () => onKeep(changed),
+      a: () => onKeep(changed),
       c: change,
-      t: onThrowAway,
+      r: onThrowAway,
       ArrowDown: () => onStep(1),
       ArrowUp: () => onStep(-1),
     }[event.key];
@@ -189,7 +189,7 @@ function ProposalRow({
     deed();
   };
   return (
-    <li data-proposal={id} tabIndex={0} aria-keyshortcuts="k c t" onKeyDown={onKey} aria-label={name}>
+    <li data-proposal={id} tabIndex={0} aria-keyshortcuts="a c r" onKeyDown={onKey} aria-label={name}>
       {hasCard ? <img src={`/api/proposals/${id}/card`} alt="" loading="lazy" /> : <span className="no-card" />}
       <div>
         <div className="proposal-head">
@@ -225,14 +225,14 @@ function ProposalRow({
         )}
       </div>
       <div className="proposal-deeds">
-        <WordButton disabled={busy} onClick={() => onKeep(changed)} aria-label={`Keep “${name}”`}>
-          Keep
+        <WordButton disabled={busy} onClick={() => onKeep(changed)} aria-label={`Accept “${name}”`}>
+          Accept
         </WordButton>
         <WordButton onClick={change} aria-label={`Change “${name}”`}>
           Change
         </WordButton>
-        <WordButton disabled={busy} onClick={onThrowAway} aria-label={`Throw “${name}” away`}>
-          Throw away
+        <WordButton disabled={busy} onClick={onThrowAway} aria-label={`Reject “${name}”`}>
+          Reject
         </WordButton>
       </div>
     </li>

@@ -197,6 +197,26 @@ describe('a fan-out', () => {
     ]);
   });
 
+  it('makes one post alone for an empty place of the coverage, of a piece without a text from its note', async () => {
+    piece = (
+      await ask<Piece>(catchIdea, {
+        body: { brandId: app.brandId, title: 'Frost', note: 'The dome was white with frost at six this morning.' },
+      })
+    ).body;
+    const only = { channelId: app.channels.pithline, format: 'text' as const };
+    const { rows, posts } = await plan({ fanOut: '', only });
+    expect(rows.map(({ channelId, format, makes }) => [channelId, format, makes])).toEqual([
+      [only.channelId, 'text', 1],
+    ]);
+    expect(posts[0]!.drafts[0]!.words.caption).toContain('white with frost');
+    expect(posts[0]!.from).toEqual([]);
+    expect((await making(chosenOf(posts), { fanOut: '', only })).body.postIds).toHaveLength(1);
+    const foreign = { channelId: app.otherChannelId, format: 'text' as const };
+    expect(
+      refusalIn((await ask(preview, { params: { id: piece.id }, body: { ask: { ...ASK, only: foreign } } })) as never),
+    ).toEqual(['noChannel', 'only']);
+  });
+
   it('is refused for another brand, without posts, and where it is no fan-out', async () => {
     await talk();
     expect(refusalIn((await making([])) as never)).toEqual(['nothing', undefined]);

@@ -140,7 +140,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
         id="fan-out-standing"
         className="mb-3"
         disabled={kind === ''}
-        label="Drawn up by itself as soon as the text of such a piece is there: its posts wait on the desk to be kept or thrown away"
+        label="Drawn up by itself as soon as the text of such a piece is there: its posts wait on the desk to be accepted or rejected"
         {...register('isStanding')}
       />
       {refusalOf('isStanding')}
@@ -153,7 +153,9 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
             <th scope="col">Made from</th>
             <th scope="col">Days after</th>
             <th scope="col">Days apart</th>
-            <td />
+            <th scope="col">
+              <span className="visually-hidden">Order</span>
+            </th>
           </tr>
         </thead>
         <tbody>
