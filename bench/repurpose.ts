@@ -1,5 +1,6 @@
 /**
  * How good extracts and drafts are on texts of different kinds, against sentences that an editor marked: `npm run bench:repurpose`.
+ * With `-- --speed` it measures coverage, a fan-out and cards as well; `-- --show` prints the extracts.
  * Texts whose names begin with `untouched` were never looked at while anything was tuned; they are read only with `-- --untouched`.
  */
 import { readdirSync, readFileSync } from 'node:fs';
@@ -201,3 +202,4 @@ if (shows)
     console.log(`\n${name}`);
     for (const { kind, text, reason } of extracts) console.log(`  ${kind}: ${text}  [${reason}]`);
   }
+if (process.argv.includes('--speed')) await (await import('./repurposeSpeed')).measureSpeed();
