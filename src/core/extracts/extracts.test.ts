@@ -17,7 +17,7 @@ Every fifteen years the planet tips far enough that we look along the plane of i
 
 Why do children on the terrace always ask who has stolen them? They are there, but a small telescope shows a planet with nothing round it at all. It was so in 1951 too.
 
-The log book of the observatory holds sixty years of evenings on the terrace. “On the second of March there was no ring, and an hour later a thread,” somebody wrote in pencil.
+The log book of the observatory holds a hundred years of evenings on the terrace. “On the second of March there was no ring, and an hour later a thread,” somebody wrote in pencil.
 
 1. Look for the planet in the south after dinner, when the moon is down.
 2. Wait until the telescope has cooled on the terrace for an hour.
@@ -126,6 +126,14 @@ describe('extracts', () => {
       contents.slice(at + 1).forEach((other) => expect(overlapOf(one, other)).toBeLessThan(0.4)),
     );
     for (const { text } of findExtracts(analysis)) expect(known.leaning.has(wordsIn(text)[0]!)).toBe(false);
+  });
+
+  it('are a number only for one that is large, a share, or written in figures', () => {
+    const kindOf = (sentence: string) => findExtracts(analyse(readMarkdown(sentence)), 1)[0]?.kind;
+    expect(kindOf('The six lines of the ferry hold it for two long winter nights at the quay.')).toBe('point');
+    expect(kindOf('The lines of the ferry are tied five thousand times in every winter.')).toBe('number');
+    expect(kindOf('The lines of the ferry hold 40 tons against the weather of the winter.')).toBe('number');
+    expect(kindOf('The lines of the ferry lose half of their strength to salt in a winter.')).toBe('number');
   });
 
   it('never end with a mark that leads to what follows', () => {

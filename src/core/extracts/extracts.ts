@@ -173,7 +173,7 @@ function pickDifferent(
   return picked;
 }
 
-const FIGURE = /[\p{Sc}]?\p{N}[\p{N}.,:]*\s?(?:%|[\p{L}]+)?/u;
+const FIGURE = /\p{Sc}\s?\p{N}[\p{N}.,:]*|\p{N}[\p{N}.,:]*\s?%|\p{N}[\p{N}.,:]*\p{N}(?:\s?\p{L}+)?/u;
 
 function kindOf(
   { blocks, spread, language }: Analysis,
@@ -202,15 +202,19 @@ function kindOf(
   return { kind: 'point', reason: heart };
 }
 
-/** The first number that is said in words, with what it counts; null where there is none. */
+/** The first large number, or share, that is said in words, with what it counts; null where there is none: a small one is no news. */
 function countedIn(text: string, known: LanguageWords): string | null {
   const words = text.split(/\s+/);
   const bare = (word: string) => word.replace(/^\P{L}+|\P{L}+$/gu, '');
-  const at = words.findIndex((word) => known.numbers.has(bare(word).toLowerCase()));
+  const at = words.findIndex((word) => known.striking.has(bare(word).toLowerCase()));
   if (at < 0) return null;
+  const from = known.numbers.has(bare(words[at - 1] ?? '').toLowerCase()) ? at - 1 : at;
   const next = bare(words[at + 1] ?? '');
   const counts = next !== '' && !known.stop.has(next.toLowerCase()) && !/\P{L}$/u.test(words[at]!);
-  return counts ? `${bare(words[at]!)} ${next}` : bare(words[at]!);
+  return words
+    .slice(from, counts ? at + 2 : at + 1)
+    .map(bare)
+    .join(' ');
 }
 
 /** The words of a stretch that the rest of the text comes back to. */
