@@ -211,7 +211,11 @@ function FollowChoice({
     const text = wordsFor({ follows }, sheet);
     return (
       text !== null && (
-        <WordButton key={follows} onClick={() => onFollow({ follows, text: text.slice(0, CARD_LIMITS.text) })}>
+        <WordButton
+          key={follows}
+          className="card-follow"
+          onClick={() => onFollow({ follows, text: text.slice(0, CARD_LIMITS.text) })}
+        >
           Take the post’s {follows === 'headline' ? 'title' : 'first line'}
         </WordButton>
       )
