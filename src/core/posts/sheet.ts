@@ -59,7 +59,7 @@ export interface PostSheet extends WrittenWords {
   pictures: SheetPicture[];
   /** Its prep, in the order of the work. */
   steps: SheetStep[];
-  /** Sentences of its draft that are not the piece's own, read or not. */
+  /** The sentences of its draft, with where each is from, read or not. */
   drafted: DraftedMark[];
   /** Wants a manager let go. */
   waived: Waiver[];

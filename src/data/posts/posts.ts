@@ -42,7 +42,7 @@ export interface Post extends WrittenWords {
   signOff: SignOff | null;
   /** What stood on its sheet when it went out with other words; null where nothing differs. */
   notSent: NotSent | null;
-  /** Sentences of a draft that are not the piece's own. */
+  /** The sentences of its draft, with where each is from. */
   drafted: DraftedMark[];
   /** The first post of those that are the same one again on the same channel; null for one that is none of another. */
   encoreOf: string | null;

@@ -13,7 +13,7 @@ import type { Doing } from '../useCase';
 /** A post that is planned, as far as the one that is made of it depends on it. */
 export type Planned = Pick<FanOutPost, 'channelId' | 'format' | 'from' | 'pictures'>;
 
-/** A post made of a plan and its draft, drafting, with the sentences that are not the piece's own. */
+/** A post made of a plan and its draft, drafting, with where each of its sentences is from. */
 export function newPost(
   act: Doing,
   piece: Piece,
@@ -53,9 +53,7 @@ export function newPost(
           ? pictures.map((picture) => ({ id: act.ids(), text: '', pictureId: picture.id }))
           : []
         : (draft?.parts ?? []).map((text) => ({ id: act.ids(), text, pictureId: null })),
-    drafted: (draft?.sentences ?? [])
-      .filter(({ origin }) => origin === 'phrase' || origin === 'shelf')
-      .map(({ field, text }) => ({ field, text })),
+    drafted: (draft?.sentences ?? []).map(({ field, text, origin }) => ({ field, text, origin })),
     ...place,
     stage: 'drafting',
     ownerId: piece.ownerId,

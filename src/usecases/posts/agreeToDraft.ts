@@ -1,3 +1,4 @@
+import { unreadOf } from '@/core/posts/unread';
 import type { Result } from '@/core/refusal';
 import { mayEdit } from '@/core/stages/moves';
 import { takePostAt } from './takePosts';
@@ -11,9 +12,9 @@ export function agreeToDraft(work: Work, postId: string, version: number): Promi
     must(mayEdit(open.facts));
     await changePost(act, {
       open,
-      change: { drafted: [] },
+      change: { drafted: open.post.drafted.map((mark) => ({ ...mark, isRead: true })) },
       deed: 'draft read',
-      detail: { sentences: open.post.drafted.length },
+      detail: { sentences: unreadOf(open.post, open.post.drafted).length },
     });
     return true as const;
   });

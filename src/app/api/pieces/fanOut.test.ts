@@ -10,6 +10,8 @@ import { POST as doDeed } from '../posts/[id]/deeds/route';
 import { PATCH as editPost } from '../posts/[id]/route';
 import { POST as undo } from '../calendar/undo/route';
 import { GET as read } from './[id]/extracts/route';
+import type { PieceFile } from '@/usecases/exchange/exportPiece';
+import { GET as exportPiece } from './[id]/export/route';
 import { POST as make } from './[id]/fan-out/route';
 import { POST as preview } from './[id]/fan-out/preview/route';
 import { POST as bringIn } from './[id]/source/route';
@@ -122,10 +124,12 @@ describe('a fan-out', () => {
     const marked = await app.db.rows<{
       id: string;
       version: number;
-      drafted: { field: string; text: string }[];
+      drafted: { field: string; text: string; origin: string }[];
       caption: string;
     }>(
-      `select id, version, drafted, caption from posts where piece_id = $1 and deleted_at is null and drafted <> '[]' and format = 'text' order by id`,
+      `select id, version, caption, (select jsonb_agg(d) from jsonb_array_elements(drafted) d where d ->> 'origin' in ('phrase', 'shelf')) as drafted
+       from posts where piece_id = $1 and deleted_at is null and format = 'text'
+         and drafted @? '$[*] ? (@.origin == "phrase" || @.origin == "shelf")' order by id`,
       [piece.id],
     );
     expect(marked.length).toBeGreaterThan(0);
@@ -195,6 +199,28 @@ describe('a fan-out', () => {
       [one!.date, false],
       ['2027-05-05', true],
     ]);
+  });
+
+  it('goes out as JSON with where each drafted sentence is from; what somebody wrote is none of them', async () => {
+    await talk();
+    const { posts } = await plan();
+    const { postIds } = (await making(chosenOf(posts))).body;
+    const [own] = (await postsOfPiece()).filter(({ format }) => format === 'text');
+    const { version } = await app.post(own!.id);
+    await ask(editPost, { params: { id: own!.id }, body: { version, caption: 'By hand, all of it.' } });
+    const response = await send(exportPiece, { params: { id: piece.id } });
+    expect(response.headers.get('content-disposition')).toContain('.json');
+    const file = (await response.json()) as PieceFile;
+    expect(file.posts.map(({ id }) => id).sort()).toEqual([...postIds].sort());
+    expect(file.extracts.flatMap(({ posts: made }) => made).length).toBeGreaterThan(3);
+    const origins = new Set(file.posts.flatMap(({ sentences }) => sentences.map(({ origin }) => origin)));
+    expect(origins).toContain('piece');
+    const edited = file.posts.find(({ id }) => id === own!.id)!;
+    expect(edited.caption).toBe('By hand, all of it.');
+    expect(edited.sentences.filter(({ field }) => field === 'caption')).toEqual([]);
+    for (const { sentences, ...words } of file.posts)
+      for (const { field, text } of sentences)
+        expect(field === 'parts' ? words.parts.map((part) => part.text).join('\n') : words[field]).toContain(text);
   });
 
   it('makes one post alone for an empty place of the coverage, of a piece without a text from its note', async () => {

@@ -212,11 +212,16 @@ export function PieceScreen({
             )}
             <FamilyDrawing members={family} today={today} />
             <PostList slips={slips} />
-            {slips.some(({ stage }) => stage !== 'published' && stage !== 'setAside') && (
-              <p>
-                <Link className="word" href={`/${brand.slug}/pieces/${piece.id}/words`} prefetch={false}>
-                  Write all posts side by side
-                </Link>
+            {slips.length > 0 && (
+              <p className="piece-deeds">
+                {slips.some(({ stage }) => stage !== 'published' && stage !== 'setAside') && (
+                  <Link className="word" href={`/${brand.slug}/pieces/${piece.id}/words`} prefetch={false}>
+                    Write all posts side by side
+                  </Link>
+                )}
+                <a className="word" href={`/api/pieces/${piece.id}/export`} download>
+                  Export as JSON
+                </a>
               </p>
             )}
             <PiecePrep
