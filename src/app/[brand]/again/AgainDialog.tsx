@@ -1,6 +1,5 @@
 'use client';
 
-import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
@@ -14,7 +13,7 @@ import { DateField } from '@/ui/DateField';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
-import { WordButton } from '@/ui/WordButton';
+import { PlannedDate, plannedOf } from '../PlannedDate';
 import { useMadeMessage } from '../useMadeMessage';
 import { useAgain, type OwnChange } from './useAgain';
 
@@ -155,13 +154,11 @@ export function AgainDialog({
 
 function AgainRow({ post, own, onChange }: { post: AgainPost; own: OwnChange; onChange: (part: OwnChange) => void }) {
   const { channels } = useShell();
-  const [isMoving, setMoving] = useState(false);
   const channel = channels.find(({ id }) => id === post.channelId);
   if (!channel) return null;
   const caption = own.caption ?? post.caption;
-  const isMoved = own.date !== undefined && own.date !== (post.date ?? '');
-  const date = own.date ?? post.date ?? '';
-  const name = `${channel.name}, ${date === '' ? 'no date' : shortDate(date)}`;
+  const { isMoved, date } = plannedOf(post, own);
+  const name = `${channel.name}, ${date === null ? 'no date' : shortDate(date)}`;
   return (
     <li className={own.isOff ? 'is-off' : ''} data-again-post={post.key}>
       <input
@@ -172,13 +169,7 @@ function AgainRow({ post, own, onChange }: { post: AgainPost; own: OwnChange; on
       />
       <span className="fan-out-date">
         <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />{' '}
-        {isMoving ? (
-          <DateField label={`Date for ${channel.name}`} value={date} onChange={(next) => onChange({ date: next })} />
-        ) : (
-          <WordButton className="figures" aria-label={`Another date than ${name}`} onClick={() => setMoving(true)}>
-            {date === '' ? 'no date' : shortDate(date)} {isMoved ? '' : post.time}
-          </WordButton>
-        )}
+        <PlannedDate name={name} shown={post} own={own} onChange={onChange} />
         {!isMoved && post.isSqueezed && <span className="attention small-text"> too little time</span>}
       </span>
       <div className="fan-out-draft">

@@ -3,12 +3,12 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { ChosenAgain, MadeAgain } from '@/usecases/encores/makeAgain';
 import type { AgainAsk, AgainPost } from '@/usecases/encores/planAgain';
+import { plannedOf, type OwnDate } from '../PlannedDate';
 import { call, problemOf } from '@/ui/api';
 
 /** What somebody did to one post of the preview. */
-export interface OwnChange {
+export interface OwnChange extends OwnDate {
   isOff?: boolean;
-  date?: string;
   caption?: string;
 }
 
@@ -49,14 +49,7 @@ export function useAgain(postId: string, start: AgainAsk) {
   async function make(): Promise<MadeAgain | null> {
     const wanted = chosen.map(({ key, date, time, caption }): ChosenAgain => {
       const own = changes[key] ?? {};
-      const isMoved = own.date !== undefined && own.date !== (date ?? '');
-      return {
-        key,
-        caption: own.caption ?? caption,
-        date: isMoved ? own.date || null : date,
-        time: isMoved ? null : time,
-        isMoved,
-      };
+      return { key, caption: own.caption ?? caption, ...plannedOf({ date, time }, own) };
     });
     setBusy(true);
     const answer = await call<MadeAgain>('POST', `/api/posts/${postId}/again`, { ask, posts: wanted });

@@ -18,6 +18,7 @@ import { FieldRefusal } from '@/ui/FieldRefusal';
 import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
+import { PlannedDate, plannedOf } from '../../../PlannedDate';
 import { useMadeMessage } from '../../../useMadeMessage';
 import { useFanOut, type OwnChange } from './useFanOut';
 
@@ -223,12 +224,10 @@ function PostRow({
   onChange: (part: OwnChange) => void;
 }) {
   const [isOpen, setOpen] = useState(false);
-  const [isMoving, setMoving] = useState(false);
   const draft = post.drafts[own.draft ?? 0];
   const caption = own.caption ?? draft?.words.caption ?? '';
   const [source] = post.from;
-  const isMoved = own.date !== undefined && own.date !== (post.date ?? '');
-  const date = own.date ?? post.date ?? '';
+  const { isMoved } = plannedOf(post, own);
   const name = draft?.words.headline || caption.split('\n')[0] || FORMAT_LABELS[post.format];
   return (
     <li className={own.isOff ? 'is-off' : ''} data-fan-out-post={post.key}>
@@ -239,13 +238,7 @@ function PostRow({
         onChange={(event) => onChange({ isOff: !event.target.checked })}
       />
       <span className="fan-out-date">
-        {isMoving ? (
-          <DateField label={`Date of “${name}”`} value={date} onChange={(next) => onChange({ date: next })} />
-        ) : (
-          <WordButton className="figures" aria-label={`Another date for “${name}”`} onClick={() => setMoving(true)}>
-            {date === '' ? 'no date' : shortDate(date)} {isMoved ? '' : post.time}
-          </WordButton>
-        )}
+        <PlannedDate name={name} shown={post} own={own} onChange={onChange} />
         {!isMoved && post.isSqueezed && <span className="attention small-text"> too little time</span>}
         {!isMoved && post.date === null && <span className="attention small-text"> no opening within a year</span>}
       </span>

@@ -3,13 +3,13 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { ChosenPost, MadeFanOut } from '@/usecases/fanOut/makeFanOut';
 import type { FanOutAsk, FanOutPlan } from '@/usecases/fanOut/planFanOut';
+import { plannedOf, type OwnDate } from '../../../PlannedDate';
 import { call, problemOf } from '@/ui/api';
 
 /** What somebody did to one post of the preview. */
-export interface OwnChange {
+export interface OwnChange extends OwnDate {
   isOff?: boolean;
   draft?: number;
-  date?: string;
   /** Undefined for that of the draft. */
   caption?: string | undefined;
 }
@@ -62,14 +62,11 @@ export function useFanOut(pieceId: string, start: Pick<FanOutAsk, 'fanOut' | 'on
   async function make(): Promise<MadeFanOut | null> {
     const posts = chosen.map(({ key, date, time, drafts }): ChosenPost => {
       const own = changes[key] ?? {};
-      const isMoved = own.date !== undefined && own.date !== (date ?? '');
       return {
         key,
         draft: own.draft ?? 0,
         shown: drafts[own.draft ?? 0]?.words.caption ?? '',
-        date: isMoved ? own.date || null : date,
-        time: isMoved ? null : time,
-        isMoved,
+        ...plannedOf({ date, time }, own),
         ...(own.caption !== undefined && { caption: own.caption }),
       };
     });
