@@ -5,6 +5,7 @@ import { hexOf } from '@/core/brands/colours';
 import { scrimFor, type Card } from '@/core/cards/card';
 import { composeCard, type CardFont, type Drawn } from '@/core/cards/compose';
 import { accept, refuse, type Result } from '@/core/refusal';
+import type { CardFonts } from '../pool/drawCard';
 
 const FONTS = 'node_modules/@fontsource-variable';
 /** What cards are set in, in this order for each letter: the interface's own, then one a script. */
@@ -53,10 +54,12 @@ const SAMPLE = 48;
  * Draws a card as a PNG picture.
  *
  * @param picture bytes of the picture beneath, where the card has one
+ * @param brandFonts what the brand sets its words in; letters that they lack come from Bimlo's own
  */
-export function drawCard(card: Card, picture: Uint8Array | null): Result<Uint8Array> {
+export function drawCard(card: Card, picture: Uint8Array | null, brandFonts: CardFonts = {}): Result<Uint8Array> {
   const canvas = createCanvas(card.width, card.height);
   const context = canvas.getContext('2d');
+  const setFont = settingIn(brandFonts);
   const beneath = picture === null ? null : imageOf(picture);
   if (picture !== null && beneath === null)
     return refuse('badPicture', 'The picture beneath cannot be drawn. Choose another.', 'picture');
@@ -67,7 +70,7 @@ export function drawCard(card: Card, picture: Uint8Array | null): Result<Uint8Ar
   const veil = beneath ? scrimFor(card, extremesOf(beneath, card)) : 1;
   const composed = composeCard(card, { words: widths('words'), by: widths('by') }, veil);
   if (!composed.ok) return composed;
-  for (const drawn of composed.value) drawOne(context, canvas, drawn, beneath);
+  for (const drawn of composed.value) drawOne(context, canvas, drawn, beneath, setFont);
   return accept(new Uint8Array(canvas.toBuffer('image/png')));
 }
 
@@ -78,11 +81,31 @@ function imageOf(bytes: Uint8Array): Image | null {
   return image.width > 0 && image.height > 0 ? image : null;
 }
 
-function setFont(context: SKRSContext2D, font: CardFont, size: number): void {
-  context.font = `${FAMILIES[font].weight} ${size}px ${fontsOf()[font]}`;
+type SetFont = (context: SKRSContext2D, font: CardFont, size: number) => void;
+
+/** Fonts of brands that this thread knows already, by their content hash. */
+const known = new Set<string>();
+
+/** Sets text in the fonts of a brand where it has some, and in ours for the letters they lack. */
+function settingIn(brandFonts: CardFonts): SetFont {
+  const first = (font: CardFont): string => {
+    const own = brandFonts[font];
+    if (!own) return '';
+    const name = `Brand ${own.sha256}`;
+    if (!known.has(name)) {
+      GlobalFonts.register(Buffer.from(own.bytes), name);
+      known.add(name);
+    }
+    return `"${name}", `;
+  };
+  const lists = { words: first('words') + fontsOf().words, by: first('by') + fontsOf().by };
+  return (context, font, size) => void (context.font = `${FAMILIES[font].weight} ${size}px ${lists[font]}`);
 }
 
-function drawOne(context: SKRSContext2D, canvas: Canvas, drawn: Drawn, beneath: Image | null): void {
+/** Whether something is a font that text can be set in. */
+export const isFont = (bytes: Uint8Array): boolean => GlobalFonts.register(Buffer.from(bytes), 'Tried') !== null;
+
+function drawOne(context: SKRSContext2D, canvas: Canvas, drawn: Drawn, beneath: Image | null, setFont: SetFont): void {
   switch (drawn.draw) {
     case 'area':
       context.fillStyle = drawn.colour;

@@ -8,6 +8,7 @@ import { fileTypeFromBuffer } from 'file-type';
 import { FilePathSource, Input, MATROSKA, MP3, MP4, QTFF, WAVE, WEBM } from 'mediabunny';
 import sharp from 'sharp';
 import { accept, refuse, type Result } from '@/core/refusal';
+import { isFontInPool } from '../pool/drawCard';
 import { isDiskFull } from '../database/diskFull';
 
 /** Bytes of one picture that Bimlo takes in. */
@@ -95,6 +96,30 @@ export async function takeMedia(
     await rm(temporary, { force: true });
     await rm(`${temporary}.thumb`, { force: true });
   }
+}
+
+/** Bytes of one font that Bimlo takes in. */
+const FONT_LIMIT_BYTES = 10_000_000;
+const FONT_TYPES = ['font/woff2', 'font/woff', 'font/ttf', 'font/otf'];
+
+/** Takes a font in, recognised by its content and tried, and puts it in its place under its content hash. */
+export async function takeFont(
+  folder: string,
+  bytes: Uint8Array,
+  fileName: string,
+): Promise<Result<Pick<MediaFile, 'sha256' | 'mime' | 'bytes' | 'fileName'>>> {
+  const shown = fileName.replace(/[\p{C}/\\]/gu, '').slice(0, 200) || 'font';
+  if (bytes.length > FONT_LIMIT_BYTES)
+    return refuse('tooBig', `“${shown}” is larger than Bimlo takes as a font (10 MB).`, 'file');
+  const mime = (await fileTypeFromBuffer(bytes))?.mime ?? '';
+  if (!FONT_TYPES.includes(mime) || !(await isFontInPool(bytes)))
+    return refuse('notAFont', `“${shown}” is no font that can be used. Take a WOFF2, WOFF, TTF or OTF.`, 'file');
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  await mkdir(join(folder, sha256.slice(0, 2)), { recursive: true });
+  const temporary = join(folder, `incoming-${randomUUID()}`);
+  await writeFile(temporary, bytes);
+  await rename(temporary, picturePath(folder, sha256, 'original'));
+  return accept({ sha256, mime, bytes: bytes.length, fileName: shown });
 }
 
 /** Why a file of that many bytes is refused before it is read; null when it may come. */

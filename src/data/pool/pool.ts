@@ -41,7 +41,7 @@ export class TooMuchWorkError extends Error {
  * @throws TooMuchWorkError when it takes longer than `limitMs`, or more memory than a thread has
  */
 export async function inPool<T>(
-  task: 'csvFile' | 'calendarFile' | 'sourceFile' | 'apart' | 'fanOut' | 'card',
+  task: 'csvFile' | 'calendarFile' | 'sourceFile' | 'apart' | 'fanOut' | 'card' | 'font',
   given: object,
   limitMs: number,
 ): Promise<T> {

@@ -6,6 +6,7 @@ import { takeApart, type TakenApart } from '@/core/extracts/takeApart';
 import { draftFanOut, type FanOutGround } from '@/core/fanOut/draftFanOut';
 import { readSource, type SourceText } from '@/core/pieces/readSource';
 import type { Result } from '@/core/refusal';
+import type { CardFonts } from './drawCard';
 import type { Zone } from '@/core/time/plan';
 
 /** Reads a CSV file. */
@@ -39,5 +40,12 @@ export const apart = ({ given }: { given: Parameters<typeof takeApart> }): Taken
 export const fanOut = ({ ground }: { ground: FanOutGround }): ReturnType<typeof draftFanOut> => draftFanOut(ground);
 
 /** Draws a card. Its package is loaded by the thread that first draws one. */
-export const card = async (given: { card: Card; picture: Uint8Array | null }): Promise<Result<Uint8Array>> =>
-  (await import('../cards/drawCard')).drawCard(given.card, given.picture);
+export const card = async (given: {
+  card: Card;
+  picture: Uint8Array | null;
+  fonts: CardFonts;
+}): Promise<Result<Uint8Array>> => (await import('../cards/drawCard')).drawCard(given.card, given.picture, given.fonts);
+
+/** Whether something is a font that cards can be set in. */
+export const font = async ({ bytes }: { bytes: Uint8Array }): Promise<boolean> =>
+  (await import('../cards/drawCard')).isFont(bytes);

@@ -18,3 +18,4 @@ export const sourceFile = told(tasks.sourceFile);
 export const apart = told(tasks.apart);
 export const fanOut = told(tasks.fanOut);
 export const card = told(tasks.card);
+export const font = told(tasks.font);

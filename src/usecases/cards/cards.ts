@@ -7,7 +7,7 @@ import type { Db } from '@/data/database/db';
 import { maybeLibraryFile, insertLibraryFiles } from '@/data/media/library';
 import { listPictures, listWithFollowingCards, type Picture } from '@/data/media/media';
 import { readPictureFile, takeMedia, type MediaFile } from '@/data/media/mediaFiles';
-import { drawCardInPool } from '@/data/pool/drawCard';
+import { drawCardInPool, type CardFonts } from '@/data/pool/drawCard';
 import { maybePost } from '@/data/posts/posts';
 import { changePictures, type PictureOutcome } from '../media/pictures';
 import { takePost } from '../posts/takePosts';
@@ -93,11 +93,23 @@ async function draw({ db, folder }: { db: Db; folder: string }, brandId: string,
   const read = readCard(wanted);
   if (!read.ok) return read;
   const card = read.value;
-  if (card.picture === null) return drawCardInPool(card, null);
+  const fonts = await fontsOf(db, folder, brandId);
+  if (card.picture === null) return drawCardInPool(card, null, fonts);
   const file = await maybeLibraryFile(db, brandId, card.picture);
   if (!file || isVideo(file))
     return refuse('noPicture', 'That picture is not in the library. Choose another.', 'picture');
-  return drawCardInPool(card, await readPictureFile(folder, file.sha256));
+  return drawCardInPool(card, await readPictureFile(folder, file.sha256), fonts);
+}
+
+/** The fonts on the sheet of a brand that have a file: the first for words, the next, if there is one, for the line below them. */
+async function fontsOf(db: Db, folder: string, brandId: string): Promise<CardFonts> {
+  const assets = (await listBrandAssets(db, brandId)).filter(({ kind, sha256 }) => kind === 'font' && sha256 !== null);
+  const read = async (at: number) => {
+    const sha256 = assets[at]?.sha256;
+    return sha256 ? { sha256, bytes: await readPictureFile(folder, sha256) } : undefined;
+  };
+  const [words, by = words] = await Promise.all([read(0), read(1)]);
+  return { ...(words && { words }), ...(by && { by }) };
 }
 
 function put(work: Work, postId: string, { card, ...stored }: Made, replaces: string | null) {

@@ -1,2 +1,9 @@
-export { type MediaFile, picturePath, readPictureFile, refuseBySize, takeMedia } from '@/data/media/mediaFiles';
+export {
+  type MediaFile,
+  picturePath,
+  readPictureFile,
+  refuseBySize,
+  takeFont,
+  takeMedia,
+} from '@/data/media/mediaFiles';
 export { renderPicture } from '@/data/media/renderPicture';

@@ -76,13 +76,21 @@ const VALUE_WORDS: Record<AssetKind, string | null> = {
   portrait: null,
 };
 
+/** The files that each may have. */
+const ACCEPTS: Record<AssetKind, string | null> = {
+  colour: null,
+  font: '.woff2,.woff,.ttf,.otf',
+  logo: 'image/*',
+  portrait: 'image/*',
+};
+
 function AssetForm({ kind, onKept }: { kind: AssetKind; onKept: (assets: BrandAsset[]) => void }) {
   const { brand } = useShell();
   const [name, setName] = useState('');
   const [value, setValue] = useState('');
   const [file, setFile] = useState<File | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const isPicture = kind === 'logo' || kind === 'portrait';
+  const accepts = ACCEPTS[kind];
 
   async function keep(event: FormEvent) {
     event.preventDefault();
@@ -112,13 +120,13 @@ function AssetForm({ kind, onKept }: { kind: AssetKind; onKept: (assets: BrandAs
           onChange={(event) => setValue(event.target.value)}
         />
       )}
-      {isPicture && (
+      {accepts && (
         <label className="word">
-          {file ? file.name : 'choose a file'}
+          {file ? file.name : kind === 'font' ? 'its file, for pictures of words' : 'choose a file'}
           <input
             type="file"
             className="visually-hidden"
-            accept="image/*"
+            accept={accepts}
             onChange={(event) => setFile(event.target.files?.[0] ?? null)}
           />
         </label>

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CARD_LAYOUTS, type Card } from '@/core/cards/card';
@@ -9,6 +10,7 @@ import { keepInLibrary } from '@/usecases/media/library';
 import { valueOf } from '@/usecases/testWorld';
 import { followCards } from '@/usecases/cards/cards';
 import { ask, makeApp, refusalIn, send, type TestApp } from '../testApp';
+import { POST as putAsset } from '../assets/route';
 import { GET as colours, POST as draw } from '../cards/route';
 import { POST as attach } from './[id]/cards/route';
 import { PATCH as edit } from './[id]/route';
@@ -139,5 +141,25 @@ describe('a card', () => {
       ...{ sha256: null, mime: null, bytes: null, fileName: null },
     });
     expect(await asked()).toEqual(['#141C33', '#FAF7F0']);
+  });
+
+  it('is set in the fonts of the brand that have a file, and in ours for the letters they lack', async () => {
+    const font = readFileSync(
+      'node_modules/@fontsource-variable/inconsolata/files/inconsolata-latin-wght-normal.woff2',
+    );
+    const putting = async (bytes: Uint8Array) => {
+      const response = await send(putAsset, {
+        query: `brand=${app.brandId}&kind=font&name=Moor&value=headlines`,
+        body: new Uint8Array(bytes),
+        headers: { 'x-file-name': 'moor.woff2' },
+      });
+      return { status: response.status, body: (await response.json()) as never };
+    };
+    const [latin, arabic] = [(await drawn({})).bytes, (await drawn({ text: 'حلقات', by: '' })).bytes];
+    expect(refusalIn(await putting(Buffer.from('no font')))).toEqual(['notAFont', 'file']);
+    expect(refusalIn(await putting(font.subarray(0, 400)))).toEqual(['notAFont', 'file']);
+    expect((await putting(font)).status).toBe(200);
+    expect(Buffer.compare((await drawn({})).bytes, latin)).not.toBe(0);
+    expect(Buffer.compare((await drawn({ text: 'حلقات', by: '' })).bytes, arabic)).toBe(0);
   });
 });
