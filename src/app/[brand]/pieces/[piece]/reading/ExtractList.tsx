@@ -9,7 +9,7 @@ import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 import { lengthWords } from '@/core/captions/spoken';
 import { moment } from '@/core/extracts/moments';
-import { moveEdge, nameMarks, type NamedMark } from './marks';
+import { moveEdge, nameMarks, wordsOf, type NamedMark } from './marks';
 import type { useReading } from './useReading';
 
 /** A row of the list: what was kept, or what is proposed. */
@@ -75,6 +75,7 @@ export function ExtractList({
   label,
   rows,
   sentences,
+  text,
   deeds,
   shown,
   onShow,
@@ -85,6 +86,8 @@ export function ExtractList({
   label: string;
   rows: readonly ExtractRow[];
   sentences: PieceReading['sentences'];
+  /** The whole text. */
+  text: string;
   deeds: Pick<ReturnType<typeof useReading>, 'judge' | 'change' | 'remove'>;
   shown: string | null;
   onShow: (key: string) => void;
@@ -127,8 +130,8 @@ export function ExtractList({
     event.preventDefault();
     deed();
   };
-  const edge = (row: ExtractRow, which: 'start' | 'end', by: -1 | 1) => {
-    const { start, end } = moveEdge(row, which, by, sentences);
+  const edge = (row: ExtractRow, which: 'start' | 'end', by: -1 | 1, isByWord: boolean) => {
+    const { start, end } = moveEdge(row, which, by, isByWord ? wordsOf(text) : sentences);
     if (row.kept) void deeds.change(row.kept, { start, end });
   };
 
@@ -220,7 +223,8 @@ function EdgeButtons({
   onEdge,
 }: {
   row: ExtractRow;
-  onEdge: (row: ExtractRow, edge: 'start' | 'end', by: -1 | 1) => void;
+  /** By a sentence, or with Shift by a word. */
+  onEdge: (row: ExtractRow, edge: 'start' | 'end', by: -1 | 1, isByWord: boolean) => void;
 }) {
   return (
     <>
@@ -229,13 +233,15 @@ function EdgeButtons({
           {which}{' '}
           <WordButton
             aria-label={`${which === 'start' ? 'Begin' : 'End'} a sentence earlier`}
-            onClick={() => onEdge(row, which, -1)}
+            title="a sentence earlier; with Shift a word"
+            onClick={(event) => onEdge(row, which, -1, event.shiftKey)}
           >
             ‹
           </WordButton>{' '}
           <WordButton
             aria-label={`${which === 'start' ? 'Begin' : 'End'} a sentence later`}
-            onClick={() => onEdge(row, which, 1)}
+            title="a sentence later; with Shift a word"
+            onClick={(event) => onEdge(row, which, 1, event.shiftKey)}
           >
             ›
           </WordButton>

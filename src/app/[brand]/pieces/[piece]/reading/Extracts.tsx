@@ -35,7 +35,7 @@ export function Extracts({
   const length = keptClips.reduce((sum, { inMs = 0, outMs = 0 }) => sum + outMs - inMs, 0);
   const rejected = reading.kept.filter(({ state }) => state === 'rejected');
   const [showsRejected, setShowsRejected] = useState(false);
-  const list = { sentences: reading.sentences, deeds, shown, onShow, onPlay };
+  const list = { sentences: reading.sentences, text: reading.text, deeds, shown, onShow, onPlay };
   const accepted = extracts.filter(({ kept }) => kept !== null).length;
 
   return (

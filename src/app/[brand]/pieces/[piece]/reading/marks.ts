@@ -70,7 +70,11 @@ export function snapped(
   return touched.length === 0 ? stretch : { start: touched[0]!.start, end: touched.at(-1)!.end };
 }
 
-/** An extract whose first or last edge is moved by a sentence; itself where there is none there, or nothing would be left. */
+/** The words of a text, as edges to move by. */
+export const wordsOf = (text: string): { start: number; end: number }[] =>
+  [...text.matchAll(/\S+/gu)].map(({ 0: word, index }) => ({ start: index, end: index + word.length }));
+
+/** An extract whose first or last edge is moved by a sentence, or by whatever else is given; itself where there is none there, or nothing would be left. */
 export function moveEdge<S extends { start: number; end: number }>(
   extract: S,
   edge: 'start' | 'end',

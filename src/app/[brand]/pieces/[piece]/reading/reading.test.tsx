@@ -7,7 +7,7 @@ import { fakeServer, renderOnScreen, renderScreen } from '@/ui/testScreen';
 import { Extracts } from './Extracts';
 import { marksOf } from './ExtractList';
 import { moment } from '@/core/extracts/moments';
-import { moveEdge, nameMarks, runsOf, snapped } from './marks';
+import { moveEdge, nameMarks, runsOf, snapped, wordsOf } from './marks';
 import { placesOf, ReadingPane } from './ReadingPane';
 import { useReading } from './useReading';
 
@@ -61,6 +61,9 @@ describe('marks in a text', () => {
     expect(moveEdge({ start: 0, end: 9 }, 'end', 1, sentences)).toEqual({ start: 0, end: 19 });
     expect(moveEdge({ start: 0, end: 9 }, 'start', 1, sentences)).toEqual({ start: 0, end: 9 });
     expect(moveEdge({ start: 10, end: 29 }, 'end', 1, sentences)).toEqual({ start: 10, end: 29 });
+    const words = wordsOf('One two  three.');
+    expect(moveEdge({ start: 4, end: 7 }, 'end', 1, words)).toEqual({ start: 4, end: 15 });
+    expect(moveEdge({ start: 4, end: 7 }, 'start', -1, words)).toEqual({ start: 0, end: 7 });
     expect([moment(372_000), moment(3_723_000)]).toEqual(['06:12', '1:02:03']);
   });
 
