@@ -118,6 +118,19 @@ export async function orderSteps(tx: Queryable, holderId: string, ids: readonly 
   );
 }
 
+/** Says of open steps that they are done. @returns how many were open */
+export function tickSteps(
+  tx: Queryable,
+  ids: readonly string[],
+  done: { at: Instant; on: LocalDate; by: string | null },
+): Promise<number> {
+  return tx.run(
+    `update steps set done_at = $2, done_on = $3, done_by = $4, version = version + 1
+     where id = any($1::uuid[]) and done_at is null`,
+    [ids, done.at, done.on, done.by],
+  );
+}
+
 /** Takes a step away. */
 export async function deleteStep(tx: Queryable, id: string): Promise<void> {
   await tx.run('delete from steps where id = $1', [id]);

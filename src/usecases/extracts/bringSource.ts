@@ -1,11 +1,15 @@
 import { TEXT_LIMITS } from '@/core/pieces/piece';
 import type { SourceText } from '@/core/pieces/readSource';
+import { countBehindText } from '@/core/prep/behindText';
 import type { Result } from '@/core/refusal';
 import { cleanText } from '@/core/text/clean';
+import { localOf } from '@/core/time/plan';
+import { oneBrand } from '@/data/brands/brands';
 import { maybeSource } from '@/data/extracts/extracts';
 import { maybePiece, updatePiece, updateTypedAt, type Piece } from '@/data/pieces/pieces';
+import { listStepsOf, tickSteps } from '@/data/prep/steps';
 import { ownPiece } from '../pieces/pieces';
-import { doing, mustFit, refused, STALE, type Work } from '../useCase';
+import { doing, mustFit, refused, STALE, type Doing, type Work } from '../useCase';
 import { followSource } from './followSource';
 
 export { readSourceFile } from '@/data/pool/readFiles';
@@ -25,6 +29,7 @@ export function bringSource(work: Work, pieceId: string, version: number, read: 
     if (!(await updatePiece(act.tx, pieceId, version, { ...piece, sourceText: source }))) refused(STALE);
     await updateTypedAt(act.tx, pieceId, null);
     await followSource(act, pieceId, before, { source, cues: [...read.cues], isWordTimed: read.isWordTimed });
+    if (before.source.trim() === '') await tickBehindText(act, piece, read.cues.length > 0);
     await act.note({
       brandId: piece.brandId,
       subject: 'piece',
@@ -34,4 +39,17 @@ export function bringSource(work: Work, pieceId: string, version: number, read: 
     });
     return (await maybePiece(act.tx, pieceId))!;
   });
+}
+
+/** The steps of a piece that lie before its text are done, now that it is there. */
+async function tickBehindText(act: Doing, { id, brandId }: Piece, isTimed: boolean): Promise<void> {
+  const steps = await listStepsOf(act.tx, [id]);
+  const behind = steps.slice(0, countBehindText(steps, isTimed)).filter(({ doneAt }) => doneAt === null);
+  if (behind.length === 0) return;
+  const { zone } = await oneBrand(act.tx, brandId);
+  await tickSteps(
+    act.tx,
+    behind.map((step) => step.id),
+    { at: act.now, on: localOf(act.now, zone).date, by: act.actorId },
+  );
 }

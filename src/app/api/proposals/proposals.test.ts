@@ -80,6 +80,17 @@ describe('a standing fan-out', () => {
     expect(drawn.headers.get('content-type')).toBe('image/png');
   });
 
+  it('finds the steps behind a talk done once its transcript is there', async () => {
+    const piece = await talk();
+    const steps = await app.db.rows<{ title: string; done: boolean }>(
+      'select title, done_at is not null as done from steps where piece_id = $1 order by position',
+      [piece.id],
+    );
+    expect(steps.map(({ done }) => done)).toEqual([true, true, true, true, false]);
+    expect(steps[3]!.title).toBe('Write down what was said');
+    await drawUpStanding(app.work);
+  });
+
   it('leaves other kinds, what was there before it stood, and a text that is still being typed', async () => {
     const message = await make();
     const typed = await make('talk');
