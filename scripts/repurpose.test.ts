@@ -1,13 +1,18 @@
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
 
-const repurpose = (input: string | Buffer, ...words: string[]) => {
-  const { status, stdout, stderr } = spawnSync('node_modules/.bin/tsx', ['scripts/repurpose.ts', ...words], {
-    input,
-    encoding: 'utf8',
+/** Runs the program beside others: most of its time goes into starting. */
+const repurpose = (input: string, ...words: string[]) =>
+  new Promise<{ status: number | null; stdout: string; stderr: string }>((resolve) => {
+    const child = spawn('node_modules/.bin/tsx', ['scripts/repurpose.ts', ...words]);
+    let [stdout, stderr] = ['', ''];
+    child.stdout.on('data', (data: Buffer) => void (stdout += data.toString()));
+    child.stderr.on('data', (data: Buffer) => void (stderr += data.toString()));
+    child.on('close', (status) => resolve({ status, stdout, stderr }));
+    // One that is called wrongly ends before it reads.
+    child.stdin.on('error', () => undefined);
+    child.stdin.end(input);
   });
-  return { status, stdout, stderr };
-};
 const TEXT = `# Fog on the pier
 
 The ferry waits in the harbour until the fog has gone from the pier and the bell buoy. Twelve sailings were late in October because of fog. Why does the captain trust the bell more than the screen?
@@ -15,8 +20,9 @@ The ferry waits in the harbour until the fog has gone from the pier and the bell
 A bell needs no current, and its sound comes from where the buoy is. Passengers who stand on deck hear the bell before they see the pier.`;
 
 describe('the command line', () => {
-  it('gives a text apart as JSON, the same for the same seed', () => {
-    const first = repurpose(TEXT, '-', '--json', '--for', 'pithline,benchfeed', '--seed', '7');
+  it('gives a text apart as JSON, the same for the same seed', async () => {
+    const words = ['-', '--json', '--for', 'pithline,benchfeed', '--seed', '7'];
+    const [first, again] = await Promise.all([repurpose(TEXT, ...words), repurpose(TEXT, ...words)]);
     expect([first.status, first.stderr]).toEqual([0, '']);
     const { text, sentences, extracts, clips, drafts } = JSON.parse(first.stdout);
     expect(sentences.map(({ start, end }: { start: number; end: number }) => text.slice(start, end))).toHaveLength(5);
@@ -28,23 +34,26 @@ describe('the command line', () => {
         ({ fits, network }: { fits: boolean; network: string }) => fits && ['pithline', 'benchfeed'].includes(network),
       ),
     ).toBe(true);
-    expect(repurpose(TEXT, '-', '--json', '--for', 'pithline,benchfeed', '--seed', '7').stdout).toBe(first.stdout);
+    expect(again.stdout).toBe(first.stdout);
   });
 
-  it('says in one line what is wrong: 2 for how it is called, 1 for what it cannot read', () => {
-    for (const [words, status] of [
-      [[], 2],
-      [['-', '--for', 'nowhere'], 2],
-      [['-', '--fan-out', 'nothing'], 2],
-      [['-', '--seed', 'x'], 2],
-      [['-', '--what'], 2],
-      [['nothing-there.md'], 1],
-    ] as const) {
-      const said = repurpose(TEXT, ...words);
-      expect([words, said.status, said.stdout]).toEqual([words, status, '']);
-      expect(said.stderr.trim().split('\n')).toHaveLength(1);
-    }
-    expect(repurpose('  \n', '-').status).toBe(1);
-    expect(repurpose('WEBVTT\n\nnothing', '-').status).toBe(1);
+  it('says in one line what is wrong: 2 for how it is called, 1 for what it cannot read', async () => {
+    const cases: [input: string, words: string[], status: number][] = [
+      [TEXT, [], 2],
+      [TEXT, ['-', '--for', 'nowhere'], 2],
+      [TEXT, ['-', '--fan-out', 'nothing'], 2],
+      [TEXT, ['-', '--seed', 'x'], 2],
+      [TEXT, ['-', '--what'], 2],
+      [TEXT, ['nothing-there.md'], 1],
+      ['  \n', ['-'], 1],
+      ['WEBVTT\n\nnothing', ['-'], 1],
+    ];
+    await Promise.all(
+      cases.map(async ([input, words, status]) => {
+        const said = await repurpose(input, ...words);
+        expect([words, said.status, said.stdout]).toEqual([words, status, '']);
+        expect(said.stderr.trim().split('\n')).toHaveLength(1);
+      }),
+    );
   });
 });
