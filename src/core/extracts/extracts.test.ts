@@ -136,6 +136,14 @@ describe('extracts', () => {
     expect(kindOf('The lines of the ferry lose half of their strength to salt in a winter.')).toBe('number');
   });
 
+  it('are never a part of a long sentence that has its marks', () => {
+    const long = `The line ${'holds the ferry to the quay and the weather off the deck, '.repeat(9)}as it did before.`;
+    expect(long.length).toBeGreaterThan(400);
+    expect(findExtracts(analyse(readMarkdown(long)))).toEqual([]);
+    const short = 'Nobody looks at the lines of the ferry until one of them parts.';
+    expect(findExtracts(analyse(readMarkdown(`${long} ${short}`))).map(({ text }) => text)).toEqual([short]);
+  });
+
   it('never end with a mark that leads to what follows', () => {
     const analysis = analyse(
       readMarkdown(

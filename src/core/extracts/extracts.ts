@@ -106,7 +106,7 @@ function candidatesOf(analysis: Analysis): Candidate[] {
 function candidateOf(analysis: Analysis, sentences: readonly ScoredSentence[]): Candidate | null {
   const [first, last] = [sentences[0]!, sentences.at(-1)!];
   const ranked = sentences.filter(({ score }) => score > 0);
-  if (ranked.length === 0 || sentences.some(({ traits }) => traits.has('housekeeping'))) return null;
+  if (ranked.length === 0 || sentences.some(({ traits, isCut }) => isCut || traits.has('housekeeping'))) return null;
   const start = first.opensAt ?? first.start;
   const text = analysis.text.slice(start, last.end);
   // What leads to something that follows is no whole.

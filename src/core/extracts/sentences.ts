@@ -8,6 +8,8 @@ export interface Sentence {
   end: number;
   /** Of a stretch of speech that begins with words which only tie it to the one before: where it begins without them. */
   opensAt?: number;
+  /** Only a part of a long sentence that ends with its mark: no whole by itself. */
+  isCut?: true;
   /** The block it stands in. */
   block: number;
   inMs?: number;
@@ -20,6 +22,8 @@ const LONG = { least: 70, usual: 140, most: 260 };
 const PAUSE_MS = 350;
 /** Characters from which a sentence is taken for a stretch without punctuation. */
 const ENDLESS = 400;
+/** Characters from which a stretch is taken to have no marks, even if one stands at its end. */
+const UNMARKED = 1_500;
 
 const segmenters = new Map<string, Intl.Segmenter>();
 function segmenterOf(language: string | null): Intl.Segmenter {
@@ -46,10 +50,11 @@ export function sentencesOf(
   return blocks.flatMap((block, index) => {
     if (block.kind === 'heading') return [];
     return cutsOf(text, block, segmenter, known).flatMap((cut) =>
-      shortened(text, cut, cues, known).map(({ start, end, opensAt: opening }) => ({
+      shortened(text, cut, cues, known).map(({ start, end, opensAt: opening, isCut }) => ({
         start,
         end,
         ...(opening !== undefined && opening > start && { opensAt: opening }),
+        ...(isCut && { isCut }),
         block: index,
         ...(cues.length > 0 && timesOf(cues, start, end)),
       })),
@@ -57,7 +62,7 @@ export function sentencesOf(
   });
 }
 
-type Stretch = Pick<Sentence, 'start' | 'end' | 'opensAt'>;
+type Stretch = Pick<Sentence, 'start' | 'end' | 'opensAt' | 'isCut'>;
 
 function cutsOf(text: string, block: Block, segmenter: Intl.Segmenter, known: LanguageWords): Stretch[] {
   const cuts: Stretch[] = [];
@@ -106,6 +111,7 @@ function isInSpeech(text: string): boolean {
 function shortened(text: string, { start, end }: Stretch, cues: readonly Cue[], known: LanguageWords): Stretch[] {
   if (end - start <= ENDLESS) return [{ start, end }];
   const own = text.slice(start, end);
+  const isMarked = own.length < UNMARKED && /[.!?…。！？]\P{L}*$/u.test(own);
   const pauses = pausesIn(cues, start, end);
   const cuts: Stretch[] = [];
   let from = 0;
@@ -114,13 +120,15 @@ function shortened(text: string, { start, end }: Stretch, cues: readonly Cue[], 
     const length = at - from;
     const isPause = pauses.has(start + at + 1) && length >= LONG.usual / 3;
     const isClause = length >= LONG.usual && /[,;:–—]$/u.test(own.slice(from, at));
-    const goesOn = length >= LONG.least && known.goingOn.has(openerIn(own, at + 1).toLowerCase());
+    const goesOn = !isMarked && length >= LONG.least && known.goingOn.has(openerIn(own, at + 1).toLowerCase());
     if (!isPause && !isClause && !goesOn && length < LONG.most) continue;
     cuts.push({ start: start + from, end: start + at });
     from = at + 1;
   }
   if (from < own.length) cuts.push({ start: start + from, end });
-  return cuts.filter((cut) => cut.end > cut.start).map((cut) => ({ ...cut, opensAt: opensAt(text, cut, known) }));
+  return cuts
+    .filter((cut) => cut.end > cut.start)
+    .map((cut) => ({ ...cut, ...(isMarked ? { isCut: true } : { opensAt: opensAt(text, cut, known) }) }));
 }
 
 /** Where a stretch of speech says something of its own, behind the words that only tie it to what was said before. */

@@ -115,46 +115,48 @@ export function CoverageScreen({
                 planned
               </span>
             </div>
-            <Table bsPrefix="timetable" className="coverage">
-              <thead>
-                <tr>
-                  <th scope="col">Piece</th>
-                  {columns.map(({ key, head }) => (
-                    <th key={key} scope="col" className="coverage-column">
-                      {head}
-                    </th>
-                  ))}
-                  <th scope="col" className="coverage-sum">
-                    Engagement
-                  </th>
-                  <th scope="col">Work on posts to come</th>
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((row) => (
-                  <tr key={row.id} data-piece={row.id}>
-                    <th scope="row">
-                      <Link href={`/${brand.slug}/pieces/${row.id}`} prefetch={false} dir="auto">
-                        {row.title}
-                      </Link>{' '}
-                      {row.kind !== 'message' && <span className="soft small-text">{KIND_LABELS[row.kind]}</span>}
-                    </th>
-                    {columns.map((column) => (
-                      <td key={column.key} className="coverage-column">
-                        <CellOf row={row} column={column} onDraft={() => setDrafting({ row, column })} />
-                      </td>
+            <div className="coverage-scroll">
+              <Table bsPrefix="timetable" className="coverage">
+                <thead>
+                  <tr>
+                    <th scope="col">Piece</th>
+                    {columns.map(({ key, head }) => (
+                      <th key={key} scope="col" className="coverage-column">
+                        {head}
+                      </th>
                     ))}
-                    <td className="figures coverage-sum">
-                      {row.engagement > 0 ? row.engagement.toLocaleString('en-GB') : <span className="soft">–</span>}
-                    </td>
-                    <td className="piece-progress">
-                      <Progress progress={row.progress} />
-                      <span className="soft small-text">{progressWords(row.progress)}</span>
-                    </td>
+                    <th scope="col" className="coverage-sum">
+                      Engagement
+                    </th>
+                    <th scope="col">Work on posts to come</th>
                   </tr>
-                ))}
-              </tbody>
-            </Table>
+                </thead>
+                <tbody>
+                  {rows.map((row) => (
+                    <tr key={row.id} data-piece={row.id}>
+                      <th scope="row">
+                        <Link href={`/${brand.slug}/pieces/${row.id}`} prefetch={false} dir="auto">
+                          {row.title}
+                        </Link>{' '}
+                        {row.kind !== 'message' && <span className="soft small-text">{KIND_LABELS[row.kind]}</span>}
+                      </th>
+                      {columns.map((column) => (
+                        <td key={column.key} className="coverage-column">
+                          <CellOf row={row} column={column} onDraft={() => setDrafting({ row, column })} />
+                        </td>
+                      ))}
+                      <td className="figures coverage-sum">
+                        {row.engagement > 0 ? row.engagement.toLocaleString('en-GB') : <span className="soft">–</span>}
+                      </td>
+                      <td className="piece-progress">
+                        <Progress progress={row.progress} />
+                        <span className="soft small-text">{progressWords(row.progress)}</span>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </Table>
+            </div>
             <nav className="coverage-pages" aria-label="Pages">
               {!isFirst && (
                 <Link className="word" href={addressOf({})} prefetch={false}>

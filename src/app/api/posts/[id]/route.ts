@@ -1,5 +1,5 @@
 import { door } from '@/app/server/door';
-import { followCards } from '@/usecases/cards/cards';
+import { followCardsOf } from '@/usecases/cards/cards';
 import { editPost } from '@/usecases/captions/editPost';
 import { ofPost } from '@/usecases/rights/readFor';
 import { loadSheet } from '@/usecases/posts/loadPosts';
@@ -42,6 +42,6 @@ export const PATCH = door<{ id: string }>('changePosts', async (request, { param
   // The version says already whether it was sent before.
   const { request: _key, ...plain } = work;
   const edited = await editPost(plain, id, basedOn, edit);
-  if (edited.ok) await followCards({ ...plain, folder: app.folder.media }, id);
+  if (edited.ok) await followCardsOf({ ...plain, folder: app.folder.media }, [id]);
   return answerPost(app, id, edited);
 });
