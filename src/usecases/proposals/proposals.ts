@@ -116,6 +116,9 @@ export function throwAway(work: Work, id: string, isBack: boolean): Promise<Resu
       at: isBack ? null : act.now,
       postId: null,
     });
+    const { brandId, pieceId } = proposal;
+    const deed = isBack ? 'proposal taken back' : 'proposal rejected';
+    await act.note({ brandId, subject: 'piece', subjectId: pieceId, deed, detail: { fanOut: proposal.fanOut } });
     return true as const;
   });
 }

@@ -204,13 +204,19 @@ function useColumns(by: CoverageBy): Column[] {
 }
 
 function CellOf({ row, column, onDraft }: { row: CoverageRow; column: Column; onDraft: () => void }) {
+  const { brand } = useShell();
   const cell = row.cells[column.key];
   if (cell)
     return (
-      <span title={`${column.name}: ${cellWords(cell)}`}>
+      <Link
+        className="coverage-used"
+        href={`/${brand.slug}/pieces/${row.id}#posts`}
+        title={`${column.name}: ${cellWords(cell)}`}
+        prefetch={false}
+      >
         <Mark cell={cell} />
         <span className="visually-hidden">{cellWords(cell)}</span>
-      </span>
+      </Link>
     );
   return (
     <button

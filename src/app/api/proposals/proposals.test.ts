@@ -145,6 +145,11 @@ describe('a proposal', () => {
     const [first, second] = await waiting();
     await deciding(first!.id, 'throwAway');
     expect((await waiting()).map(({ id }) => id)).not.toContain(first!.id);
+    const deeds = await app.db.rows<{ deed: string }>(
+      `select deed from history where subject_id = $1 and deed like 'proposal%'`,
+      [piece.id],
+    );
+    expect(deeds.map(({ deed }) => deed)).toEqual(['proposal rejected']);
     await deciding(first!.id, 'takeBack');
     expect(await waiting()).toHaveLength(5);
     const both = await Promise.all([deciding(second!.id, 'keep'), deciding(second!.id, 'keep')]);

@@ -202,7 +202,7 @@ export function PieceScreen({
                 onPlay={onPlay}
               />
             )}
-            <h2>Posts</h2>
+            <h2 id="posts">Posts</h2>
             <div className="piece-progress">
               <Progress progress={progress} />
               <span className="soft small-text">{progressWords(progress)}</span>

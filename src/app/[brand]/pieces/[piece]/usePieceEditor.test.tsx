@@ -126,6 +126,19 @@ describe('a text of a piece', () => {
     expect(listDrafts()).toEqual([]);
   });
 
+  it('saved before a reload by a request whose answer never came is no conflict with itself', async () => {
+    keepDraft({ at: '/api/pieces/a', field: 'note', text: 'Before', base: 'Four posts', version: 1 });
+    stored = { ...PIECE, note: 'Before', version: 2 };
+    const editor = await open();
+    await wait(0);
+    expect([editor.current.problem, editor.current.texts.note, editor.current.piece.version]).toEqual([
+      null,
+      'Before',
+      2,
+    ]);
+    expect(listDrafts()).toEqual([]);
+  });
+
   it('follows what the server made of it', async () => {
     const editor = await open();
     server.answer = (call) => {

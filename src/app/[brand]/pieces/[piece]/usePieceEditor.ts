@@ -103,7 +103,10 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
         const field = isField(refusal.field) ? refusal.field : sentFields[0];
         if (refusal.code !== 'stale' || !current)
           return showAsItIs({ ...(field && { field }), message: refusal.message });
-        const clash = sentFields.find((name) => current[name] !== truth.current.piece[name]);
+        // What stands there as it was typed here was saved before, by a request whose answer never came.
+        const isSaved = (name: PieceField) => current[name] === (part as Partial<Texts>)[name];
+        for (const name of sentFields.filter(isSaved)) dropDraft(at, name);
+        const clash = sentFields.find((name) => current[name] !== truth.current.piece[name] && !isSaved(name));
         takeIn(current);
         // Somebody changed something else: what was typed or chosen here is saved on that.
         if (!clash) return void setTimeout(() => (sentFields.length > 0 ? save() : void send(change)));
