@@ -34,6 +34,8 @@ export interface Encore {
   ageDays: number;
   /** 0 to 1: the higher, the sooner it should come again. */
   score: number;
+  /** Of an evergreen family: weeks from one time to the next; null for any other. */
+  againWeeks: number | null;
 }
 
 /** Posts that may come again, each family once. */
@@ -85,7 +87,7 @@ export function findEncores(
     const grown = Math.min(1, (age - least) / least);
     const score = percentile !== null && percentile >= DID_WELL ? percentile * grown : 0;
     const id = percentile === null ? last.id : best.id;
-    const encore: Encore = { id, rootId, percentile, among, ageDays: Math.floor(age), score };
+    const encore: Encore = { id, rootId, percentile, among, ageDays: Math.floor(age), score, againWeeks: weeks };
     if (weeks !== null) encores.due.push(encore);
     else if (percentile === null) encores.unranked.push(encore);
     else if (score > 0) encores.ranked.push(encore);

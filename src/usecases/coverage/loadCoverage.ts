@@ -21,9 +21,10 @@ export interface Coverage {
   count: number;
 }
 
-/** Pieces on a page, and the number up to which all are counted. */
+/** Pieces on a page. */
 export const COVERAGE_PAGE = 50;
-export const COUNTED = 10_000;
+/** The number up to which all pieces are counted. */
+const COUNTED = 10_000;
 
 /**
  * Loads a page of the coverage: pieces with where they were used.

@@ -17,7 +17,6 @@ export interface ShownEncore extends Encore {
   caption: string;
   publishedAt: Instant;
   lasting: Lasting;
-  againWeeks: number | null;
   engagement: number | null;
   rate: EngagementRate | null;
   /** Content hash of its first picture; null without one. */
@@ -46,13 +45,13 @@ export async function loadEncores(
   const byId = new Map(posts.map((post) => [post.id, post]));
   const rows = new Map(past.map((row) => [row.id, row]));
   const show = (encore: Encore): ShownEncore => {
-    const { title, pieceId, channelId, format, headline, caption, publishedAt, lasting, againWeeks } = byId.get(
-      encore.id,
-    )!;
+    const { title, pieceId, channelId, format, headline, caption, publishedAt } = byId.get(encore.id)!;
     const row: PastRow = rows.get(encore.id)!;
     return {
       ...encore,
-      ...{ title, pieceId, channelId, format, headline, caption, lasting, againWeeks },
+      ...{ title, pieceId, channelId, format, headline, caption },
+      // Dated matter is none of them.
+      lasting: encore.againWeeks === null ? '' : 'evergreen',
       publishedAt: publishedAt!,
       engagement: engagementOf(row),
       rate: engagementRate(row),

@@ -10,6 +10,7 @@ import { listPictures } from '@/data/media/media';
 import { deleteSuggestions, maybePiece } from '@/data/pieces/pieces';
 import { maybePost, type Post } from '@/data/posts/posts';
 import { datesOf } from '../fanOut/datesOf';
+import type { MadeFanOut } from '../fanOut/makeFanOut';
 import { addPosts, NOT_TAKEN_OVER, type NewPost } from '../posts/addPosts';
 import { takePost } from '../posts/takePosts';
 import { mayRead } from '../rights/mustMay';
@@ -24,13 +25,6 @@ export interface ChosenAgain {
   time: LocalTime | null;
   /** Whether somebody gave it that date: then it is kept. */
   isMoved: boolean;
-}
-
-/** What was made, and what to undo it by. */
-export interface MadeAgain {
-  postIds: string[];
-  changeId: string;
-  label: string;
 }
 
 const CHANGED = {
@@ -56,7 +50,7 @@ export async function makeAgain(
   postId: string,
   ask: AgainAsk,
   chosen: readonly ChosenAgain[],
-): Promise<Result<MadeAgain>> {
+): Promise<Result<MadeFanOut>> {
   const plan = await previewAgain(work, postId, ask);
   if (!plan.ok) return plan;
   return doing(work, async (act) => {

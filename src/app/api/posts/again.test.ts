@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { loadEncores } from '@/usecases/encores/loadEncores';
-import type { ChosenAgain, MadeAgain } from '@/usecases/encores/makeAgain';
+import type { ChosenAgain } from '@/usecases/encores/makeAgain';
+import type { MadeFanOut } from '@/usecases/fanOut/makeFanOut';
 import type { AgainAsk, AgainPost } from '@/usecases/encores/planAgain';
 import { insertReadings } from '@/data/results/readings';
 import { closePool } from '@/data/pool/pool';
@@ -50,7 +51,7 @@ const shown = async (part: Partial<AgainAsk> = {}) =>
 const chosenOf = (posts: AgainPost[]): ChosenAgain[] =>
   posts.map(({ key, caption, date, time }) => ({ key, caption, date, time, isMoved: false }));
 const making = (posts: ChosenAgain[], part: Partial<AgainAsk> = {}) =>
-  ask<MadeAgain>(make, { params: { id: post.id }, body: { ask: { ...ASK(), ...part }, posts } });
+  ask<MadeFanOut>(make, { params: { id: post.id }, body: { ask: { ...ASK(), ...part }, posts } });
 const encores = async () => loadEncores(app.db, { id: app.brandId, encoreDays: 60 }, app.work.clock.now());
 
 /** Why something was refused. */
@@ -158,6 +159,14 @@ describe('encores', () => {
     });
     await making(chosenOf(await shown()));
     expect((await encores()).ranked.shown.map(({ id }) => id)).not.toContain(post.id);
+  });
+
+  it('show how a family comes again, whichever of its posts did best', async () => {
+    await ask(lasts, { params: { id: post.id }, body: { lasting: 'evergreen', againWeeks: 12 } });
+    const later = await publishedLongAgo(CAPTION, '2026-08-20T08:30:00Z');
+    await app.db.run('update posts set encore_of = $2 where id = $1', [later.id, post.id]);
+    const [due] = (await encores()).due.shown;
+    expect([due!.id, due!.lasting, due!.againWeeks]).toEqual([later.id, 'evergreen', 12]);
   });
 
   it('are never what is dated, and evergreen posts every so many weeks', async () => {

@@ -1,10 +1,9 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
 import type { ChosenPost, MadeFanOut } from '@/usecases/fanOut/makeFanOut';
 import type { FanOutAsk, FanOutPlan } from '@/usecases/fanOut/planFanOut';
 import { plannedOf, type OwnDate } from '../../../PlannedDate';
-import { call, problemOf } from '@/ui/api';
+import { usePreview } from '../../../usePreview';
 
 /** What somebody did to one post of the preview. */
 export interface OwnChange extends OwnDate {
@@ -14,71 +13,37 @@ export interface OwnChange extends OwnDate {
   caption?: string | undefined;
 }
 
-/** How long after the last change of what is asked the preview is worked out again, in milliseconds. */
-const PREVIEW_AFTER_MS = 250;
-
-/**
- * A fan-out in preparation: what is asked, what it would make, and what was changed of single posts. The preview is worked out again
- * with each change of what is asked; what was changed of a post stays with it.
- */
+/** A fan-out in preparation, its rows switched on and off. */
 export function useFanOut(pieceId: string, start: Pick<FanOutAsk, 'fanOut' | 'only'>) {
-  const [ask, setAsk] = useState<FanOutAsk>({
+  const {
+    shown: plan,
+    make,
+    ...preview
+  } = usePreview<FanOutAsk, FanOutPlan, OwnChange>(`/api/pieces/${pieceId}/fan-out`, {
     ...start,
     ...{ anchor: null, chosen: {}, on: null, under: null, seed: 1 },
   });
-  const [plan, setPlan] = useState<FanOutPlan | null>(null);
-  const [changes, setChanges] = useState<Record<string, OwnChange>>({});
-  const [problem, setProblem] = useState<string | null>(null);
-  const [isBusy, setBusy] = useState(true);
-  const latest = useRef(0);
-
-  const preview = useCallback(
-    async (asked: FanOutAsk) => {
-      const turn = ++latest.current;
-      setBusy(true);
-      const answer = await call<FanOutPlan>('POST', `/api/pieces/${pieceId}/fan-out/preview`, { ask: asked });
-      if (turn !== latest.current) return;
-      setBusy(false);
-      setProblem(problemOf(answer));
-      if (answer.kind === 'done') setPlan(answer.value);
+  const chosen = (plan?.posts ?? []).filter(({ key }) => !preview.changes[key]?.isOff);
+  return {
+    ...preview,
+    plan,
+    chosen,
+    switchRow: (row: number) => {
+      const on = plan!.rows.flatMap(({ isOn }, at) => (isOn ? [at] : []));
+      preview.asks({ on: on.includes(row) ? on.filter((at) => at !== row) : [...on, row] });
     },
-    [pieceId],
-  );
-
-  useEffect(() => {
-    const timer = setTimeout(() => void preview(ask), PREVIEW_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, [ask, preview]);
-
-  const change = (key: string, part: OwnChange) => setChanges((now) => ({ ...now, [key]: { ...now[key], ...part } }));
-  const asks = (part: Partial<FanOutAsk>) => setAsk((now) => ({ ...now, ...part }));
-  const switchRow = (row: number) => {
-    const on = plan!.rows.flatMap(({ isOn }, at) => (isOn ? [at] : []));
-    asks({ on: on.includes(row) ? on.filter((at) => at !== row) : [...on, row] });
+    make: () =>
+      make<MadeFanOut>(
+        chosen.map(({ key, date, time, drafts }): ChosenPost => {
+          const own = preview.changes[key] ?? {};
+          return {
+            key,
+            draft: own.draft ?? 0,
+            shown: drafts[own.draft ?? 0]?.words.caption ?? '',
+            ...plannedOf({ date, time }, own),
+            ...(own.caption !== undefined && { caption: own.caption }),
+          };
+        }),
+      ),
   };
-  const chosen = (plan?.posts ?? []).filter(({ key }) => !changes[key]?.isOff);
-
-  /** Makes what is chosen. @returns null where it was not done; then the reason stands there, and the preview is new */
-  async function make(): Promise<MadeFanOut | null> {
-    const posts = chosen.map(({ key, date, time, drafts }): ChosenPost => {
-      const own = changes[key] ?? {};
-      return {
-        key,
-        draft: own.draft ?? 0,
-        shown: drafts[own.draft ?? 0]?.words.caption ?? '',
-        ...plannedOf({ date, time }, own),
-        ...(own.caption !== undefined && { caption: own.caption }),
-      };
-    });
-    setBusy(true);
-    const answer = await call<MadeFanOut>('POST', `/api/pieces/${pieceId}/fan-out`, { ask, posts });
-    setBusy(false);
-    if (answer.kind === 'done') return answer.value;
-    const why = problemOf(answer);
-    if (answer.kind === 'refused' && answer.refusal.code === 'changed') await preview(ask);
-    setProblem(why);
-    return null;
-  }
-
-  return { ask, asks, plan, changes, change, switchRow, chosen, make, problem, isBusy };
 }
