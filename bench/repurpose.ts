@@ -21,31 +21,42 @@ const FOLDER = 'bench/texts';
 /** Extracts that are looked at. */
 const BEST = 10;
 
+/** The talk of the demo, which has times; its key stands in a file of its own, a sentence or two a line. */
+const TALK = { file: 'demo/fennel-moor/transcripts/rings-that-vanish.vtt', keys: 'talk.keys.txt' };
+
 /** A text with the stretches that an editor marked in it, in offsets of the text as it is read. */
 interface Marked {
   name: string;
-  source: string;
+  kept: FanOutGround['kept'];
   key: Taken[];
 }
 
 /** Reads a text whose key stands in double braces. */
 function readMarked(name: string): Marked {
   const marked = readFileSync(join(FOLDER, name), 'utf8');
-  const source = marked.replace(/\{\{|\}\}/g, '');
-  const { text } = readingOf({ source, cues: [] });
-  const plain = (words: string) => words.replace(/\s+/g, ' ');
-  const key = [...marked.matchAll(/\{\{([\s\S]*?)\}\}/g)].map(({ 1: words }) => {
-    const wanted = plain(readingOf({ source: words!, cues: [] }).text).trim();
-    const start = plain(text).indexOf(wanted);
-    if (start < 0) throw new Error(`${name}: “${wanted.slice(0, 40)}” is not in the text as it is read`);
-    return { start, end: start + wanted.length };
-  });
-  if (plain(text).length !== text.length) {
-    // Offsets of single-spaced text say the same of the text itself, white space counted one for one.
-    const at = offsetsOf(text);
-    return { name, source, key: key.map(({ start, end }) => ({ start: at[start]!, end: at[end - 1]! + 1 })) };
-  }
-  return { name, source, key };
+  const kept = keptOf(marked.replace(/\{\{|\}\}/g, ''));
+  const keys = [...marked.matchAll(/\{\{([\s\S]*?)\}\}/g)].map(({ 1: words }) => words!);
+  return { name, kept, key: keys.map((words) => placeOf(words, kept, name)) };
+}
+
+function readTalk(): Marked {
+  const read = readSource(readFileSync(TALK.file, 'utf8'), 'talk.vtt');
+  if (!read.ok) throw new Error(read.refusal.message);
+  const keys = readFileSync(join(FOLDER, TALK.keys), 'utf8').trim().split('\n');
+  return { name: 'talk, timed', kept: read.value, key: keys.map((words) => placeOf(words, read.value, TALK.file)) };
+}
+
+const keptOf = (source: string): FanOutGround['kept'] => ({ source, cues: [], isWordTimed: false });
+
+/** Where marked words stand in the text as it is read, however they are spaced. */
+function placeOf(words: string, kept: FanOutGround['kept'], name: string): Taken {
+  const plain = (spaced: string) => spaced.replace(/\s+/g, ' ');
+  const { text } = readingOf(kept);
+  const wanted = plain(readingOf(keptOf(words)).text).trim();
+  const start = plain(text).indexOf(wanted);
+  if (start < 0) throw new Error(`${name}: “${wanted.slice(0, 40)}” is not in the text as it is read`);
+  const at = offsetsOf(text);
+  return { start: at[start]!, end: at[start + wanted.length - 1]! + 1 };
 }
 
 /** Where each character of a text with single spaces stands in the text itself. */
@@ -83,9 +94,9 @@ interface Figures {
   extracts: Extract[];
 }
 
-function measure({ name, source, key }: Marked): Figures {
-  const reading = readingOf({ source, cues: [] });
-  const analysis = analyse(reading);
+function measure({ name, kept, key }: Marked): Figures {
+  const reading = readingOf(kept);
+  const analysis = analyse({ ...reading, ...kept });
   const extracts = findExtracts(analysis, BEST);
   const marked = analysis.sentences.filter((sentence) => isIn(key, sentence)).length;
   const hitsOf = (list: readonly Taken[]) => list.filter((one) => isHit(analysis, key, one)).length;
@@ -97,7 +108,7 @@ function measure({ name, source, key }: Marked): Figures {
         .filter((one) => (one.opensAt ?? one.start) >= start && one.end <= end)
         .flatMap(({ content }) => [...content]),
     );
-  const isPunctuated = /[.!?]\s/.test(source);
+  const isPunctuated = /[.!?]\s/.test(reading.text);
   const endsWhole = ({ start, end }: Taken) =>
     /(^|[.!?…:]["”’)]*\s+|\n)$/.test(reading.text.slice(0, start)) &&
     /[.!?…]["”’)“]*$/.test(reading.text.slice(0, end));
@@ -118,12 +129,12 @@ function measure({ name, source, key }: Marked): Figures {
 }
 
 /** How many drafts of all formats on all shipped networks there are, and those that a rule sheet would refuse. */
-function draftFaults({ source }: Marked): { all: number; outside: string[] } {
+function draftFaults({ kept }: Marked): { all: number; outside: string[] } {
   let all = 0;
   const outside: string[] = [];
   for (const seed of [1, 2]) {
     const ground: FanOutGround = {
-      ...{ kept: { source, cues: [], isWordTimed: false }, title: 'A title for it', link: 'https://moor.example/x' },
+      ...{ kept, title: 'A title for it', link: 'https://moor.example/x' },
       rows: SHIPPED_RULE_SHEETS.flatMap(({ kind, formats }) =>
         formats.map(({ format }) => ({ ...singleRow(kind, format), count: 3 })),
       ),
@@ -150,10 +161,9 @@ function draftFaults({ source }: Marked): { all: number; outside: string[] } {
 
 /** Clips of the demo talk: whether they begin and end at sentence edges, to a cue, and lie apart. */
 function clipFaults(): { clips: number; cutSentences: number; overlapping: number } {
-  const read = readSource(readFileSync('demo/fennel-moor/transcripts/rings-that-vanish.vtt', 'utf8'), 'talk.vtt');
-  if (!read.ok) throw new Error(read.refusal.message);
-  const reading = readingOf(read.value);
-  const clips = findClips(analyse({ ...reading, ...read.value }));
+  const { kept } = readTalk();
+  const reading = readingOf(kept);
+  const clips = findClips(analyse({ ...reading, ...kept }));
   const isWhole = ({ start, end }: Taken) =>
     /(^|[.!?]["”]?\s+|\n)$/.test(reading.text.slice(0, start)) && /[.!?]["”]?$/.test(reading.text.slice(0, end));
   const overlapping = clips.filter((one, at) => clips.slice(at + 1).some((other) => overlaps(one, other))).length;
@@ -163,9 +173,9 @@ function clipFaults(): { clips: number; cutSentences: number; overlapping: numbe
 const withUntouched = process.argv.includes('--untouched');
 const shows = process.argv.includes('--show');
 const names = readdirSync(FOLDER)
-  .filter((name) => withUntouched || !name.startsWith('untouched'))
+  .filter((name) => name !== TALK.keys && (withUntouched || !name.startsWith('untouched')))
   .sort();
-const texts = names.map(readMarked);
+const texts = [...names.map(readMarked), readTalk()];
 const all = texts.map(measure);
 const sum = (list: readonly Figures[], of: (figures: Figures) => number) =>
   list.reduce((total, one) => total + of(one), 0);
