@@ -8,6 +8,9 @@ export type Answer<T> =
   /** The server could not be reached; the same call may go through later. */
   | { kind: 'unreachable' };
 
+/** The answer of a server that cannot be reached. */
+export const UNREACHABLE_ANSWER = { kind: 'unreachable' } as const;
+
 /** What people read when the server cannot be reached. */
 export const UNREACHABLE = 'Bimlo cannot be reached, so this is not saved yet.';
 
@@ -105,7 +108,7 @@ async function answerOf<T>(ask: () => Promise<Response>): Promise<Answer<T>> {
     text = await response.text();
   } catch {
     // fetch and text() reject alike when the server is gone, whatever the cause.
-    return { kind: 'unreachable' };
+    return UNREACHABLE_ANSWER;
   }
   latest = Math.max(latest, Number(response.headers.get(AS_OF_HEADER) ?? 0));
   const content = readJson(text);
@@ -113,7 +116,7 @@ async function answerOf<T>(ask: () => Promise<Response>): Promise<Answer<T>> {
   const { refusal, current } = (content ?? {}) as { refusal?: Refusal; current?: unknown };
   if (refusal) return { kind: 'refused', refusal, current };
   return AWAY.includes(response.status)
-    ? { kind: 'unreachable' }
+    ? UNREACHABLE_ANSWER
     : { kind: 'refused', refusal: { code: 'broken', message: BROKEN } };
 }
 

@@ -7,6 +7,7 @@ import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import type { Refusal } from '@/core/refusal';
 import { AS_OF_HEADER, asOfLatestAnswer, SEEN_HEADER } from './api';
 import { MessagesProvider } from './messages';
+import { PROGRESS_TYPE } from './progress';
 import { ShellProvider, type Shell } from './shell';
 
 /** A brand as screens know it, in tests. */
@@ -89,6 +90,8 @@ export function fakeServer(answer: (call: Call) => Reply): { calls: Call[]; answ
     const reply = server.answer(call);
     if (reply === 'gone') throw new TypeError('fetch failed');
     const headers = { [AS_OF_HEADER]: String(asOfLatestAnswer() + 1) };
+    if (new Headers(init.headers).get('accept') === PROGRESS_TYPE)
+      return new Response(`${JSON.stringify(reply)}\n`, { headers: { ...headers, 'content-type': PROGRESS_TYPE } });
     return 'value' in reply ? Response.json(reply.value, { headers }) : Response.json(reply, { status: 422, headers });
   });
   return server;

@@ -110,7 +110,7 @@ async function unbroken(request: Request, answer: () => Promise<Response>): Prom
 }
 
 const NOBODY: Refusal = { code: 'nobody', message: 'Say first who you are: open Bimlo and choose yourself.' };
-const BROKEN: Refusal = {
+export const BROKEN: Refusal = {
   code: 'broken',
   message: 'Bimlo had an error of its own, so this was not done. What you typed is kept here; its log says more.',
 };

@@ -60,9 +60,15 @@ interface Candidate extends Extract {
  *
  * @param most how many at most
  * @param taken what is accepted or was turned down already: it is not proposed again, nor what is much like it
+ * @param onShare is told what share of the sentences was gone through
  */
-export function findExtracts(analysis: Analysis, most = 12, taken: readonly Taken[] = []): Extract[] {
-  const candidates = candidatesOf(analysis);
+export function findExtracts(
+  analysis: Analysis,
+  most = 12,
+  taken: readonly Taken[] = [],
+  onShare: (share: number) => void = () => {},
+): Extract[] {
+  const candidates = candidatesOf(analysis, onShare);
   const picked = pickDifferent(
     candidates.filter(({ leans }) => !leans),
     most,
@@ -91,15 +97,17 @@ const contentOfTaken = ({ sentences }: Analysis, taken: readonly Taken[]): Set<s
 const unionOf = (sentences: readonly ScoredSentence[]): Set<string> =>
   new Set(sentences.flatMap(({ content }) => [...content]));
 
-function candidatesOf(analysis: Analysis): Candidate[] {
+function candidatesOf(analysis: Analysis, onShare: (share: number) => void): Candidate[] {
   const { sentences } = analysis;
   const candidates: Candidate[] = [];
-  for (let from = 0; from < sentences.length; from++)
+  for (let from = 0; from < sentences.length; from++) {
+    onShare(from / sentences.length);
     for (let to = from + 1; to <= Math.min(sentences.length, from + SENTENCES_AT_MOST); to++) {
       if (sentences[to - 1]!.block !== sentences[from]!.block) break;
       const candidate = candidateOf(analysis, sentences.slice(from, to));
       if (candidate) candidates.push(candidate);
     }
+  }
   return candidates.sort((one, other) => other.score - one.score || one.start - other.start);
 }
 

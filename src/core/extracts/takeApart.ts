@@ -18,20 +18,30 @@ export interface TakenApart extends ReadingText {
 /** Extracts that are proposed at once. */
 export const PROPOSED = 14;
 
+/** What shares of the work are done when a text is read, and when its sentences are ranked; measured on 30,000 words. */
+const DONE = { read: 0.15, ranked: 0.45 } as const;
+
 /**
  * Takes a text apart: what is proposed beside what is taken already.
  *
  * @param taken extracts that were accepted or rejected: neither they nor what is much like them is proposed
  * @param takenClips the same of clips
+ * @param onShare is told from time to time what share of the work is done, 0 to 1
  */
 export function takeApart(
   kept: Pick<SourceText, 'source' | 'cues' | 'isWordTimed'>,
   taken: readonly Taken[] = [],
   takenClips: readonly Taken[] = [],
-  { most = PROPOSED, clips = {} }: { most?: number; clips?: Partial<ClipLimits> } = {},
+  {
+    most = PROPOSED,
+    clips = {},
+    onShare = () => {},
+  }: { most?: number; clips?: Partial<ClipLimits>; onShare?: (share: number) => void } = {},
 ): TakenApart {
   const reading = readingOf(kept);
+  onShare(DONE.read);
   const analysis = analyse({ ...reading, cues: kept.cues, isWordTimed: kept.isWordTimed });
+  onShare(DONE.ranked);
   const isFree = (one: Taken) => !takenClips.some((clip) => overlaps(clip, one));
   return {
     ...reading,
@@ -41,7 +51,7 @@ export function takeApart(
       end,
       ...(inMs !== undefined && outMs !== undefined && { inMs, outMs }),
     })),
-    extracts: findExtracts(analysis, most, taken),
+    extracts: findExtracts(analysis, most, taken, (share) => onShare(DONE.ranked + share * (1 - DONE.ranked))),
     clips: findClips(analysis, clips, isFree),
   };
 }

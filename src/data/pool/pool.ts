@@ -9,6 +9,9 @@ const IDLE_MS = 60_000;
 /** How often it is looked how long work takes, in milliseconds. */
 const WATCH_EVERY_MS = 50;
 
+/** What a thread tells, by its place in the memory that it shares; `thread.mjs` knows the same places. */
+const TOLD = { begun: 0, perMille: 1 } as const;
+
 const PROGRAM = join(/* turbopackIgnore: true */ process.cwd(), 'src/data/pool/thread.mjs');
 
 // Next gives pages and routes a copy of each module of their own; the threads are had once.
@@ -34,34 +37,53 @@ export class TooMuchWorkError extends Error {
   }
 }
 
+/** Who waits for work: is told what share of it is done, and may call it off. */
+export interface Watch {
+  signal?: AbortSignal;
+  /** 0 to 1, never less than before. */
+  onShare?: (share: number) => void;
+}
+
+/** Work on a thread was called off by whoever asked for it. Its thread was ended; nothing else was touched. */
+export class StoppedError extends Error {}
+
 /**
  * Does heavy pure work on a thread of its own, so that nobody else waits for it.
  *
  * @param task the name of a function in `tasks.ts`
  * @throws TooMuchWorkError when it takes longer than `limitMs`, or more memory than a thread has
+ * @throws StoppedError when it is called off
  */
 export async function inPool<T>(
   task: 'csvFile' | 'calendarFile' | 'sourceFile' | 'apart' | 'fanOut' | 'card' | 'font',
   given: object,
   limitMs: number,
+  { signal, onShare }: Watch = {},
 ): Promise<T> {
-  // Set by the thread when it begins: what it takes to start one, or to wait for one, is not the work's.
-  const begun = new Int32Array(new SharedArrayBuffer(4));
+  // Set by the thread: that it begins (what it takes to start one, or to wait for one, is not the work's), and how far it is.
+  const told = new Int32Array(new SharedArrayBuffer(8));
   const ending = new AbortController();
+  const stop = () => ending.abort();
+  if (signal?.aborted) throw new StoppedError('the work was called off');
+  signal?.addEventListener('abort', stop);
+  let share = 0;
   let beganAt: number | null = null;
   const watch = setInterval(() => {
-    if (begun[0] === 1) beganAt ??= performance.now();
+    if (told[TOLD.begun] === 1) beganAt ??= performance.now();
+    if (told[TOLD.perMille]! > share) onShare?.((share = told[TOLD.perMille]!) / 1_000);
     if (beganAt !== null && performance.now() - beganAt > limitMs) ending.abort();
   }, WATCH_EVERY_MS);
   try {
-    return (await pool().run({ given, begun }, { name: task, signal: ending.signal })) as T;
+    return (await pool().run({ given, told }, { name: task, signal: ending.signal })) as T;
   } catch (error) {
+    if (signal?.aborted) throw new StoppedError('the work was called off');
     if (ending.signal.aborted) throw new TooMuchWorkError('time');
     if (error instanceof Error && 'code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY')
       throw new TooMuchWorkError('memory');
     throw error;
   } finally {
     clearInterval(watch);
+    signal?.removeEventListener('abort', stop);
   }
 }
 

@@ -2,6 +2,7 @@
 import type { Card } from '@/core/cards/card';
 import { readCalendarFile, type CalendarFile, type DaySpan } from '@/core/exchange/calendarFile';
 import { decodeText, readCsv, type CsvTable } from '@/core/exchange/csvText';
+import type { Taken } from '@/core/extracts/extracts';
 import { takeApart, type TakenApart } from '@/core/extracts/takeApart';
 import { draftFanOut, type FanOutGround } from '@/core/fanOut/draftFanOut';
 import { readSource, type SourceText } from '@/core/pieces/readSource';
@@ -34,7 +35,15 @@ export const sourceFile = ({ bytes, name }: { bytes: Uint8Array; name: string })
   readSource(decodeText(bytes), name);
 
 /** Takes a piece's text apart. */
-export const apart = ({ given }: { given: Parameters<typeof takeApart> }): TakenApart => takeApart(...given);
+export const apart = ({ kept, taken, takenClips }: TextToTakeApart, onShare?: (share: number) => void): TakenApart =>
+  takeApart(kept, taken, takenClips, { onShare });
+
+/** A text with what was taken of it already. */
+export interface TextToTakeApart {
+  kept: Parameters<typeof takeApart>[0];
+  taken: readonly Taken[];
+  takenClips: readonly Taken[];
+}
 
 /** Drafts the posts of a fan-out. */
 export const fanOut = ({ ground }: { ground: FanOutGround }): ReturnType<typeof draftFanOut> => draftFanOut(ground);

@@ -4,12 +4,12 @@ import { register } from 'tsx/esm/api';
 register();
 const tasks = await import('./tasks.ts');
 
-/** Says that the work begins, then does it. */
+/** Says that the work begins, then does it; a task may say what share of it is done. */
 const told =
   (task) =>
-  ({ given, begun }) => {
-    begun[0] = 1;
-    return task(given);
+  ({ given, told: places }) => {
+    places[0] = 1;
+    return task(given, (share) => void (places[1] = Math.round(share * 1_000)));
   };
 
 export const csvFile = told(tasks.csvFile);

@@ -128,7 +128,7 @@ async function channelsOf(db: Queryable, post: Post, ask: AgainAsk): Promise<Res
 async function linesOf(db: Queryable, piece: Piece): Promise<Result<string[]>> {
   const source = piece.sourceText.trim() === '' ? undefined : await maybeSource(db, piece.id);
   if (!source) return accept([]);
-  const apart = await takeApartInPool(source, [], []);
+  const apart = await takeApartInPool({ kept: source, taken: [], takenClips: [] });
   if (!apart.ok) return apart;
   const { extracts, sentences } = apart.value;
   // One sentence opens a post; an extract may be three.

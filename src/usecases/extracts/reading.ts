@@ -7,6 +7,7 @@ import { timesOf, type Cue } from '@/core/pieces/subtitles';
 import { accept, type Result } from '@/core/refusal';
 import { listExtracts, maybeSource, type KeptExtract } from '@/data/extracts/extracts';
 import { listUsedStretches } from '@/data/fanOut/postExtracts';
+import type { Watch } from '@/data/pool/pool';
 import { takeApartInPool } from '@/data/pool/takeApart';
 import type { Db } from '../useCase';
 
@@ -50,7 +51,7 @@ export async function loadText(db: Db, pieceId: string): Promise<PieceReading> {
 }
 
 /** Loads the same with its sentences and what is proposed, worked out on a thread of its own. */
-export async function loadReading(db: Db, pieceId: string): Promise<Result<PieceReading>> {
+export async function loadReading(db: Db, pieceId: string, watch?: Watch): Promise<Result<PieceReading>> {
   const [source, kept, used] = await Promise.all([
     maybeSource(db, pieceId),
     listExtracts(db, pieceId),
@@ -58,11 +59,8 @@ export async function loadReading(db: Db, pieceId: string): Promise<Result<Piece
   ]);
   const own = source ?? { source: '', cues: [], isWordTimed: false };
   const isClip = ({ kind }: KeptExtract) => kind === 'clip';
-  const apart = await takeApartInPool(
-    own,
-    kept.filter((one) => !isClip(one)),
-    kept.filter(isClip),
-  );
+  const [taken, takenClips] = [kept.filter((one) => !isClip(one)), kept.filter(isClip)];
+  const apart = await takeApartInPool({ kept: own, taken, takenClips }, watch);
   if (!apart.ok) return apart;
   const { extracts, clips, ...reading } = apart.value;
   return accept({

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Piece } from '@/data/pieces/pieces';
 import { closePool } from '@/data/pool/pool';
 import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
+import { PROGRESS_TYPE } from '@/ui/progress';
 import { ask, makeApp, refusalIn, send, type TestApp } from '../testApp';
 import { GET as clips } from '../pieces/[id]/clips/route';
 import { GET as read, POST as keep } from '../pieces/[id]/extracts/route';
@@ -109,6 +110,21 @@ describe('extracts of a piece', () => {
     await ask(remove, { params: { id: back.body.id }, body: {} });
     expect((await reading()).kept).toHaveLength(1);
   });
+
+  it('of a long text say how far they are, to whoever asks for it', async () => {
+    await begin();
+    const long = Array.from({ length: 2_000 }, (_, at) => TALK[at % 6]!.replace('the', `the ${at * 7}th`)).join(' ');
+    await bring(long, 'long.txt');
+    const asked = await send(read, { params: params(), headers: { accept: PROGRESS_TYPE } });
+    const lines = (await asked.text())
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as object);
+    const shares = lines.slice(0, -1).map((line) => (line as { share: number }).share);
+    expect(shares.length).toBeGreaterThan(1);
+    expect([...shares].sort((one, other) => one - other)).toEqual(shares);
+    expect((lines.at(-1) as { value: PieceReading }).value.proposed.length).toBeGreaterThan(3);
+  }, 60_000);
 
   it('stand where their words stand when the text is corrected, with their times', async () => {
     await begin();

@@ -49,9 +49,12 @@ export function Extracts({
             ? 'looking for more …'
             : `${accepted} accepted, ${counted(extracts.length - accepted, 'proposal')}`}
         </span>
-        <WordButton onClick={() => void deeds.load()} disabled={deeds.isLooking}>
-          Propose more
-        </WordButton>
+        {deeds.share > 0 && <progress value={deeds.share} max={1} aria-label="How much of the text has been read" />}
+        {deeds.isLooking ? (
+          <WordButton onClick={deeds.stop}>Stop</WordButton>
+        ) : (
+          <WordButton onClick={() => void deeds.load()}>Propose more</WordButton>
+        )}
       </header>
       <ExtractList
         label="Extracts"

@@ -3,6 +3,7 @@ import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-libra
 import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import { takeApart } from '@/core/extracts/takeApart';
 import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
+import { PROGRESS_TYPE } from '@/ui/progress';
 import { fakeServer, renderOnScreen, renderScreen } from '@/ui/testScreen';
 import { Extracts } from './Extracts';
 import { marksOf } from './ExtractList';
@@ -174,6 +175,28 @@ describe('the text', () => {
     fireEvent.click(within(bar).getByRole('button', { name: 'point' }));
     expect(onKeep).toHaveBeenCalledWith({ start: text.sentences[0]!.start, end: text.sentences[1]!.end }, 'point');
     expect(screen.queryByRole('toolbar')).toBeNull();
+  });
+
+  it('says how far it is, and stops when asked', async () => {
+    let say: (line: object) => void = () => undefined;
+    let signal: AbortSignal | undefined | null;
+    vi.stubGlobal('fetch', async (_path: string, init: RequestInit) => {
+      signal = init.signal;
+      const body = new ReadableStream<Uint8Array>({
+        start: (lines) => void (say = (line) => lines.enqueue(new TextEncoder().encode(`${JSON.stringify(line)}\n`))),
+      });
+      return new Response(body, { headers: { 'content-type': PROGRESS_TYPE } });
+    });
+    renderScreen(<Page />);
+    await waitFor(() => expect(signal).toBeDefined());
+    say({ share: 0.4 });
+    const bar = await screen.findByRole('progressbar', { name: 'How much of the text has been read' });
+    expect(bar).toHaveProperty('value', 0.4);
+    fireEvent.click(screen.getByRole('button', { name: 'Stop' }));
+    expect(signal!.aborted).toBe(true);
+    expect(screen.queryByRole('progressbar')).toBeNull();
+    expect(screen.getByRole('button', { name: 'Propose more' })).toBeDefined();
+    expect(screen.queryByRole('alert')).toBeNull();
   });
 
   it('is read anew when its text is another', async () => {

@@ -1,10 +1,11 @@
 'use client';
 
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Extract, ExtractKind } from '@/core/extracts/extracts';
 import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
+import { callAsItGoes } from '@/ui/progress';
 import { useInTurn } from '@/ui/useInTurn';
 
 type Stretch = { start: number; end: number };
@@ -24,19 +25,35 @@ export function useReading(pieceId: string, initial: PieceReading, source: strin
   const at = `/api/pieces/${pieceId}/extracts`;
   const say = useSay();
   const [reading, setReading] = useState(initial);
-  const [isLooking, setIsLooking] = useState(initial.text !== '');
+  const [share, setShare] = useState<number | null>(initial.text === '' ? null : 0);
+  const looking = useRef<AbortController>(null);
   const inTurn = useInTurn();
 
+  const stop = useCallback(() => {
+    looking.current?.abort();
+    looking.current = null;
+    setShare(null);
+  }, []);
+
+  /** Reads it anew; what is being read is called off, so that the last one asked for is what shows. */
   const load = useCallback(async () => {
-    setIsLooking(true);
-    const answer = await call<PieceReading>('GET', at);
-    setIsLooking(false);
+    looking.current?.abort();
+    const own = new AbortController();
+    looking.current = own;
+    setShare(0);
+    const answer = await callAsItGoes<PieceReading>(at, { onShare: setShare, signal: own.signal });
+    if (own.signal.aborted) return;
+    looking.current = null;
+    setShare(null);
     const problem = problemOf(answer);
     if (problem) say({ text: problem, wrong: true });
     if (answer.kind === 'done') setReading(answer.value);
   }, [at, say]);
 
-  useEffect(() => void load(), [load, source, initial.isTimed]);
+  useEffect(() => {
+    void load();
+    return () => looking.current?.abort();
+  }, [load, source, initial.isTimed]);
 
   /** Saves a change in turn; where it was not to be, what stands is read again. */
   const saved = <T>(send: () => ReturnType<typeof call<T>>, onDone: (value: T) => void) =>
@@ -100,5 +117,5 @@ export function useReading(pieceId: string, initial: PieceReading, source: strin
     );
   };
 
-  return { reading, isLooking, load, judge, change, remove };
+  return { reading, isLooking: share !== null, share: share ?? 0, load, stop, judge, change, remove };
 }

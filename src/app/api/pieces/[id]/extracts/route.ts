@@ -1,6 +1,7 @@
 import { mixed, number, string } from 'yup';
 import { door } from '@/app/server/door';
 import { fields } from '@/app/server/fields';
+import { answerAsItGoes } from '@/app/server/progress';
 import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { EXTRACT_KINDS } from '@/core/extracts/extracts';
 import { keepExtract, type Verdict } from '@/usecases/extracts/extracts';
@@ -19,13 +20,15 @@ const verdict = fields({
   reason: string().defined(),
 });
 
-/** A piece's text to be read, with what was accepted and rejected of it, and what is proposed beside. */
-export const GET = door<{ id: string }>('look', async (_request, { params }, { work }) => {
+/** A piece's text to be read, with what was accepted and rejected of it, and what is proposed beside; says how far it is if asked. */
+export const GET = door<{ id: string }>('look', async (request, { params }, { work }) => {
   const { id } = await params;
   const piece = isId(id) ? await maybePiece(work.db, id) : undefined;
   if (!piece || piece.deletedAt) return nothingThere('piece');
-  const read = await ofBrand(work, piece.brandId, () => loadReading(work.db, id));
-  return read.ok ? answer(read.value) : refusal(read.refusal);
+  return answerAsItGoes(request, async (watch) => {
+    const read = await ofBrand(work, piece.brandId, () => loadReading(work.db, id, watch));
+    return read.ok ? read.value : read;
+  });
 });
 
 /** Accepts a part of a piece, or rejects one that was proposed. */
