@@ -1,5 +1,6 @@
 import { array, bool, mixed, number, string } from 'yup';
-import { date, fields, format, id, text, time } from './fields';
+import { WRITTEN_FIELDS } from '@/core/posts/written';
+import { date, fields, format, id, maybeText, text, time } from './fields';
 
 const isIdByPlace = (value: unknown): value is Record<string, string> =>
   typeof value === 'object' &&
@@ -41,7 +42,8 @@ export const makeFields = fields({
       date: date.defined(),
       time: time.defined(),
       isMoved: bool().required(),
-      caption: string().optional(),
+      words: fields(Object.fromEntries(WRITTEN_FIELDS.map((field) => [field, maybeText('A text')]))).optional(),
+      parts: array(text('A part')).max(200, 'A post has at most 200 parts.').optional(),
     }).required(),
   )
     .max(200, 'At most 200 posts are made at once.')

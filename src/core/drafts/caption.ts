@@ -200,7 +200,7 @@ export function pickHashtags(
 ): string[] {
   const most = Math.min(HASHTAGS, sheet.hashtagLimit ?? HASHTAGS);
   if (most === 0 || shelf.hashtags.length === 0 || !formatRule(sheet, format)) return [];
-  const keywords = keywordsOf(source.analysis, KEYWORDS).map(({ words, weight }) => ({
+  const keywords = keywordsOf(source.analysis, KEYWORDS, source.others).map(({ words, weight }) => ({
     key: hashtagKey(words.replace(/\s+/g, '')),
     weight,
   }));

@@ -2,6 +2,7 @@ import type { Analysis } from '../extracts/analyse';
 import type { Clip } from '../extracts/clips';
 import type { Extract } from '../extracts/extracts';
 import type { WrittenField } from '../posts/written';
+import type { OtherTexts } from './keywords';
 import type { Format, RuleSheet } from '../rulesheets/types';
 
 /** Where a drafted sentence comes from: the piece itself, its title, the brand's shelf, or Bimlo's few phrases. */
@@ -36,6 +37,8 @@ export interface DraftSource {
   analysis: Analysis;
   /** All its extracts, the best first. */
   extracts: readonly Extract[];
+  /** The brand's other texts, to know what is particular to this one; absent where there are none. */
+  others?: OtherTexts;
 }
 
 /** What a brand keeps for its texts. */
@@ -70,6 +73,19 @@ export interface Draft {
   parts: readonly string[];
   sentences: readonly DraftedSentence[];
 }
+
+/** What somebody made of a draft before its post was made: a text absent is that of the draft. */
+export interface OwnTexts {
+  words?: Partial<Record<WrittenField, string>> | undefined;
+  /** Of every part, where one was changed. */
+  parts?: readonly string[] | undefined;
+}
+
+/** All that a draft says, as one text: two drafts that say the same are the same. */
+export const saidBy = (draft: Pick<Draft, 'words' | 'parts'> | undefined): string =>
+  draft === undefined
+    ? ''
+    : [...Object.entries(draft.words).map(([field, words]) => `${field}: ${words}`), ...draft.parts].join('\n');
 
 /**
  * Writes first drafts. Another helper can be put in the place of the rule-based one: it has to give the same for the same seed,

@@ -14,7 +14,7 @@ import { countPart, partFaults, partsRule } from '../posts/parts';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { fieldRule, FORMATS, type Format, type RuleSheet } from '../rulesheets/types';
 import type { Draft, DraftOrder, DraftSource } from './draft';
-import { keywordsOf } from './keywords';
+import { countOthers, keywordsOf } from './keywords';
 import { ruleBasedHelper } from './ruleBased';
 import { titlesFrom } from './titles';
 
@@ -267,6 +267,8 @@ describe('keywords and titles', () => {
     expect(words).not.toContain('log');
     const rare = keywordsOf(TALK_SOURCE.analysis, 3, { count: 100, holding: (word) => (word === 'rings' ? 100 : 1) });
     expect(rare.map((keyword) => keyword.words)).not.toContain('rings');
+    const others = countOthers(['Rings, rings and rings.', 'The rings again', 'Nothing of it.']);
+    expect([others.count, others.holding('rings'), others.holding('log')]).toEqual([3, 2, 0]);
   });
 
   it('of a sentence are the sentence, and its clauses where it is too long', () => {

@@ -14,6 +14,13 @@ export interface OtherTexts {
   holding: (word: string) => number;
 }
 
+/** In how many of some texts each word stands. */
+export function countOthers(texts: readonly string[]): OtherTexts {
+  const times = new Map<string, number>();
+  for (const text of texts) for (const word of new Set(wordsIn(text))) times.set(word, (times.get(word) ?? 0) + 1);
+  return { count: texts.length, holding: (word) => times.get(word) ?? 0 };
+}
+
 const NO_OTHERS: OtherTexts = { count: 0, holding: () => 0 };
 /** How often two words stand side by side to be a phrase. */
 const PHRASE_TIMES = 2;

@@ -111,9 +111,9 @@ function shortened(text: string, limit: number, rule: TextFieldRule): string {
   return '';
 }
 
-function keywordField({ analysis }: DraftSource, rule: TextFieldRule): Said {
+function keywordField({ analysis, others }: DraftSource, rule: TextFieldRule): Said {
   let text = '';
-  for (const { words } of keywordsOf(analysis, 12)) {
+  for (const { words } of keywordsOf(analysis, 12, others)) {
     const longer = text === '' ? words : `${text}, ${words}`;
     if (countText(longer, rule) > rule.limit) break;
     text = longer;

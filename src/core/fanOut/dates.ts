@@ -39,6 +39,8 @@ export interface DateGround {
   rhythmic: ReadonlySet<string>;
   /** Days on which the piece is published already, by channel. */
   takenDays: ReadonlyMap<string, ReadonlySet<LocalDate>>;
+  /** Days of posts of a row that were made before, by row; absent for none. */
+  rowDays?: ReadonlyMap<number, readonly LocalDate[]>;
   /** Whether a needed step of a post on that day would have begun before today. */
   isSqueezed: (post: UndatedPost, date: LocalDate) => boolean;
 }
@@ -59,7 +61,7 @@ export function dateFanOut(posts: readonly UndatedPost[], ground: DateGround): M
   const dates = new Map<string, FanOutDate>();
   const filled = new Set<string>();
   const days = new Map([...ground.takenDays].map(([channelId, taken]) => [channelId, new Set(taken)]));
-  const ofRow = new Map<number, LocalDate[]>();
+  const ofRow = new Map<number, readonly LocalDate[]>(ground.rowDays);
   const inOrder = [...posts].sort(
     (one, other) => one.offset - other.offset || one.row - other.row || one.number - other.number,
   );

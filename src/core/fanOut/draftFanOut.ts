@@ -1,3 +1,4 @@
+import { countOthers } from '../drafts/keywords';
 import { ruleBasedHelper } from '../drafts/ruleBased';
 import type { Draft, DraftShelf } from '../drafts/draft';
 import { analyse } from '../extracts/analyse';
@@ -34,6 +35,8 @@ export interface FanOutGround {
   isNote?: boolean;
   title: string;
   link: string;
+  /** Beginnings of the brand's other texts; absent or empty for none. */
+  otherTexts?: readonly string[];
   judged: readonly JudgedExtract[];
   rows: readonly FanOutRow[];
   channels: readonly FanOutChannel[];
@@ -118,7 +121,8 @@ export function draftFanOut(ground: FanOutGround): { rows: DraftedRow[]; posts: 
   });
   const takenClips = judged.filter(isClip);
   const clips = [...ownClips, ...findClips(analysis, {}, (one) => !takenClips.some((clip) => overlaps(clip, one)))];
-  const source = { title: ground.title, link: ground.link, analysis, extracts };
+  const others = countOthers(ground.otherTexts ?? []);
+  const source = { title: ground.title, link: ground.link, analysis, extracts, others };
   const taken = new Map(
     channels.map(({ id }) => [id, [...(used[id] ?? [])].map(({ start, end }) => ({ start, end }))]),
   );

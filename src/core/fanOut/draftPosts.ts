@@ -13,6 +13,9 @@ import type { DealtPost } from './fanOut';
 /** Formats that are a caption and little else: these come in variants. */
 const IN_VARIANTS: readonly Format[] = ['photo', 'text', 'boardPicture', 'shortVideo'];
 
+/** Formats whose text is the post itself: a length for captions is not meant for it. */
+const LONG_TEXTS: readonly Format[] = ['newsletter', 'article', 'thread'];
+
 /** A post to be made with the drafts it may begin with, the first of them unless another is chosen. */
 export interface DraftedPost extends DealtPost {
   drafts: readonly Draft[];
@@ -32,7 +35,7 @@ export function draftPosts(
   source: DraftSource,
   posts: readonly DealtPost[],
   { sheet, format }: { sheet: RuleSheet; format: Format },
-  { shelf, ...run }: DraftRun,
+  { shelf, under, ...run }: DraftRun,
   titlesTaken: string[],
 ): DraftedPost[] {
   return posts.map((post) => {
@@ -43,6 +46,7 @@ export function draftPosts(
       from: post.from,
       clip: post.clip,
       titlesTaken,
+      under: LONG_TEXTS.includes(format) ? null : under,
       ...run,
     });
     const turned = VARIANTS.map((_variant, at) => VARIANTS[(at + 1 + post.number) % VARIANTS.length]!);

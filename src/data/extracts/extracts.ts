@@ -25,6 +25,20 @@ export interface KeptSource {
   isWordTimed: boolean;
 }
 
+/** The beginnings of the newest other texts of a brand. */
+export async function listOtherTexts(
+  db: Queryable,
+  { brandId, id }: { brandId: string; id: string },
+  { most, letters }: { most: number; letters: number },
+): Promise<string[]> {
+  const rows = await db.rows<{ text: string }>(
+    `select left(source_text, $4) as text from pieces where brand_id = $1 and id <> $2 and source_text <> ''
+       and deleted_at is null order by created_at desc, id limit $3`,
+    [brandId, id, most, letters],
+  );
+  return rows.map(({ text }) => text);
+}
+
 type CueRow = [start: number, end: number, inMs: number, outMs: number];
 
 /** The text of a piece with its times. */

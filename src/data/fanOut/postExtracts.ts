@@ -1,3 +1,4 @@
+import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 
 /** Says which extracts posts were made from. */
@@ -23,6 +24,21 @@ export function listUsedStretches(
      from extracts e join post_extracts x on x.extract_id = e.id join posts p on p.id = x.post_id
      where e.piece_id = $1 and p.deleted_at is null and p.stage <> 'setAside'`,
     [pieceId],
+  );
+}
+
+/** Takes away the extracts that were accepted only by making those posts, and of which no other live post is made. */
+export async function deleteExtractsOf(
+  tx: Queryable,
+  postIds: readonly string[],
+  { at, actorId }: { at: Instant; actorId: string },
+): Promise<void> {
+  await tx.run(
+    `delete from extracts e where e.created_at = $2 and e.created_by = $3 and e.state = 'accepted'
+       and exists (select 1 from post_extracts x where x.extract_id = e.id and x.post_id = any($1::uuid[]))
+       and not exists (select 1 from post_extracts x join posts p on p.id = x.post_id
+         where x.extract_id = e.id and p.deleted_at is null)`,
+    [postIds, at, actorId],
   );
 }
 

@@ -2,7 +2,7 @@ import type { Card } from '@/core/cards/card';
 import type { Draft } from '@/core/drafts/draft';
 import type { FanOutPost } from '@/core/fanOut/draftFanOut';
 import type { Format } from '@/core/rulesheets/types';
-import type { Instant } from '@/core/time/plan';
+import type { Instant, LocalDate } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 
 /** A post that was drawn up by itself, waiting for a yes. */
@@ -66,6 +66,26 @@ export async function maybeProposal(db: Queryable, id: string): Promise<Proposal
 /** Takes a proposal to be decided on, until the transaction ends. */
 export async function lockProposal(tx: Queryable, id: string): Promise<Proposal | undefined> {
   return (await tx.rows<Proposal>(`select ${COLUMNS} from proposals x where x.id = $1 for update`, [id]))[0];
+}
+
+/** The days of the posts that other proposals of the same row of a fan-out became. */
+export async function listDaysOfRow(
+  db: Queryable,
+  {
+    pieceId,
+    fanOut,
+    channelId,
+    format,
+    offset,
+  }: Pick<Proposal, 'pieceId' | 'fanOut' | 'channelId' | 'format' | 'offset'>,
+): Promise<LocalDate[]> {
+  const rows = await db.rows<{ date: LocalDate }>(
+    `select distinct p.plan_date as date from proposals x join posts p on p.id = x.post_id
+     where x.piece_id = $1 and x.fan_out = $2 and x.channel_id = $3 and x.format = $4 and x.offset_days = $5
+       and x.state = 'kept' and p.deleted_at is null and p.stage <> 'setAside' and p.plan_date is not null`,
+    [pieceId, fanOut, channelId, format, offset],
+  );
+  return rows.map(({ date }) => date);
 }
 
 /** Writes what was decided. */

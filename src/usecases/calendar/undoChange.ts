@@ -9,6 +9,7 @@ import {
   type CalendarChange,
 } from '@/data/calendar/calendarChanges';
 import { listChannelsById, type Channel } from '@/data/brands/channels';
+import { deleteExtractsOf } from '@/data/fanOut/postExtracts';
 import { listVersions } from '@/data/posts/posts';
 import { factsOf, takePosts, type OpenPost } from '../posts/takePosts';
 import { mustMay } from '../rights/mustMay';
@@ -70,6 +71,13 @@ async function putBack(act: Doing, change: CalendarChange): Promise<ChangeOutcom
       for (const message of [...told, ...notes]) outcome.notes.push({ postId: id, title, message });
     }
   }
+  const unmade = change.items.filter(({ postId, before }) => before === null && outcome.postIds.includes(postId));
+  if (unmade.length > 0)
+    await deleteExtractsOf(
+      act.tx,
+      unmade.map(({ postId }) => postId),
+      change,
+    );
   await noteUndone(act.tx, change.id, act.now);
   await followVersions(act.tx, act.actorId, await versionsAfter(act, change, outcome.postIds));
   const undone = outcome.postIds.length;

@@ -24,7 +24,7 @@ const AHEAD_DAYS = 366;
 export async function datesOf(
   db: Queryable,
   piece: Piece,
-  ask: { anchor: LocalDate | null },
+  ask: { anchor: LocalDate | null; rowDays?: ReadonlyMap<number, readonly LocalDate[]> },
   posts: readonly (Omit<UndatedPost, 'pillarId'> & Pick<FanOutPost, 'from'> & { pillarId?: string | null })[],
   now: Instant,
 ): Promise<{
@@ -76,6 +76,7 @@ export async function datesOf(
       openings: openings.filter(({ key }) => !filledBy.has(key)),
       rhythmic: new Set(asked.filter(({ entries }) => entries.length > 0).map(({ channelId }) => channelId)),
       takenDays,
+      ...(ask.rowDays && { rowDays: ask.rowDays }),
       isSqueezed: ({ key }, date) => {
         const steps = preps
           .get(key)!

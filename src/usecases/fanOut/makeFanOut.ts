@@ -1,3 +1,4 @@
+import { saidBy, type OwnTexts } from '@/core/drafts/draft';
 import { counted } from '@/core/words';
 import { mayPlanFor } from '@/core/stages/moves';
 import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
@@ -15,19 +16,17 @@ import { datesOf } from './datesOf';
 import { planFanOut, type FanOutAsk, type FanOutPlan } from './planFanOut';
 
 /** A post of a preview that is to be made. */
-export interface ChosenPost {
+export interface ChosenPost extends OwnTexts {
   key: string;
   /** Which of its drafts, counted from 0. */
   draft: number;
-  /** Its caption as it was shown. */
+  /** Its draft as it was shown (`saidBy`). */
   shown: string;
   /** The date that was shown, or that somebody gave it instead. */
   date: LocalDate | null;
   time: LocalTime | null;
   /** Whether somebody gave it that date: then it is kept. */
   isMoved: boolean;
-  /** The caption as it was changed in the preview; absent where it was not. */
-  caption?: string | undefined;
 }
 
 /** What was made. */
@@ -73,13 +72,14 @@ export async function makeFanOut(
     const planned = new Map(plan.value.posts.map((post) => [post.key, post]));
     const { dates, prepOf } = await datesOf(act.tx, piece, ask, plan.value.posts, act.now);
     const media = piece.kind === 'photoSet' ? await listPieceMedia(act.tx, piece.id) : [];
-    const posts = chosen.map(({ key, draft: place, shown: captionShown, date, time, isMoved, caption }) => {
+    const posts = chosen.map(({ key, draft: place, shown: said, date, time, isMoved, ...own }) => {
       const post = planned.get(key) ?? refused(CHANGED);
       const shown = dates.get(key)!;
       must(mayPlanFor({ stage: 'drafting', leaving: false }, { date, time }, today, brand.zone));
       if (!isMoved && (shown.date !== date || shown.time !== time)) refused(CHANGED);
       const draft = post.drafts[place];
-      if ((draft?.words.caption ?? '') !== captionShown) refused(CHANGED);
+      if (saidBy(draft) !== said) refused(CHANGED);
+      if (own.parts && own.parts.length !== (draft?.parts.length ?? 0)) refused(CHANGED);
       return {
         post,
         made: newPost(
@@ -88,7 +88,7 @@ export async function makeFanOut(
           post,
           draft,
           { date, time: date === null ? null : time, pillarId: shown.pillarId },
-          caption,
+          own,
           prepOf(post),
           media,
         ),

@@ -8,7 +8,7 @@ import { oneBrand } from '@/data/brands/brands';
 import type { Format } from '@/core/rulesheets/types';
 import { listChannels, type Channel } from '@/data/brands/channels';
 import type { Queryable } from '@/data/database/db';
-import { listExtracts, maybeSource } from '@/data/extracts/extracts';
+import { listExtracts, listOtherTexts, maybeSource } from '@/data/extracts/extracts';
 import { listPieceMedia } from '@/data/media/pieceMedia';
 import { listUsedStretches } from '@/data/fanOut/postExtracts';
 import type { Piece } from '@/data/pieces/pieces';
@@ -42,6 +42,9 @@ export interface FanOutPlan {
   posts: (FanOutPost & FanOutDate)[];
 }
 
+/** Other texts that tell what is particular to a piece, and how much of each is read. */
+const OTHERS = { most: 30, letters: 8_000 };
+
 /** Works out all posts a fan-out would make of a piece now: what each is made from, its drafts, its date. Writes nothing. */
 export async function planFanOut(
   db: Queryable,
@@ -63,10 +66,11 @@ export async function planFanOut(
 }
 
 async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Result<FanOutGround>> {
-  const [brand, channels, kept, judged, used, posts, shelf, media] = await Promise.all([
+  const [brand, channels, kept, otherTexts, judged, used, posts, shelf, media] = await Promise.all([
     oneBrand(db, piece.brandId),
     listChannels(db, piece.brandId),
     maybeSource(db, piece.id),
+    listOtherTexts(db, piece, OTHERS),
     listExtracts(db, piece.id),
     listUsedStretches(db, piece.id),
     listPostsOfPiece(db, piece.id),
@@ -90,6 +94,7 @@ async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Re
     pictures: media.filter((one) => !isVideo(one) && !isSound(one)).map(({ id, alt }) => ({ id, alt })),
     title: piece.title,
     link: piece.link,
+    otherTexts,
     judged: judged.map(({ kind, state, start, end, reason }) => ({ kind, state, start, end, reason })),
     ...asked.value,
     channels: channels.filter(({ archived }) => !archived).map(({ id, name, sheet }) => ({ id, name, sheet })),

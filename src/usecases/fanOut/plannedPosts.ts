@@ -1,4 +1,4 @@
-import type { Draft } from '@/core/drafts/draft';
+import type { Draft, OwnTexts } from '@/core/drafts/draft';
 import type { FanOutPost } from '@/core/fanOut/draftFanOut';
 import { writtenOf } from '@/core/posts/written';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
@@ -13,14 +13,14 @@ import type { Doing } from '../useCase';
 /** A post that is planned, as far as the one that is made of it depends on it. */
 export type Planned = Pick<FanOutPost, 'channelId' | 'format' | 'from' | 'pictures'>;
 
-/** A post made of a plan and its draft, drafting, with where each of its sentences is from. */
+/** A post made of a plan and its draft, or what somebody made of that, drafting, with where each of its sentences is from. */
 export function newPost(
   act: Doing,
   piece: Piece,
   post: Planned,
   draft: Draft | undefined,
   place: Pick<NewPost, 'date' | 'time' | 'pillarId'>,
-  caption: string | undefined,
+  own: OwnTexts,
   prep: NewPost['prep'],
   media: readonly PieceMedium[] = [],
 ): NewPost {
@@ -30,7 +30,7 @@ export function newPost(
     hashtags: '',
     link: piece.link,
     ...draft?.words,
-    ...(caption !== undefined && { caption }),
+    ...own.words,
   });
   const id = act.ids();
   const pictures = (post.pictures ?? []).flatMap((wanted, at) => {
@@ -52,7 +52,7 @@ export function newPost(
         ? pictures.length > 1
           ? pictures.map((picture) => ({ id: act.ids(), text: '', pictureId: picture.id }))
           : []
-        : (draft?.parts ?? []).map((text) => ({ id: act.ids(), text, pictureId: null })),
+        : (own.parts ?? draft?.parts ?? []).map((text) => ({ id: act.ids(), text, pictureId: null })),
     drafted: (draft?.sentences ?? []).map(({ field, text, origin }) => ({ field, text, origin })),
     ...place,
     stage: 'drafting',

@@ -12,6 +12,8 @@ import { planFanOut } from '../fanOut/planFanOut';
 /** The job that draws up standing fan-outs. */
 export const DRAW_UP_JOB = 'drawUp';
 
+/** Units under which the captions of proposals stay: what comes unasked is short. */
+const SHORT_CAPTION = 125;
 /** Pieces that one run draws up, at most. */
 const AT_ONCE = 10;
 /** How long a text that somebody types has to rest until it counts as there, in milliseconds. */
@@ -33,7 +35,7 @@ export async function drawUpStanding(
     if (isStopping()) break;
     const piece = (await maybePiece(db, pieceId))!;
     const now = clock.now();
-    const ask = { fanOut, only: null, anchor: null, chosen: {}, on: null, under: null, seed: 1 };
+    const ask = { fanOut, only: null, anchor: null, chosen: {}, on: null, under: SHORT_CAPTION, seed: 1 };
     const plan = await planFanOut(db, piece, ask, now);
     const posts = plan.ok ? plan.value.posts.filter(({ drafts }) => drafts.length > 0) : [];
     const [channels, assets] = await Promise.all([listChannels(db, piece.brandId), listBrandAssets(db, piece.brandId)]);

@@ -8,7 +8,14 @@ import type { Queryable } from '@/data/database/db';
 import { maybeSource } from '@/data/extracts/extracts';
 import { listPictures } from '@/data/media/media';
 import { deleteSuggestions } from '@/data/pieces/pieces';
-import { listWaiting, lockProposal, maybeProposal, updateProposal, type Proposal } from '@/data/proposals/proposals';
+import {
+  listDaysOfRow,
+  listWaiting,
+  lockProposal,
+  maybeProposal,
+  updateProposal,
+  type Proposal,
+} from '@/data/proposals/proposals';
 import { readingOf } from '@/core/pieces/readSource';
 import { attachCard, drawCardFor, type FileWork } from '../cards/cards';
 import { datesOf } from '../fanOut/datesOf';
@@ -82,11 +89,20 @@ export async function keepProposal(work: FileWork, id: string, caption: string |
     const { channelId, format, offset, gap, draft } = proposal;
     const from = await stillThere(act, proposal);
     const wanted = { key: id, row: 0, number: 0, channelId, format, offset, gap, from };
-    const { dates, prepOf } = await datesOf(act.tx, piece, { anchor: null }, [wanted], act.now);
+    const rowDays = new Map([[wanted.row, await listDaysOfRow(act.tx, proposal)]]);
+    const { dates, prepOf } = await datesOf(act.tx, piece, { anchor: null, rowDays }, [wanted], act.now);
     const place = dates.get(id)!;
     const { zone } = await oneBrand(act.tx, piece.brandId);
     must(mayPlanFor({ stage: 'drafting', leaving: false }, place, localOf(act.now, zone).date, zone));
-    const made = newPost(act, piece, wanted, draft, place, caption ?? undefined, prepOf(wanted));
+    const made = newPost(
+      act,
+      piece,
+      wanted,
+      draft,
+      place,
+      caption === null ? {} : { words: { caption } },
+      prepOf(wanted),
+    );
     await addPosts(act, [made]);
     await noteExtracts(act, piece, [{ post: wanted, made }]);
     await deleteSuggestions(act.tx, piece.id, [channelId]);

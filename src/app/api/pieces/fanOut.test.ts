@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { saidBy } from '@/core/drafts/draft';
 import type { Piece } from '@/data/pieces/pieces';
 import { closePool } from '@/data/pool/pool';
 import type { FanOutAsk, FanOutPlan } from '@/usecases/fanOut/planFanOut';
@@ -44,7 +45,7 @@ const chosenOf = (posts: FanOutPlan['posts']): ChosenPost[] =>
   posts.map(({ key, date, time, drafts }) => ({
     key,
     draft: 0,
-    shown: drafts[0]?.words.caption ?? '',
+    shown: saidBy(drafts[0]),
     date,
     time,
     isMoved: false,
@@ -115,6 +116,11 @@ describe('a fan-out', () => {
     ).body;
     expect(undone.outcome.refused.map(({ postId }) => postId)).toEqual([edited.id]);
     expect((await postsOfPiece()).map(({ id }) => id)).toEqual([edited.id]);
+    // What was accepted by making them is not accepted any more, but for what still is a post.
+    const left = (await ask<{ kept: { usedIn: { postId: string }[] }[] }>(read, { params: { id: piece.id } })).body
+      .kept;
+    expect(left.length).toBeLessThan(kept.length);
+    expect(left.flatMap(({ usedIn }) => usedIn.map(({ postId }) => postId))).toEqual(left.map(() => edited.id));
   });
 
   it('marks what is not the piece’s own until it is changed or said to be right; nothing unread is called ready', async () => {
@@ -193,12 +199,30 @@ describe('a fan-out', () => {
     const past = { ...one!, date: '2026-11-01', time: null, isMoved: true };
     expect((await making([past])).status).toBe(422);
     expect(await postsOfPiece()).toEqual([]);
-    const moved = await making([one!, { ...two!, date: '2027-05-05', time: null, isMoved: true, caption: 'By hand.' }]);
+    const moved = await making([
+      one!,
+      { ...two!, date: '2027-05-05', time: null, isMoved: true, words: { caption: 'By hand.' } },
+    ]);
     expect(moved.status).toBe(200);
     expect((await postsOfPiece()).map(({ date, caption }) => [date, caption === 'By hand.'])).toEqual([
       [one!.date, false],
       ['2027-05-05', true],
     ]);
+  });
+
+  it('is changed before it is made, in its texts and parts as in its caption; not in how many parts it has', async () => {
+    await talk();
+    const { posts } = await plan();
+    const thread = chosenOf(posts.filter(({ format }) => format === 'thread'))[0]!;
+    const { parts, words } = posts.find(({ format }) => format === 'thread')!.drafts[0]!;
+    const own = parts.with(1, 'A part of our own.');
+    expect(refusalIn((await making([{ ...thread, parts: own.slice(1) }])) as never)).toEqual(['changed', undefined]);
+    const made = (await making([{ ...thread, parts: own, words: { firstComment: 'By us.' } }])).body;
+    const post = await app.post(made.postIds[0]!);
+    expect(post.parts!.map(({ text }) => text)).toEqual(own);
+    expect(post).toMatchObject({ caption: words.caption, firstComment: 'By us.' });
+    const odd = { ...thread, words: { stage: 'published' } as object };
+    expect((await making([odd])).status).toBe(422);
   });
 
   it('goes out as JSON with where each drafted sentence is from; what somebody wrote is none of them', async () => {

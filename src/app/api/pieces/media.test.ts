@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { closePool } from '@/data/pool/pool';
 import { listKnownContents } from '@/data/media/library';
 import { listPictures } from '@/data/media/media';
+import { saidBy } from '@/core/drafts/draft';
 import type { PieceMedium } from '@/data/media/pieceMedia';
 import type { Piece } from '@/data/pieces/pieces';
 import type { FanOutPlan } from '@/usecases/fanOut/planFanOut';
@@ -138,7 +139,7 @@ describe('a photo set', () => {
       'Tea at two',
     ]);
     const chosen = posts.map(({ key, date, time, drafts }) => ({
-      ...{ key, draft: 0, shown: drafts[0]?.words.caption ?? '', date, time, isMoved: false },
+      ...{ key, draft: 0, shown: saidBy(drafts[0]), date, time, isMoved: false },
     }));
     const made = (await ask<MadeFanOut>(make, { params: { id }, body: { ask: asked, posts: chosen } })).body;
     const carousel = await app.post(made.postIds[0]!);

@@ -69,6 +69,7 @@ describe('a standing fan-out', () => {
     for (const { caption, hasCard, format, pieceId, isFolded } of proposals) {
       expect([format, pieceId, hasCard, isFolded]).toEqual(['photo', piece.id, true, false]);
       expect(caption.length).toBeGreaterThan(20);
+      expect(caption.length).toBeLessThanOrEqual(125);
     }
     expect(await postsOf(piece.id)).toEqual([]);
     const scope = { brandIds: [app.brandId], filter: NO_FILTER, today: '2026-11-23' };
@@ -134,6 +135,8 @@ describe('a proposal', () => {
     expect(links).toHaveLength(1);
     const changed = (await deciding<KeptProposal>(second!.id, 'keep', 'In my own words.')).body;
     expect((await app.post(changed.postId)).caption).toBe('In my own words.');
+    // Of one row: as far apart as the row wants it, however they were accepted.
+    expect(changed.date).toBe('2026-12-09');
     expect(await waiting()).toHaveLength(3);
     expect(await codeOf(deciding(first!.id, 'keep'))).toBe('decided');
     expect(await codeOf(deciding(first!.id, 'throwAway'))).toBe('decided');

@@ -6,7 +6,7 @@ import { keepProposal, throwAway } from '@/usecases/proposals/proposals';
 
 const schema = fields({
   deed: string().oneOf(['keep', 'throwAway', 'takeBack'], 'It is kept or thrown away.').required(),
-  caption: maybeText('Text').nullable().default(null),
+  caption: maybeText('Text').nullable(),
 });
 
 /** Keeps what was drawn up as a post, throws it away, or takes that back. */
@@ -18,7 +18,7 @@ export const POST = door<{ id: string }>('changePosts', async (request, { params
   const { deed, caption } = body.value;
   return answer(
     deed === 'keep'
-      ? await keepProposal({ ...work, folder: app.folder.media }, id, caption)
+      ? await keepProposal({ ...work, folder: app.folder.media }, id, caption ?? null)
       : await throwAway(work, id, deed === 'takeBack'),
   );
 });

@@ -1,12 +1,8 @@
 'use client';
 
-import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
-import { VARIANT_LABELS } from '@/core/drafts/draft';
-import { EXTRACT_LABELS } from '@/core/extracts/extracts';
-import { moments } from '@/core/extracts/moments';
 import type { FanOut } from '@/core/fanOut/fanOut';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { counted } from '@/core/words';
@@ -18,8 +14,8 @@ import { FieldRefusal } from '@/ui/FieldRefusal';
 import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
-import { PlannedDate, plannedOf } from '../../../PlannedDate';
 import { useMadeMessage } from '../../../useMadeMessage';
+import { PostRow } from './PostRow';
 import { useFanOut, type OwnChange } from './useFanOut';
 
 /** The posts a fan-out would make of a piece, each with its draft and date, to be left out, moved and changed before they are made. */
@@ -210,97 +206,6 @@ function FanOutRows({
           ))}
         </ul>
       )}
-    </li>
-  );
-}
-
-function PostRow({
-  post,
-  own,
-  onChange,
-}: {
-  post: FanOutPlan['posts'][number];
-  own: OwnChange;
-  onChange: (part: OwnChange) => void;
-}) {
-  const [isOpen, setOpen] = useState(false);
-  const draft = post.drafts[own.draft ?? 0];
-  const caption = own.caption ?? draft?.words.caption ?? '';
-  const [source] = post.from;
-  const { isMoved } = plannedOf(post, own);
-  const name = draft?.words.headline || caption.split('\n')[0] || FORMAT_LABELS[post.format];
-  return (
-    <li className={own.isOff ? 'is-off' : ''} data-fan-out-post={post.key}>
-      <input
-        type="checkbox"
-        aria-label={`Make “${name}”`}
-        checked={!own.isOff}
-        onChange={(event) => onChange({ isOff: !event.target.checked })}
-      />
-      <span className="fan-out-date">
-        <PlannedDate name={name} shown={post} own={own} onChange={onChange} />
-        {!isMoved && post.isSqueezed && <span className="attention small-text"> too little time</span>}
-        {!isMoved && post.date === null && <span className="attention small-text"> no opening within a year</span>}
-      </span>
-      <div className="fan-out-draft">
-        {draft?.words.headline && <b>{draft.words.headline}</b>}
-        {isOpen ? (
-          <>
-            <textarea
-              className="form-control"
-              aria-label={`Draft of “${name}”`}
-              rows={Math.min(14, caption.split('\n').length + 4)}
-              value={caption}
-              onChange={(event) => onChange({ caption: event.target.value })}
-            />
-            {draft && draft.parts.length > 0 && (
-              <ol className="fan-out-parts small-text">
-                {draft.parts.map((part, at) => (
-                  <li key={at}>{part}</li>
-                ))}
-              </ol>
-            )}
-            {draft?.words.script && <p className="small-text soft">Script: {draft.words.script}</p>}
-            {draft?.words.agenda && <pre className="small-text soft">{draft.words.agenda}</pre>}
-            {post.drafts.length > 1 && (
-              <span role="group" aria-label="How it opens" className="small-text">
-                {post.drafts.map((one, at) => (
-                  <WordButton
-                    key={at}
-                    aria-pressed={at === (own.draft ?? 0)}
-                    onClick={() => onChange({ draft: at, caption: undefined })}
-                  >
-                    {one.variant ? VARIANT_LABELS[one.variant] : 'as it is'}
-                  </WordButton>
-                ))}
-              </span>
-            )}
-          </>
-        ) : (
-          <div className="fan-out-caption">
-            {draft ? caption.replace(/\s+/g, ' ') : 'no draft: the piece gives nothing for it'}
-          </div>
-        )}
-        <span className="soft small-text">
-          {source
-            ? `${EXTRACT_LABELS[source.kind]}${source.inMs !== undefined && source.outMs !== undefined ? ` ${moments(source.inMs, source.outMs)}` : ''}`
-            : post.pictures
-              ? counted(post.pictures.length, 'picture')
-              : 'the whole piece'}
-          {draft &&
-            draft.parts.length > 0 &&
-            `, ${counted(draft.parts.length + (post.format === 'thread' ? 1 : 0), 'part')}`}
-          {(draft?.sentences ?? []).some(({ origin }) => origin === 'phrase') &&
-            ` · ${counted(draft!.sentences.filter(({ origin }) => origin === 'phrase').length, 'phrase')} by Bimlo`}
-        </span>
-      </div>
-      <WordButton
-        aria-expanded={isOpen}
-        aria-label={`${isOpen ? 'Close' : 'Read'} the draft of “${name}”`}
-        onClick={() => setOpen(!isOpen)}
-      >
-        {isOpen ? 'Close' : 'Read'}
-      </WordButton>
     </li>
   );
 }

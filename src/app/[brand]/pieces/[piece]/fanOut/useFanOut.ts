@@ -1,16 +1,15 @@
 'use client';
 
+import { saidBy, type OwnTexts } from '@/core/drafts/draft';
 import type { ChosenPost, MadeFanOut } from '@/usecases/fanOut/makeFanOut';
 import type { FanOutAsk, FanOutPlan } from '@/usecases/fanOut/planFanOut';
 import { plannedOf, type OwnDate } from '../../../PlannedDate';
 import { usePreview } from '../../../usePreview';
 
 /** What somebody did to one post of the preview. */
-export interface OwnChange extends OwnDate {
+export interface OwnChange extends OwnDate, OwnTexts {
   isOff?: boolean;
   draft?: number;
-  /** Undefined for that of the draft. */
-  caption?: string | undefined;
 }
 
 /** A fan-out in preparation, its rows switched on and off. */
@@ -39,9 +38,10 @@ export function useFanOut(pieceId: string, start: Pick<FanOutAsk, 'fanOut' | 'on
           return {
             key,
             draft: own.draft ?? 0,
-            shown: drafts[own.draft ?? 0]?.words.caption ?? '',
+            shown: saidBy(drafts[own.draft ?? 0]),
             ...plannedOf({ date, time }, own),
-            ...(own.caption !== undefined && { caption: own.caption }),
+            ...(own.words && { words: own.words }),
+            ...(own.parts && { parts: own.parts }),
           };
         }),
       ),
