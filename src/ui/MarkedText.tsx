@@ -1,18 +1,26 @@
 'use client';
 
-import type { ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
 
-/** Pieces of a text by where the fold and the limit fall in it. Offsets in UTF-16 units, beyond the text or null for none. */
+type Span = { start: number; end: number };
+
+/**
+ * Pieces of a text by where the fold and the limit fall in it. Offsets in UTF-16 units, beyond the text or null for none.
+ *
+ * @param unread stretches by Bimlo that nobody has read, apart and in order
+ */
 export function Marked({
   text,
   from = 0,
   foldAt,
   overAt,
+  unread = [],
 }: {
   text: string;
   from?: number;
   foldAt: number | null;
   overAt: number | null;
+  unread?: readonly Span[];
 }) {
   const end = text.length;
   const at = (offset: number | null) => (offset === null ? end : Math.min(end, Math.max(0, offset - from)));
@@ -22,10 +30,35 @@ export function Marked({
   const foldHere = foldAt !== null && foldAt >= from && foldAt - from <= end && fold <= over;
   return (
     <>
-      {text.slice(0, shownEnd)}
+      <Stretch text={text} start={0} end={shownEnd} unread={unread} />
       {foldHere && <span className="fold-line" />}
-      <span className="past-fold">{text.slice(shownEnd, over)}</span>
-      {over < end && <span className="past-limit">{text.slice(over)}</span>}
+      <span className="past-fold">
+        <Stretch text={text} start={shownEnd} end={over} unread={unread} />
+      </span>
+      {over < end && (
+        <span className="past-limit">
+          <Stretch text={text} start={over} end={end} unread={unread} />
+        </span>
+      )}
+    </>
+  );
+}
+
+/** A stretch of a text, what nobody has read of it marked. */
+function Stretch({ text, start, end, unread }: Span & { text: string; unread: readonly Span[] }) {
+  const inside = unread
+    .map((span) => ({ start: Math.max(start, span.start), end: Math.min(end, span.end) }))
+    .filter((span) => span.start < span.end);
+  const last = inside.at(-1)?.end ?? start;
+  return (
+    <>
+      {inside.map((span, at) => (
+        <Fragment key={span.start}>
+          {text.slice(at === 0 ? start : inside[at - 1]!.end, span.start)}
+          <span className="unread">{text.slice(span.start, span.end)}</span>
+        </Fragment>
+      ))}
+      {text.slice(last, end)}
     </>
   );
 }
@@ -46,6 +79,8 @@ export function MarkedText({
   disabled = false,
   describedBy,
   placeholder,
+  unread = [],
+  isOver = overAt !== null,
 }: {
   label: string;
   /** Which text it is, for what writes into it. */
@@ -60,12 +95,16 @@ export function MarkedText({
   disabled?: boolean;
   describedBy?: string;
   placeholder?: string;
+  /** Stretches by Bimlo that nobody has read, apart and in order. */
+  unread?: readonly Span[];
+  /** Whether it is longer than it may be; by where it runs over unless told. */
+  isOver?: boolean;
 }) {
   return (
-    <div className={`marked${overAt !== null ? ' is-over' : ''}`}>
+    <div className={`marked${isOver ? ' is-over' : ''}`}>
       <div className={`marked-text${oneLine ? ' is-one-line' : ''}`}>
         <div className="marks" aria-hidden="true">
-          <Marked text={value} foldAt={foldAt} overAt={overAt} />
+          <Marked text={value} foldAt={foldAt} overAt={overAt} unread={unread} />
           {'\u200b'}
         </div>
         <textarea

@@ -180,6 +180,15 @@ describe('a marked text', () => {
     expect(html).toContain('rows="1"');
     expect(html).toContain('class="marked is-over"');
   });
+
+  it('marks what nobody has read, over the fold and the limit', () => {
+    const html = renderToStaticMarkup(
+      <Marked text="Come and see. The rings are back." foldAt={20} overAt={28} unread={[{ start: 14, end: 33 }]} />,
+    );
+    expect(html.replace(/<span class="past-(fold|limit)">/g, '<$1>').replace(/<span class="unread">/g, '_')).toBe(
+      'Come and see. _The ri</span><span class="fold-line"></span><fold>_ngs are </span></span><limit>_back.</span></span>',
+    );
+  });
 });
 
 describe('a picture', () => {

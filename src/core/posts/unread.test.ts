@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { originsOf, unreadOf, type DraftedMark } from './unread';
+import { originsOf, spansOf, unreadOf, type DraftedMark } from './unread';
 
 const MARKS: DraftedMark[] = [
   { field: 'caption', text: 'Rings vanish.', origin: 'piece' },
@@ -36,5 +36,19 @@ describe('the sentences of a draft', () => {
     expect(originsOf(words('Rings vanish. By hand.', ''), MARKS).map(({ text, origin }) => [text, origin])).toEqual([
       ['Rings vanish.', 'piece'],
     ]);
+  });
+
+  it('stand somewhere in a text, apart and in order, at their first place', () => {
+    const at = (...texts: string[]) =>
+      spansOf(
+        'Read on. Come. Read on.',
+        texts.map((text) => ({ text })),
+      );
+    expect(at('Come.', 'Read on.')).toEqual([
+      { start: 0, end: 8 },
+      { start: 9, end: 14 },
+    ]);
+    expect(at('on. Come', 'Read on.')).toEqual([{ start: 0, end: 13 }]);
+    expect(at('Gone.', '')).toEqual([]);
   });
 });

@@ -32,6 +32,21 @@ export function unreadOf(words: Texts, drafted: readonly DraftedMark[]): Drafted
   return drafted.filter((mark) => !isOwn(mark) && !mark.isRead && stands(words, mark));
 }
 
+/** Where sentences stand in a text, in UTF-16 offsets, from its beginning on; one that stands twice is found at its first. */
+export function spansOf(text: string, marks: readonly Pick<DraftedMark, 'text'>[]): { start: number; end: number }[] {
+  const spans: { start: number; end: number }[] = [];
+  const found = marks.flatMap(({ text: sentence }) => {
+    const start = text.indexOf(sentence);
+    return start < 0 || sentence === '' ? [] : [{ start, end: start + sentence.length }];
+  });
+  for (const span of found.sort((one, other) => one.start - other.start || other.end - one.end)) {
+    const before = spans.at(-1);
+    if (!before || span.start >= before.end) spans.push(span);
+    else before.end = Math.max(before.end, span.end);
+  }
+  return spans;
+}
+
 /** The sentences of a draft that still stand, with where each is from: what somebody wrote is none of them. */
 export const originsOf = (words: Texts, drafted: readonly DraftedMark[]): DraftedMark[] =>
   drafted.filter((mark) => stands(words, mark));

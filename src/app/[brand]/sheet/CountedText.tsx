@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
 import type { FieldFit } from '@/core/captions/compose';
+import { spansOf, type DraftedMark } from '@/core/posts/unread';
 import type { RuleSheet, TextFieldRule } from '@/core/rulesheets/types';
 import { Marked, MarkedText } from '@/ui/MarkedText';
 
@@ -17,6 +18,7 @@ export function CountedText({
   typed,
   sheet,
   disabled,
+  unread,
   onType,
   onStep,
   children,
@@ -25,6 +27,8 @@ export function CountedText({
   typed: string;
   sheet: RuleSheet;
   disabled: boolean;
+  /** Sentences by Bimlo that nobody has read. */
+  unread: readonly DraftedMark[];
   onType: (text: string) => void;
   /** Goes back or forward over what was typed before the page was loaded. */
   onStep: (way: 'undo' | 'redo') => boolean;
@@ -58,6 +62,7 @@ export function CountedText({
           overAt={fit.overAt}
           oneLine={ONE_LINE.includes(rule.name)}
           disabled={disabled}
+          unread={spansOf(typed, unread)}
           describedBy={`count-${rule.name}`}
           placeholder={`${rule.label} on ${sheet.name}`}
           below={

@@ -27,7 +27,9 @@ import { CountOf } from './CountedText';
 import { PictureCard } from './PictureCard';
 import type { PostEditor, Texts } from './usePostEditor';
 import { BothTexts } from './Words';
+import { MarkedText } from '@/ui/MarkedText';
 import { WordButton } from '@/ui/WordButton';
+import { spansOf, type DraftedMark } from '@/core/posts/unread';
 
 /** The slides, frames or further parts of a post in their order: dragged or moved by keyboard, each with its text and picture. */
 export function Parts({
@@ -35,12 +37,15 @@ export function Parts({
   texts,
   sheet,
   rules,
+  unread,
   disabled,
 }: {
   editor: PostEditor;
   texts: Texts;
   sheet: PostSheet;
   rules: RuleSheet;
+  /** Sentences by Bimlo that nobody has read. */
+  unread: readonly DraftedMark[];
   disabled: boolean;
 }) {
   const say = useSay();
@@ -99,6 +104,7 @@ export function Parts({
                 editor={editor}
                 sheet={sheet}
                 rules={rules}
+                unread={unread.filter(({ field }) => field === 'parts')}
                 disabled={disabled}
                 loose={loosePictures(parts, sheet.pictures)}
                 onPicture={(pictureId) =>
@@ -126,6 +132,7 @@ function PartRow({
   editor,
   sheet,
   rules,
+  unread,
   disabled,
   loose,
   onPicture,
@@ -137,6 +144,7 @@ function PartRow({
   editor: PostEditor;
   sheet: PostSheet;
   rules: RuleSheet;
+  unread: readonly DraftedMark[];
   disabled: boolean;
   /** Pictures that no part shows. */
   loose: readonly string[];
@@ -175,14 +183,17 @@ function PartRow({
       </div>
       <div className="part-body">
         {picture && <PictureCard picture={picture} editor={editor} sheet={sheet} rules={rules} disabled={disabled} />}
-        <textarea
-          aria-label={`Text of ${name}`}
-          data-field={`part:${part.id}`}
+        <MarkedText
+          label={`Text of ${name}`}
+          field={`part:${part.id}`}
           value={part.text}
           disabled={disabled}
           placeholder={rule.needs === 'text' ? 'Goes on …' : `Words on this ${rule.label}`}
-          className={count > rule.limit ? 'is-over' : ''}
-          onChange={(event) => editor.type(`part:${part.id}`, event.target.value)}
+          foldAt={null}
+          overAt={null}
+          isOver={count > rule.limit}
+          unread={spansOf(part.text, unread)}
+          onType={(text) => editor.type(`part:${part.id}`, text)}
         />
       </div>
       {rule.needs === 'text' && !disabled && (loose.length > 0 || picture) && (

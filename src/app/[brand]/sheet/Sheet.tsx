@@ -198,8 +198,15 @@ export function Sheet({
         }
       >
         {isPreviewed && <Preview sheet={sheet} texts={texts} rules={channel.sheet} />}
-        <Words editor={editor} texts={texts} sheet={channel.sheet} format={sheet.format} disabled={isFixed} />
-        <Parts editor={editor} texts={texts} sheet={sheet} rules={channel.sheet} disabled={isFixed} />
+        <Words
+          editor={editor}
+          texts={texts}
+          sheet={channel.sheet}
+          format={sheet.format}
+          unread={unread}
+          disabled={isFixed}
+        />
+        <Parts editor={editor} texts={texts} sheet={sheet} rules={channel.sheet} unread={unread} disabled={isFixed} />
         <Pictures editor={editor} sheet={sheet} rules={channel.sheet} disabled={isFixed} />
         <Notes editor={editor} texts={texts} format={sheet.format} disabled={isFixed} />
       </Writing>

@@ -2,6 +2,7 @@
 
 import { useId, useMemo } from 'react';
 import { fitTexts } from '@/core/captions/compose';
+import type { DraftedMark } from '@/core/posts/unread';
 import type { Format, RuleSheet, TextFieldName } from '@/core/rulesheets/types';
 import { CountedText } from './CountedText';
 import type { Conflict, PostEditor, Texts } from './usePostEditor';
@@ -14,12 +15,15 @@ export function Words({
   texts,
   sheet,
   format,
+  unread,
   disabled,
 }: {
   editor: PostEditor;
   texts: Texts;
   sheet: RuleSheet;
   format: Format;
+  /** Sentences by Bimlo that nobody has read. */
+  unread: readonly DraftedMark[];
   disabled: boolean;
 }) {
   const { headline, preheader, caption, keywords, firstComment, hashtags, link } = texts;
@@ -34,6 +38,7 @@ export function Words({
       typed={texts[fit.rule.name]}
       sheet={sheet}
       disabled={disabled}
+      unread={unread.filter(({ field }) => field === fit.rule.name)}
       onType={(typed) => editor.type(fit.rule.name, typed)}
       onStep={(way) => editor.step(fit.rule.name, way)}
     >

@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { unreadOf } from '@/core/posts/unread';
 import { blocksOf } from '@/core/posts/readiness';
 import type { PostSheet } from '@/core/posts/sheet';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
@@ -70,6 +71,10 @@ export const SiblingColumn = memo(function SiblingColumn({
     () => (sheet && late && channel ? (blocksOf(writtenSheet(sheet, late), channel.sheet)[0] ?? null) : null),
     [sheet, late, channel],
   );
+  const unread = useMemo(
+    () => (sheet && late ? unreadOf(writtenSheet(sheet, late), sheet.drafted) : []),
+    [sheet, late],
+  );
   if (!sheet || !texts || !channel) return null;
 
   return (
@@ -120,8 +125,15 @@ export const SiblingColumn = memo(function SiblingColumn({
         )}
         {reference !== null && caption !== '' && <Differences from={reference} to={caption} />}
         <BothTexts editor={editor} field="title" />
-        <Words editor={editor} texts={texts} sheet={channel.sheet} format={sheet.format} disabled={false} />
-        <Parts editor={editor} texts={texts} sheet={sheet} rules={channel.sheet} disabled={false} />
+        <Words
+          editor={editor}
+          texts={texts}
+          sheet={channel.sheet}
+          format={sheet.format}
+          unread={unread}
+          disabled={false}
+        />
+        <Parts editor={editor} texts={texts} sheet={sheet} rules={channel.sheet} unread={unread} disabled={false} />
         <Notes editor={editor} texts={texts} format={sheet.format} disabled={false} />
       </Writing>
       {editor.problem && (
