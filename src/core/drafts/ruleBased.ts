@@ -9,6 +9,7 @@ import { draftCaption, type DraftedCaption } from './caption';
 import { oneOf } from './chance';
 import type { Draft, DraftedSentence, DraftHelper, DraftOrder, DraftSource } from './draft';
 import { keywordsOf } from './keywords';
+import { passagesOf } from './passage';
 import { phrasesOf } from './phrases';
 import { said, sentencesIn, textOf, type Paragraph, type Said } from './saying';
 import { titlesFrom } from './titles';
@@ -121,6 +122,32 @@ function keywordField({ analysis, others }: DraftSource, rule: TextFieldRule): S
   return { text, origin: 'piece' };
 }
 
+/** Parts of a thread, at most: longer ones are not read to their end. */
+const THREAD_PARTS = 8;
+
+/** What a thread may tell, the best first: a passage of the piece as it stands, else its best points after a hook. */
+function* threadTexts(
+  source: DraftSource,
+  order: DraftOrder,
+  caption: DraftedCaption,
+  mostPoints: number,
+): Generator<Paragraph[]> {
+  const saidOf = (sentences: readonly ScoredSentence[]) => sentences.map((sentence) => said(source, sentence));
+  for (const passage of passagesOf(source, order.from[0] ?? null)) yield passage.map(saidOf);
+  const [hook] = caption.paragraphs[0]!;
+  for (let most = mostPoints; most >= 2; most--)
+    yield [
+      [hook!],
+      ...pointsOf(source, order, most).map((extract) =>
+        saidOf(
+          source.analysis.sentences.filter(
+            ({ start, end, opensAt = start }) => opensAt >= extract.start && end <= extract.end,
+          ),
+        ).filter(({ text }) => text !== hook!.text),
+      ),
+    ];
+}
+
 function threadOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption): Body | null {
   const parts = partsRule(order.sheet, order.format);
   const rule = fieldRule(order.sheet, 'caption');
@@ -131,17 +158,7 @@ function threadOf(source: DraftSource, order: DraftOrder, caption: DraftedCaptio
     order.sheet.hashtagLimit,
   );
   const firstLimit = Math.min(parts.limit, rule.limit - (countText(behind, rule) - 1));
-  const [hook] = caption.paragraphs[0]!;
-  for (let most = Math.min(POINTS.thread, parts.most - 1); most >= 2; most--) {
-    const points = pointsOf(source, order, most).map((extract) =>
-      source.analysis.sentences
-        .filter(({ start, end, opensAt = start }) => opensAt >= extract.start && end <= extract.end)
-        .map((sentence) => said(source, sentence)),
-    );
-    const paragraphs: Paragraph[] = [
-      [hook!],
-      ...points.map((point) => point.filter(({ text }) => text !== hook!.text)),
-    ];
+  for (const paragraphs of threadTexts(source, order, caption, Math.min(POINTS.thread, parts.most - 1))) {
     const thread = splitThread(textOf(paragraphs), {
       ...rule,
       limit: parts.limit,
@@ -149,7 +166,7 @@ function threadOf(source: DraftSource, order: DraftOrder, caption: DraftedCaptio
       most: parts.most,
       numbered: true,
     });
-    if (!thread.ok || thread.value.parts.length < 2) continue;
+    if (!thread.ok || thread.value.parts.length < 2 || thread.value.parts.length > THREAD_PARTS) continue;
     const numbered = thread.value.parts.map((text, at) => text + partNumber(at, thread.value.parts.length));
     const place = (text: string) => numbered.findIndex((part) => part.includes(text));
     return {
