@@ -46,6 +46,7 @@ export async function fill(db: Db, count = POSTS, shown = POSTS_OF_MONTH): Promi
       zone: 'Europe/Lisbon',
       weekStart: 1,
       position: 0,
+      delivers: 'networks',
     });
     await insertPerson(tx, { id: personId, slug: PERSON, name: 'Bea', role: 'manager', position: 0 }, [brandId]);
     for (const [position, sheet] of SHIPPED_RULE_SHEETS.slice(0, 8).entries()) {

@@ -63,6 +63,7 @@ export async function seedDemo(db: Db, mediaFolder: string, networks: NetworkSto
         zone,
         weekStart: Number(week_start),
         asksSignOff: asks_sign_off === 'yes',
+        delivers: 'networks',
         position,
       });
     const peopleIds = new Map<string, string>();

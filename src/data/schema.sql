@@ -78,8 +78,10 @@ create table brands (
   words_per_minute smallint not null default 150,
   asks_sign_off boolean not null default false,
   encore_days smallint not null default 60,
+  delivers text not null default 'byHand'::text,
   constraint brands_slug_unique UNIQUE (slug),
   constraint brands_pkey PRIMARY KEY (id),
+  constraint brands_delivers_check CHECK ((delivers = ANY (ARRAY['byHand'::text, 'practice'::text, 'networks'::text]))),
   constraint brands_encore_days_known CHECK (((encore_days >= 7) AND (encore_days <= 730))),
   constraint brands_week_start_known CHECK (((week_start >= 1) AND (week_start <= 7))),
   constraint brands_words_per_minute_known CHECK (((words_per_minute >= 60) AND (words_per_minute <= 300)))
@@ -178,6 +180,7 @@ create table deliveries (
   late_from timestamp with time zone not null,
   ask_at timestamp with time zone,
   asks integer not null default 0,
+  is_practice boolean not null default false,
   constraint deliveries_pkey PRIMARY KEY (id),
   constraint deliveries_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
   constraint deliveries_post_of_brand FOREIGN KEY (brand_id, post_id) REFERENCES posts(brand_id, id),

@@ -64,6 +64,7 @@ export function SlipFace({
           draggable={false}
         />
       )}
+      {slip.delivery?.isPractice && <span className="slip-missing">practice</span>}
       {trouble && <span className="slip-missing is-wrong">{trouble}</span>}
       {!isLine && shows.has('missing') && slip.missing && !trouble && (
         <span className="slip-missing">{slip.missing}</span>

@@ -55,7 +55,14 @@ export async function makeWorld(): Promise<TestWorld> {
     db,
     SHIPPED_RULE_SHEETS.map((sheet) => ({ id: randomUUID(), sheet })),
   );
-  const brand = { slug: 'moor', name: 'Moor', zone: 'Europe/Lisbon', weekStart: 1, position: 0 };
+  const brand = {
+    slug: 'moor',
+    name: 'Moor',
+    zone: 'Europe/Lisbon',
+    weekStart: 1,
+    position: 0,
+    delivers: 'networks' as const,
+  };
   await insertBrand(db, { ...brand, id: brandId });
   await insertBrand(db, { ...brand, slug: 'ferry', id: otherBrandId });
   await insertPerson(db, { id: managerId, slug: 'mana', name: 'Mana', role: 'manager', position: 0 }, [

@@ -35,7 +35,7 @@ export interface Slip {
   missing: string | null;
   /** Content hash of its first picture; a video has none, its cover is one. */
   thumb: string | null;
-  delivery: { mode: DeliveryMode; state: DeliveryState; leaving: boolean } | null;
+  delivery: { mode: DeliveryMode; state: DeliveryState; leaving: boolean; isPractice?: boolean } | null;
   /** How far its prep is, by sort of work; empty without prep. */
   progress: WorkProgress[];
   /** The sort of its first open step; null when all are done. */
@@ -61,7 +61,15 @@ export interface SlipSource extends Words {
   pictures: readonly (PictureMeasures & { sha256: string; alt: string })[];
   waived: readonly { key: string }[];
   prep: { counts: WorkCounts; nextWork: Work | null } | null;
-  delivery: { mode: DeliveryMode; state: DeliveryState; unsure: boolean; attempts: number; dueAt: Instant } | null;
+  delivery: {
+    mode: DeliveryMode;
+    state: DeliveryState;
+    unsure: boolean;
+    attempts: number;
+    dueAt: Instant;
+    /** Whether its network is there for practice only. */
+    isPractice: boolean;
+  } | null;
 }
 
 /** Makes the slip of a post on its channel. */
@@ -86,7 +94,12 @@ export function slipOf(post: SlipSource, channel: { callSign: string; sheet: Rul
     version,
     missing: stage === 'published' ? null : missingOf(post, channel.sheet),
     thumb: post.pictures.find((picture) => !isVideo(picture))?.sha256 ?? null,
-    delivery: delivery && { mode: delivery.mode, state: delivery.state, leaving: isLeaving(delivery) },
+    delivery: delivery && {
+      mode: delivery.mode,
+      state: delivery.state,
+      leaving: isLeaving(delivery),
+      isPractice: delivery.isPractice,
+    },
     progress: post.prep ? progressOf(post.prep.counts) : [],
     nextWork: post.prep?.nextWork ?? null,
   };

@@ -89,6 +89,8 @@ export interface PostSheet extends WrittenWords {
     /** What the network said at the last try. */
     words: string;
     copiedAt: Instant;
+    /** Whether its network is there for practice only. */
+    isPractice: boolean;
     /** The sheet shows other words or pictures than those that will leave. */
     differs: boolean;
     /** The words that will leave. */

@@ -1,5 +1,6 @@
 import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
 import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
+import type { Delivers } from '@/core/delivery/carrier';
 import { ENCORE_DAYS } from '@/core/encores/encores';
 import type { Zone } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
@@ -20,10 +21,11 @@ export interface Brand {
   asksSignOff: boolean;
   /** Days after which a published post is old enough to come again. */
   encoreDays: number;
+  delivers: Delivers;
 }
 
 const COLUMNS = `id, slug, name, zone, week_start as "weekStart", weekdays, words_per_minute as "wordsPerMinute",
-  asks_sign_off as "asksSignOff", encore_days as "encoreDays"`;
+  asks_sign_off as "asksSignOff", encore_days as "encoreDays", delivers`;
 
 /** All brands in their order. */
 export function listBrands(db: Queryable): Promise<Brand[]> {
@@ -61,7 +63,7 @@ export async function existsBrandSlug(db: Queryable, slug: string): Promise<bool
 export async function updateBrand(tx: Queryable, id: string, fields: Omit<Brand, 'id' | 'slug'>): Promise<void> {
   await tx.run(
     `update brands set name = $2, zone = $3, week_start = $4, weekdays = $5, words_per_minute = $6, asks_sign_off = $7,
-       encore_days = $8
+       encore_days = $8, delivers = $9
      where id = $1`,
     [
       id,
@@ -72,6 +74,7 @@ export async function updateBrand(tx: Queryable, id: string, fields: Omit<Brand,
       fields.wordsPerMinute,
       fields.asksSignOff,
       fields.encoreDays,
+      fields.delivers,
     ],
   );
 }
@@ -82,8 +85,9 @@ export async function insertBrand(
   brand: Pick<Brand, 'id' | 'slug' | 'name' | 'zone' | 'weekStart'> & Partial<Brand> & { position: number },
 ): Promise<void> {
   await tx.run(
-    `insert into brands (id, slug, name, zone, week_start, weekdays, position, words_per_minute, asks_sign_off, encore_days)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    `insert into brands (id, slug, name, zone, week_start, weekdays, position, words_per_minute, asks_sign_off, encore_days,
+       delivers)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
     [
       brand.id,
       brand.slug,
@@ -95,6 +99,7 @@ export async function insertBrand(
       brand.wordsPerMinute ?? WORDS_PER_MINUTE.usual,
       brand.asksSignOff ?? false,
       brand.encoreDays ?? ENCORE_DAYS.usual,
+      brand.delivers ?? 'byHand',
     ],
   );
 }

@@ -1,3 +1,4 @@
+import { carries, type Delivers } from '@/core/delivery/carrier';
 import { DEFAULT_AIM_DAYS } from '@/core/rhythm/horizon';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import type { Queryable } from '../database/db';
@@ -16,13 +17,29 @@ export interface Channel {
   /** How many days ahead it should be filled. */
   aimDays: number;
   archived: boolean;
+  /** Its rules as they hold for its brand. */
   sheet: RuleSheet;
 }
 
 const SELECT = `select c.id, c.brand_id as "brandId", c.name, c.call_sign as "callSign", c.color, c.account,
     c.rule_sheet_id as "ruleSheetId", c.aim_days as "aimDays",
-    c.archived_at is not null as archived, r.rules as sheet
-  from channels c join rule_sheets r on r.id = c.rule_sheet_id`;
+    c.archived_at is not null as archived, r.rules as sheet, b.delivers
+  from channels c join rule_sheets r on r.id = c.rule_sheet_id join brands b on b.id = c.brand_id`;
+
+async function readChannels(
+  db: Queryable,
+  where: string,
+  parameters: Parameters<Queryable['rows']>[1],
+): Promise<Channel[]> {
+  const rows = await db.rows<Channel & { delivers: Delivers }>(`${SELECT} ${where}`, parameters);
+  return rows.map(({ delivers, ...channel }) => asHeld(channel, delivers));
+}
+
+/** A channel with its rules as they hold for a brand, made of those of its rule sheet. */
+export const asHeld = (channel: Channel, delivers: Delivers): Channel => ({
+  ...channel,
+  sheet: { ...channel.sheet, automatic: carries(channel.sheet, delivers) },
+});
 
 /** The channels of a brand that are not archived, in their order. */
 export function listChannels(db: Queryable, brandId: string): Promise<Channel[]> {
@@ -35,8 +52,9 @@ export function listChannelsOf(
   brandIds: readonly string[],
   options: { archived?: boolean } = {},
 ): Promise<Channel[]> {
-  return db.rows<Channel>(
-    `${SELECT} where c.brand_id = any($1::uuid[]) and (c.archived_at is null or $2)
+  return readChannels(
+    db,
+    `where c.brand_id = any($1::uuid[]) and (c.archived_at is null or $2)
      order by array_position($1::uuid[], c.brand_id), c.archived_at is not null, c.position, c.name`,
     [brandIds, options.archived ?? false],
   );
@@ -44,19 +62,19 @@ export function listChannelsOf(
 
 /** The channels with these ids, archived or not, in no order. */
 export function listChannelsById(db: Queryable, ids: readonly string[]): Promise<Channel[]> {
-  return db.rows<Channel>(`${SELECT} where c.id = any($1::uuid[])`, [ids]);
+  return readChannels(db, 'where c.id = any($1::uuid[])', [ids]);
 }
 
 /** The channel with that id, archived or not. @throws when there is none. */
 export async function oneChannel(db: Queryable, id: string): Promise<Channel> {
-  const channel = (await db.rows<Channel>(`${SELECT} where c.id = $1`, [id]))[0];
+  const channel = (await readChannels(db, 'where c.id = $1', [id]))[0];
   if (!channel) throw new Error(`no channel ${id}`);
   return channel;
 }
 
 /** The channel with that id that is not archived, if there is one. */
 export async function maybeChannel(db: Queryable, id: string): Promise<Channel | undefined> {
-  return (await db.rows<Channel>(`${SELECT} where c.id = $1 and c.archived_at is null`, [id]))[0];
+  return (await readChannels(db, 'where c.id = $1 and c.archived_at is null', [id]))[0];
 }
 
 /** A rule sheet with what it is known by. */

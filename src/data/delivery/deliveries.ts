@@ -31,6 +31,8 @@ export interface Delivery {
   asks: number;
   words: string;
   createdAt: Instant;
+  /** Whether it goes to a network that is there for practice only. */
+  isPractice: boolean;
 }
 
 /** Where each field of a delivery `d` stands. */
@@ -53,6 +55,7 @@ const DELIVERY: Columns<Delivery> = {
   asks: 'd.asks',
   words: 'd.words',
   createdAt: 'd.created_at',
+  isPractice: 'd.is_practice',
 };
 
 /** The columns of a delivery `d`. */
@@ -88,19 +91,19 @@ export function listMaybeOut(db: Queryable, postId: string): Promise<Delivery[]>
 }
 
 /** A delivery as it is made: what only comes with tries is left out. */
-export type NewDelivery = Omit<Delivery, 'lateFrom' | 'unsureSince' | 'unsure' | 'askAt' | 'asks'>;
+export type NewDelivery = Omit<Delivery, 'isPractice' | 'lateFrom' | 'unsureSince' | 'unsure' | 'askAt' | 'asks'>;
 
 /** Adds deliveries. */
 export async function insertDeliveries(tx: Queryable, deliveries: readonly NewDelivery[]): Promise<void> {
   if (deliveries.length === 0) return;
   await tx.run(
     `insert into deliveries (id, brand_id, post_id, channel_id, mode, state, idempotency_key, parcel, due_at, next_try_at,
-       late_from, attempts, words, created_at)
+       late_from, attempts, words, created_at, is_practice)
      select x.id, x."brandId", x."postId", x."channelId", x.mode, x.state, x."idempotencyKey", x.parcel, x."dueAt",
-       x."nextTryAt", x."dueAt", x.attempts, x.words, x."createdAt"
+       x."nextTryAt", x."dueAt", x.attempts, x.words, x."createdAt", x.mode = 'automatic' and b.delivers = 'practice'
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "postId" uuid, "channelId" uuid, mode text,
        state text, "idempotencyKey" text, parcel jsonb, "dueAt" timestamptz, "nextTryAt" timestamptz, attempts int,
-       words text, "createdAt" timestamptz)`,
+       words text, "createdAt" timestamptz) join brands b on b.id = x."brandId"`,
     [JSON.stringify(deliveries)],
   );
 }

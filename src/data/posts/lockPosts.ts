@@ -1,6 +1,6 @@
 import type { Role } from '@/core/rights/may';
 import type { Brand } from '../brands/brands';
-import type { Channel } from '../brands/channels';
+import { asHeld, type Channel } from '../brands/channels';
 import { JSON_COLUMNS as DELIVERY, type Delivery } from '../delivery/deliveries';
 import type { Queryable } from '../database/db';
 import { manyRows } from '../database/manyRows';
@@ -64,7 +64,7 @@ export async function readSurroundings(
        case when row_number() over (partition by p.brand_id) = 1 then
          jsonb_build_object('id', b.id, 'slug', b.slug, 'name', b.name, 'zone', b.zone, 'weekStart', b.week_start,
            'weekdays', b.weekdays, 'wordsPerMinute', b.words_per_minute, 'asksSignOff', b.asks_sign_off,
-           'encoreDays', b.encore_days) end as brand,
+           'encoreDays', b.encore_days, 'delivers', b.delivers) end as brand,
        case when row_number() over (partition by p.channel_id) = 1 then
          jsonb_build_object('id', c.id, 'brandId', c.brand_id, 'name', c.name, 'callSign', c.call_sign, 'color', c.color,
            'account', c.account, 'ruleSheetId', c.rule_sheet_id, 'aimDays', c.aim_days,
@@ -85,6 +85,6 @@ export async function readSurroundings(
   return rows.map(({ brandId, channelId, ...row }) => ({
     ...row,
     brand: brands.get(brandId)!,
-    channel: channels.get(channelId)!,
+    channel: asHeld(channels.get(channelId)!, brands.get(brandId)!.delivers),
   }));
 }

@@ -50,6 +50,8 @@ export interface PostLine extends Words {
     unsure: boolean;
     /** Whether its network goes on being asked whether it is out. */
     isAsked: boolean;
+    /** Whether its network is there for practice only. */
+    isPractice: boolean;
     attempts: number;
     dueAt: Instant;
     nextTryAt: Instant;
@@ -120,7 +122,7 @@ const lineSource = (order: string) => `
     from steps s where s.lead >= 0 and s.post_id = p.id
   ) s on true
   left join lateral (
-    select jsonb_build_object('id', d.id, 'mode', d.mode, 'state', d.state, 'unsure', d.unsure_since is not null, 'isAsked', d.ask_at is not null,
+    select jsonb_build_object('id', d.id, 'mode', d.mode, 'state', d.state, 'unsure', d.unsure_since is not null, 'isAsked', d.ask_at is not null, 'isPractice', d.is_practice,
       'attempts', d.attempts, 'words', d.words, 'parcel', case when d.mode = 'byHand' then d.parcel end,
       'dueAt', ${instantText('d.due_at')},
       'nextTryAt', ${instantText('d.next_try_at')}) as delivery

@@ -1,3 +1,7 @@
+import { DELIVERS, type Delivers } from '@/core/delivery/carrier';
+import type { RulesOutcome } from '@/core/posts/outcome';
+import { listChannels } from '@/data/brands/channels';
+import { followRules } from '../delivery/rulesChanged';
 import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
 import { ENCORE_DAYS } from '@/core/encores/encores';
 import { readTitle } from '@/core/pieces/piece';
@@ -31,13 +35,15 @@ export interface BrandInput {
   /** Days after which a published post is old enough to come again; the usual where it is not given. */
   encoreDays?: number;
   daysOff: readonly (DaySpan & { name: string })[];
+  /** Who delivers its posts; as before where it is not said, by hand for a new one. */
+  delivers?: Delivers;
 }
 
 /** Makes a brand; whoever makes it works for it. */
 export function makeBrand(work: Work, input: BrandInput): Promise<Result<Brand>> {
   return doing(work, async (act) => {
     await mustMay(act, 'manageHouse', null);
-    const fields = checkBrand(input);
+    const fields = checkBrand(input, 'byHand');
     const brand = { ...fields, id: act.ids(), slug: await freeSlug(fields.name, 'brand', isTaken(act)) };
     await insertBrand(act.tx, { ...brand, position: 1_000 });
     await addToBrand(act.tx, brand.id, act.actorId);
@@ -56,16 +62,23 @@ export function editBrand(
   id: string,
   input: BrandInput,
   scheduled: ScheduledKeeps | null = null,
-): Promise<Result<true>> {
+): Promise<Result<Partial<RulesOutcome>>> {
   return doing(work, async (act) => {
     await mustMay(act, 'manageBrand', id);
     const before = await maybeBrandById(act.tx, id);
     if (!before) refused(notFound('brand'));
     await takeSetting(act, 'brand', id);
-    const fields = checkBrand(input);
+    const fields = checkBrand(input, before.delivers);
     if (before.zone !== fields.zone) await moveScheduledToZone(act, id, fields.zone, scheduled);
     await updateBrand(act.tx, id, fields);
     await replaceDaysOff(act.tx, id, input.daysOff);
+    const rules =
+      before.delivers === fields.delivers
+        ? {}
+        : await followRules(
+            act,
+            (await listChannels(act.tx, id)).map((channel) => channel.id),
+          );
     const prepared = await listHoldersWithOpenSteps(act.tx, { brandId: id });
     await recount(
       act.tx,
@@ -75,11 +88,12 @@ export function editBrand(
     );
     const detail = before.zone === fields.zone ? {} : { zoneFrom: before.zone, zoneTo: fields.zone };
     await act.note({ brandId: id, subject: 'brand', subjectId: id, deed: 'changed', detail });
-    return true as const;
+    return rules;
   });
 }
 
-function checkBrand(input: BrandInput) {
+/** @param before who delivered its posts until now: as if they were real, made-up networks are only where a demo has them */
+function checkBrand(input: BrandInput, before: Delivers) {
   const { name, zone, weekStart, daysOff, weekdays = USUAL_WEEKDAYS } = input;
   const { wordsPerMinute = WORDS_PER_MINUTE.usual, encoreDays = ENCORE_DAYS.usual } = input;
   if (
@@ -99,6 +113,9 @@ function checkBrand(input: BrandInput) {
     });
   if (!Number.isInteger(weekStart) || weekStart < 1 || weekStart > 7)
     refused({ code: 'badWeekStart', field: 'weekStart', message: 'A week starts on one of seven days.' });
+  const { delivers = before } = input;
+  if (!DELIVERS.includes(delivers) || (delivers === 'networks' && before !== 'networks'))
+    refused({ code: 'badDelivers', field: 'delivers', message: 'By hand, or for practice?' });
   must(readSpans(daysOff, 'daysOff'));
   return {
     name: must(readTitle(name, 'name')),
@@ -108,11 +125,12 @@ function checkBrand(input: BrandInput) {
     wordsPerMinute,
     asksSignOff: input.asksSignOff ?? false,
     encoreDays,
+    delivers,
   };
 }
 
 /** Addresses that are not a brand's. */
-const RESERVED_SLUGS = ['api', 'standins', 'bench', 'settings'];
+const RESERVED_SLUGS = ['api', 'standins', 'bench', 'settings', 'who', 'begin'];
 
 const isTaken =
   (act: Doing) =>

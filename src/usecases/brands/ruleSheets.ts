@@ -1,3 +1,4 @@
+import { answers } from '@/core/delivery/carrier';
 import { readRuleSheet } from '@/core/rulesheets/read';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import type { RulesOutcome } from '@/core/posts/outcome';
@@ -18,6 +19,12 @@ export function saveRuleSheet(
     await mustMay(act, 'manageHouse', null);
     const all = await listRuleSheets(act.tx);
     const read = must(readRuleSheet(sheet));
+    if (read.automatic && !answers(read.slug))
+      refused({
+        code: 'nobodyAnswers',
+        field: 'automatic',
+        message: 'No network answers under that short name, so posts for it are posted by hand. Take the mark away.',
+      });
     const twin = all.find((other) => other.slug === read.slug && other.id !== id);
     if (twin) refused({ code: 'sameSlug', field: 'slug', message: `${twin.name} has that short name already.` });
     if (id === null) {

@@ -11,7 +11,8 @@ export function whyHeld({ parcel }: Pick<Delivery, 'parcel'>, channel: Channel):
   if (archived) return `${name} is archived.`;
   if (sheet.slug !== parcel.network)
     return `${name} goes by the rule sheet of ${sheet.name} now, and this was scheduled for another network. Schedule it again.`;
-  if (!sheet.automatic) return `${sheet.name} takes posts by hand now. Schedule it again, then post it by hand.`;
+  if (!sheet.automatic)
+    return `Posts on ${sheet.name} are posted by hand now. Schedule it again, then post it by hand.`;
   return blocksOfCopy({ parcel }, channel)[0]?.message ?? null;
 }
 

@@ -2,12 +2,12 @@ import { isWebLink } from '@/core/posts/readiness';
 import { mayLeavePlan, mayPublishNow, maySchedule } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
 import { localOf, type Instant } from '@/core/time/plan';
-import { askNow, makeDueNow, noteNotOut } from '@/data/delivery/deliveries';
+import { askNow, insertDeliveries, makeDueNow, noteNotOut, withdrawDeliveries } from '@/data/delivery/deliveries';
 import { mayBeOut } from '@/core/delivery/delivery';
 import { takePostAt, type OpenPost } from '../posts/takePosts';
 import { whatLeft } from './publish';
 import { doing, must, refused, type Work } from '../useCase';
-import { changePost } from '../posts/writePosts';
+import { changePost, newDelivery } from '../posts/writePosts';
 
 /**
  * Schedules a post for its date and time: text, pictures, link and due instant are copied into its delivery, and only that
@@ -93,6 +93,30 @@ export function tryAgain(work: Work, postId: string, version: number): Promise<R
         message: 'It has neither failed nor is it on hold, so there is nothing to try again.',
       });
     await act.note({ brandId: post.brandId, subject: 'delivery', subjectId: delivery.id, deed: 'tried again' });
+    return true as const;
+  });
+}
+
+/** Gives a post whose delivery failed, or is on hold, to a person: the same copy, to be posted by hand. */
+export function giveToHand(work: Work, postId: string, version: number): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    const { post, channel, delivery, facts } = await takePostAt(act, postId, version);
+    must(mayLeavePlan(facts));
+    if (
+      post.stage !== 'scheduled' ||
+      delivery?.mode !== 'automatic' ||
+      delivery.unsure ||
+      !['failed', 'held'].includes(delivery.state)
+    )
+      refused({
+        code: 'notFailed',
+        message: 'It has neither failed nor is it on hold, so Bimlo goes on delivering it.',
+      });
+    await withdrawDeliveries(act.tx, [delivery.id], act.now);
+    const { parcel, dueAt } = delivery;
+    const own = newDelivery(act, { brandId: post.brandId, postId }, channel, dueAt);
+    await insertDeliveries(act.tx, [{ ...own, mode: 'byHand', parcel }]);
+    await act.note({ brandId: post.brandId, subject: 'delivery', subjectId: own.id, deed: 'given to a person' });
     return true as const;
   });
 }

@@ -91,6 +91,7 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
           nextTryAt: delivery.nextTryAt,
           words: delivery.words,
           copiedAt: delivery.createdAt,
+          isPractice: delivery.isPractice,
           differs: post.stage === 'scheduled' && differsFromParcel({ ...post, pictures }, delivery.parcel),
           copy: delivery.parcel.words,
         }

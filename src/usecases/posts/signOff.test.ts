@@ -77,6 +77,7 @@ it('is not taken where the brand does not ask for it', async () => {
     weekdays: [1],
     wordsPerMinute: 150,
     asksSignOff: false,
+    delivers: 'networks',
     encoreDays: 60,
   });
   const post = await world.makePost('pithline');

@@ -135,6 +135,7 @@ function DayTable({
         {departures.map((departure, index) => {
           const { slip, fitness } = departure;
           const channel = channels.find((candidate) => candidate.id === slip.channelId);
+          const isByHand = slip.delivery ? slip.delivery.mode === 'byHand' : channel?.sheet.automatic === false;
           return (
             <Fragment key={slip.id}>
               {index === firstToCome && nowRow}
@@ -149,7 +150,7 @@ function DayTable({
                   </Link>
                   <div className="soft small-text">{FORMAT_LABELS[slip.format]}</div>
                 </td>
-                <td>{channel?.sheet.automatic === false ? <b>by hand</b> : 'by Bimlo'}</td>
+                <td>{isByHand ? <b>by hand</b> : 'by Bimlo'}</td>
                 <td>
                   <DepartureStatus departure={departure} onHandOver={() => onHandOver(slip.id)} />
                 </td>

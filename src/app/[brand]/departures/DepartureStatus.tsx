@@ -14,21 +14,23 @@ export function DepartureStatus({ departure, onHandOver }: { departure: Departur
   const { run, busy } = useDeed();
   const { fitness, reason, slip } = departure;
 
-  async function tryAgain() {
-    const answer = await run('POST', `/api/posts/${slip.id}/deeds`, { deed: 'tryAgain', version: slip.version });
+  async function doIt(deed: 'tryAgain' | 'giveToHand') {
+    const answer = await run('POST', `/api/posts/${slip.id}/deeds`, { deed, version: slip.version });
     if (answer.kind === 'done') router.refresh();
   }
-  const tryWord = (label: string) => (
-    <WordButton disabled={busy} onClick={() => void tryAgain()} aria-label={`${label}: ${slip.title}`}>
+  const word = (label: string, deed: Parameters<typeof doIt>[0]) => (
+    <WordButton disabled={busy} onClick={() => void doIt(deed)} aria-label={`${label}: ${slip.title}`}>
       {label}
     </WordButton>
   );
+  const byHand = word('Post it by hand', 'giveToHand');
+  const practice = slip.delivery?.isPractice && <b> · practice</b>;
 
   switch (fitness) {
     case 'out':
       return (
         <span className="soft">
-          published {departure.publishedAt ? clockTime(departure.publishedAt, brand.zone, true) : ''}
+          published{practice} {departure.publishedAt ? clockTime(departure.publishedAt, brand.zone, true) : ''}
           {departure.address && (
             <>
               {' · '}
@@ -40,7 +42,7 @@ export function DepartureStatus({ departure, onHandOver }: { departure: Departur
         </span>
       );
     case 'fit':
-      return <b>ready to send</b>;
+      return <b>ready to send{practice}</b>;
     case 'sending':
       return <b>sending now…</b>;
     case 'retrying':
@@ -57,14 +59,18 @@ export function DepartureStatus({ departure, onHandOver }: { departure: Departur
       return (
         <>
           <span className="wrong">failed</span> · {reason}
-          <div className="soft small-text">{tryWord('Try again')}</div>
+          <div className="soft small-text">
+            {word('Try again', 'tryAgain')} · {byHand}
+          </div>
         </>
       );
     case 'held':
       return (
         <>
           <span className="wrong">on hold</span> · {reason || 'it missed its time'}
-          <div className="soft small-text">{tryWord('Send it now')} · or open it to move it or set it aside</div>
+          <div className="soft small-text">
+            {word('Send it now', 'tryAgain')} · {byHand} · or open it to move it or set it aside
+          </div>
         </>
       );
     case 'unknown':

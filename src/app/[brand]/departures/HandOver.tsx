@@ -54,7 +54,7 @@ export function HandOver({ departure }: { departure: Departure }) {
         <CallSign sign={slip.callSign} color={channel.color} /> {slip.title}
       </h2>
       <p className="soft small-text">
-        {channel.sheet.name} takes no automatic posts: post it there by hand, then say so here.
+        Bimlo does not send this one. Post it on {channel.sheet.name} by hand, then say so here.
       </p>
       <ol>
         {handOver.texts.map(({ label, text }) => (

@@ -6,6 +6,8 @@ import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
+import { DELIVERS, type Delivers } from '@/core/delivery/carrier';
+import { rulesWords, type RulesOutcome } from '@/core/posts/outcome';
 import { ENCORE_DAYS } from '@/core/encores/encores';
 import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
 import { weekdayWord } from '@/core/rhythm/entry';
@@ -16,6 +18,12 @@ import { ZoneChange } from './ZoneChange';
 import { Weekdays } from '@/ui/Weekdays';
 import { SpanList, type Span } from './SpanList';
 import { useSettingForm } from './useSettingForm';
+
+const DELIVERS_WORDS: Record<Delivers, string> = {
+  byHand: 'People, by hand: Bimlo says when and has everything ready to copy',
+  practice: 'Practice: Bimlo sends to made-up networks, so nothing can be read by anybody',
+  networks: 'Bimlo, on the made-up networks of this demo',
+};
 
 const ZONES = Intl.supportedValuesOf('timeZone');
 
@@ -34,6 +42,7 @@ export function BrandForm({
     wordsPerMinute: number;
     encoreDays: number;
     asksSignOff: boolean;
+    delivers: Delivers;
   } | null;
   daysOff: readonly Span[];
   version: number;
@@ -49,6 +58,7 @@ export function BrandForm({
     wordsPerMinute: brand?.wordsPerMinute ?? WORDS_PER_MINUTE.usual,
     encoreDays: brand?.encoreDays ?? ENCORE_DAYS.usual,
     asksSignOff: brand?.asksSignOff ?? false,
+    delivers: brand?.delivers ?? ('byHand' as Delivers),
     daysOff: startDaysOff,
   };
   const { register, control, handleSubmit, save, refusalOf, problem } = useSettingForm(kept, version);
@@ -57,7 +67,7 @@ export function BrandForm({
   const prefix = brand ? 'brand' : 'new-brand';
 
   const submit = handleSubmit((fields) =>
-    save<{ slug?: string }>(
+    save<{ slug?: string } & Partial<RulesOutcome>>(
       '/api/settings/brands',
       {
         id: brand?.id ?? null,
@@ -65,9 +75,9 @@ export function BrandForm({
         scheduled: keeps,
         daysOff: fields.daysOff.map(({ name: what, from, to }) => ({ name: what, from, to })),
       },
-      ({ slug }) => {
+      ({ slug, ...rules }) => {
         setKeeps(null);
-        say({ text: brand ? 'Saved.' : `Made “${fields.name.trim()}”.` });
+        say({ text: [brand ? 'Saved.' : `Made “${fields.name.trim()}”.`, ...rulesWords(rules)].join(' ') });
         if (slug) router.push(`/${slug}/settings/channels`);
       },
     ),
@@ -127,6 +137,20 @@ export function BrandForm({
         label="Posts are signed off by a reviewer or manager before they are ready"
         {...register('asksSignOff')}
       />
+      <fieldset className="mb-3">
+        <legend className="form-label">Who posts</legend>
+        {DELIVERS.filter((one) => one !== 'networks' || brand?.delivers === 'networks').map((one) => (
+          <Form.Check
+            key={one}
+            type="radio"
+            id={`${prefix}-delivers-${one}`}
+            value={one}
+            label={DELIVERS_WORDS[one]}
+            {...register('delivers')}
+          />
+        ))}
+        {refusalOf('delivers')}
+      </fieldset>
       {brand && zone !== brand.zone && <ZoneChange brandId={brand.id} zone={zone} keeps={keeps} onKeep={setKeeps} />}
       <Controller
         name="weekdays"

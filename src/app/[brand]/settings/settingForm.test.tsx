@@ -13,6 +13,7 @@ const BRAND = {
   wordsPerMinute: 150,
   encoreDays: 60,
   asksSignOff: false,
+  delivers: 'networks' as const,
 };
 const form = (version = 4) => <BrandForm brand={BRAND} daysOff={[]} version={version} />;
 const field = (label: string) => screen.getByLabelText<HTMLInputElement>(label);
@@ -35,7 +36,14 @@ describe('the form of a setting', () => {
     await screen.findByText('Saved.');
     expect(server.calls[0]).toMatchObject({
       seen: '"4"',
-      body: { name: 'Fell', weekStart: 7, wordsPerMinute: 140, weekdays: [1, 2, 3, 4, 5, 6], asksSignOff: false },
+      body: {
+        name: 'Fell',
+        weekStart: 7,
+        wordsPerMinute: 140,
+        weekdays: [1, 2, 3, 4, 5, 6],
+        asksSignOff: false,
+        delivers: 'networks',
+      },
     });
   });
 

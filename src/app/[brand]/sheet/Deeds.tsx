@@ -145,8 +145,12 @@ export function Deeds({
           </Button>
         ) : isScheduled && !delivery?.differs ? (
           <span className="soft">
-            {delivery?.mode === 'byHand' ? 'To be posted by hand' : 'Will be sent'} {when} (
-            {brand.zone.split('/').at(-1)} time).
+            {delivery?.mode === 'byHand'
+              ? 'To be posted by hand'
+              : delivery?.isPractice
+                ? 'Practice: will be sent to a made-up network'
+                : 'Will be sent'}{' '}
+            {when} ({brand.zone.split('/').at(-1)} time).
           </span>
         ) : (
           <Button disabled={busy || !canSchedule} onClick={() => void doIt('schedule')}>
@@ -157,6 +161,11 @@ export function Deeds({
           <Button variant="outline-primary" disabled={busy} onClick={() => void takeOldBack()}>
             Restore the scheduled text
           </Button>
+        )}
+        {isScheduled && (delivery?.state === 'failed' || delivery?.state === 'held') && (
+          <Word busy={busy} onDo={() => void doIt('giveToHand')}>
+            Post it by hand
+          </Word>
         )}
         {isScheduled && (
           <Word busy={busy} onDo={() => void doIt('stage', { stage: 'ready' })}>

@@ -52,6 +52,9 @@ export function WhatBecameOfIt({
           <p className="soft small-text">If it is out, mark it as published with its address.</p>
         </div>
       )}
+      {sheet.stage === 'published' && sheet.delivery?.isPractice && (
+        <p className="soft small-text">Practice: it went to a made-up network, nobody can read it.</p>
+      )}
       {sheet.notSent && (
         <div className="notice" role="status">
           <b>It went out with other words than those typed last.</b> This sheet shows what was sent. Not sent:

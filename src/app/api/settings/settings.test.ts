@@ -223,6 +223,7 @@ describe('a rule sheet', () => {
     ...SHIPPED_RULE_SHEETS.find(({ slug }) => slug === 'pithline')!,
     slug: 'harbour-talk',
     name: 'Harbour talk',
+    automatic: false,
   };
 
   it('is made as a copy, and changed under its short name', async () => {

@@ -2,6 +2,7 @@ import { door } from '@/app/server/door';
 import { array, bool, number, object, string } from 'yup';
 import { editBrand, makeBrand, type BrandInput } from '@/usecases/brands/brands';
 import { listZoneMoves, type ScheduledKeeps } from '@/usecases/brands/zoneChange';
+import { DELIVERS } from '@/core/delivery/carrier';
 import { isZone } from '@/core/time/plan';
 import { ofBrand } from '@/usecases/rights/readFor';
 import { fields, text } from '@/app/server/fields';
@@ -15,6 +16,9 @@ const schema = fields({
   wordsPerMinute: number().integer().optional(),
   encoreDays: number().integer().optional(),
   asksSignOff: bool().optional(),
+  delivers: string()
+    .oneOf([...DELIVERS], 'By hand, or for practice?')
+    .optional(),
   weekdays: array(number().integer().required()).optional(),
   daysOff: array(object({ name: text('Name'), from: text('From'), to: text('To') }).noUnknown()).required(),
   scheduled: string().oneOf(['moment', 'clock'], 'Say what scheduled posts keep: the moment or the clock.').nullable(),

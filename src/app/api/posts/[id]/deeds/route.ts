@@ -4,7 +4,15 @@ import type { ChosenStage } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
 import { renewPrep } from '@/usecases/prep/prep';
 import { leaveAsSent, sendAnew } from '@/usecases/delivery/notSent';
-import { askWhetherOut, declareOut, publishNow, sayNotOut, schedulePost, tryAgain } from '@/usecases/delivery/schedule';
+import {
+  askWhetherOut,
+  declareOut,
+  giveToHand,
+  publishNow,
+  sayNotOut,
+  schedulePost,
+  tryAgain,
+} from '@/usecases/delivery/schedule';
 import { archivePost, bringPostBack, deletePost, putAtStage, restorePost, setPostAside } from '@/usecases/posts/stages';
 import { signPostOff, takeSignOffBack } from '@/usecases/posts/signOff';
 import { agreeToDraft } from '@/usecases/posts/agreeToDraft';
@@ -26,6 +34,7 @@ const DEEDS = [
   'archive',
   'unarchive',
   'tryAgain',
+  'giveToHand',
   'waive',
   'looksRight',
   'signOff',
@@ -92,6 +101,8 @@ function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> 
       return archivePost(work, id, deed.version, false);
     case 'tryAgain':
       return tryAgain(work, id, deed.version);
+    case 'giveToHand':
+      return giveToHand(work, id, deed.version);
     case 'askNow':
       return askWhetherOut(work, id, deed.version);
     case 'notOut':
