@@ -38,7 +38,15 @@ const direction = (room) => ({
 
 export default tseslint.config(
   {
-    ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'bench/results/**', 'test-results/**', '.bimlo-data*/**'],
+    ignores: [
+      '.next/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      'bench/results/**',
+      'test-results/**',
+      '.bimlo-data*/**',
+      'bimlo-data/**',
+    ],
   },
   ...tseslint.configs.recommended,
   {

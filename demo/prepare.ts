@@ -14,6 +14,7 @@ import { takeFolder, type DataFolder } from '@/data/folder/folder';
 import { existsDeedOfPerson } from '@/data/posts/history';
 import { dataRoot, openFolderDb } from '@/runtime/bimlo';
 import { clockFrom } from '@/runtime/clock';
+import { endLeftOver } from '@/standins/network/leftOver';
 import { openNetworkStore } from '@/standins/network/store';
 import { DEMO_DAY, demoDay, seedDemo } from './seed';
 
@@ -41,23 +42,6 @@ async function prepare(folder: DataFolder): Promise<void> {
   await db.close();
 }
 
-/**
- * Ends made-up networks that outlived the Bimlo which started them. The folder is ours alone by now, so nobody uses them.
- */
-async function endLeftOverNetworks(): Promise<void> {
-  const url = process.env.BIMLO_NETWORK_URL;
-  if (!url) return;
-  try {
-    const found = (await (await fetch(url)).json()) as { storeFolder?: string };
-    if (found.storeFolder !== networkFolder) return;
-    await fetch(`${url}/stop`, { method: 'POST' });
-    console.log('Ended the made-up networks of an earlier start.');
-  } catch (error) {
-    // fetch throws a TypeError when nothing listens, which is how it should be; JSON of another program is a SyntaxError.
-    if (!(error instanceof TypeError || error instanceof SyntaxError)) throw error;
-  }
-}
-
 async function clear(folder: DataFolder): Promise<void> {
   for (const path of [folder.db, join(folder.root, 'set-up-finished'), networkFolder])
     if (existsSync(path)) await rm(path, { recursive: true });
@@ -65,7 +49,7 @@ async function clear(folder: DataFolder): Promise<void> {
 
 try {
   const folder = await takeFolder(dataRoot());
-  await endLeftOverNetworks();
+  if (process.env.BIMLO_NETWORK_URL) await endLeftOver(process.env.BIMLO_NETWORK_URL, networkFolder);
   await prepare(folder);
   await folder.release();
   process.exit(0);

@@ -82,10 +82,14 @@ export function ensureBuilt() {
   writeFileSync(note, wanted);
 }
 
-/** The environment that all parts of one start share: port, data folder, and where the made-up networks are. */
-export function startEnvironment() {
+/**
+ * The environment that all parts of one start share: port, data folder, and where the made-up networks are.
+ *
+ * @param {string} folder the data folder where `BIMLO_DATA` names none
+ */
+export function startEnvironment(folder = join(ROOT, '.bimlo-data')) {
   const port = Number(process.env.PORT ?? 4310);
-  const data = process.env.BIMLO_DATA ?? join(ROOT, '.bimlo-data');
+  const data = process.env.BIMLO_DATA ?? folder;
   return {
     PORT: String(port),
     BIMLO_DATA: data,

@@ -7,6 +7,9 @@ import { isId } from './request';
 /** The cookie that says who one is. */
 export const PERSON_COOKIE = 'bimlo_person';
 
+/** How that cookie is kept: for a year, for our own pages only. */
+export const PERSON_COOKIE_OPTIONS = { httpOnly: true, sameSite: 'strict', path: '/', maxAge: 31_536_000 } as const;
+
 /**
  * Who asks: whom the cookie names, if they work here. Where nobody is named, the demo has chosen one (`BIMLO_DEMO_PERSON`,
  * a slug); otherwise it is nobody.

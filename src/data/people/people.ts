@@ -146,6 +146,16 @@ export async function countManagers(db: Queryable): Promise<number> {
   return row!.count;
 }
 
+/** Whether anybody is, or was, here. */
+export async function existsAnybody(db: Queryable): Promise<boolean> {
+  return (await db.rows('select 1 from people limit 1')).length > 0;
+}
+
+/** Lets nobody else add people until the transaction ends. */
+export async function lockPeople(tx: Queryable): Promise<void> {
+  await tx.run('lock table people in share row exclusive mode');
+}
+
 /** The days off of people, earliest first. */
 export function listPeopleDaysOff(
   db: Queryable,

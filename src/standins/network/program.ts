@@ -6,12 +6,15 @@
  */
 import { mkdirSync } from 'node:fs';
 import { readFaults } from './faults';
+import { endLeftOver } from './leftOver';
 import { createNetworkServer } from './server';
 import { openNetworkStore } from './store';
 
 const folder = process.env.BIMLO_NETWORK_STORE;
 if (!folder) throw new Error('BIMLO_NETWORK_STORE names no folder');
 mkdirSync(folder, { recursive: true });
+const port = Number(process.env.BIMLO_NETWORK_PORT ?? 4311);
+await endLeftOver(`http://127.0.0.1:${port}`, folder);
 const store = await openNetworkStore(folder);
 const server = createNetworkServer({
   store,
@@ -28,7 +31,7 @@ function stop(): void {
 
 process.on('SIGTERM', stop);
 process.on('SIGINT', stop);
-server.listen(Number(process.env.BIMLO_NETWORK_PORT ?? 4311), '127.0.0.1', () => {
+server.listen(port, '127.0.0.1', () => {
   const address = server.address();
   console.log(`networks ready on ${typeof address === 'object' && address ? address.port : '?'}`);
 });

@@ -19,7 +19,7 @@ import { readSpans } from '../rhythm/rhythms';
 import { freeSlug } from './freeSlug';
 import { takeSetting } from './takeSetting';
 import { moveScheduledToZone, type ScheduledKeeps } from './zoneChange';
-import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
+import { doing, must, notFound, refused, type Acting, type Work } from '../useCase';
 
 /** What can be set of a brand. */
 export interface BrandInput {
@@ -43,14 +43,19 @@ export interface BrandInput {
 export function makeBrand(work: Work, input: BrandInput): Promise<Result<Brand>> {
   return doing(work, async (act) => {
     await mustMay(act, 'manageHouse', null);
-    const fields = checkBrand(input, 'byHand');
-    const brand = { ...fields, id: act.ids(), slug: await freeSlug(fields.name, 'brand', isTaken(act)) };
-    await insertBrand(act.tx, { ...brand, position: 1_000 });
-    await addToBrand(act.tx, brand.id, act.actorId);
-    await replaceDaysOff(act.tx, brand.id, input.daysOff);
-    await act.note({ brandId: brand.id, subject: 'brand', subjectId: brand.id, deed: 'made' });
-    return brand;
+    return addBrand(act, input);
   });
+}
+
+/** Adds a brand for which whoever does it works. That they may is the caller's to ask. */
+export async function addBrand(act: Acting & { actorId: string }, input: BrandInput): Promise<Brand> {
+  const fields = checkBrand(input, 'byHand');
+  const brand = { ...fields, id: act.ids(), slug: await freeSlug(fields.name, 'brand', isTaken(act)) };
+  await insertBrand(act.tx, { ...brand, position: 1_000 });
+  await addToBrand(act.tx, brand.id, act.actorId);
+  await replaceDaysOff(act.tx, brand.id, input.daysOff);
+  await act.note({ brandId: brand.id, subject: 'brand', subjectId: brand.id, deed: 'made' });
+  return brand;
 }
 
 /**
@@ -133,6 +138,6 @@ function checkBrand(input: BrandInput, before: Delivers) {
 const RESERVED_SLUGS = ['api', 'standins', 'bench', 'settings', 'who', 'begin'];
 
 const isTaken =
-  (act: Doing) =>
+  (act: Acting) =>
   async (slug: string): Promise<boolean> =>
     RESERVED_SLUGS.includes(slug) || existsBrandSlug(act.tx, slug);

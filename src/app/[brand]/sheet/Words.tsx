@@ -53,7 +53,7 @@ export function Words({
           editor={editor}
           field="hashtags"
           label="Hashtags"
-          placeholder="#NightSky #Rings"
+          placeholder="#OneWord #Another"
           texts={texts}
           disabled={disabled}
         />

@@ -3,7 +3,7 @@ import { cookies } from 'next/headers';
 import { maybeActor } from '@/usecases/people/reading';
 import { fields, id } from '@/app/server/fields';
 import { done, nothingThere, readBody, refusal } from '@/app/server/request';
-import { PERSON_COOKIE } from '@/app/server/who';
+import { PERSON_COOKIE, PERSON_COOKIE_OPTIONS } from '@/app/server/who';
 
 const schema = fields({ personId: id('Person') });
 
@@ -12,11 +12,6 @@ export const POST = openDoor(async (request, _context, { app }) => {
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   if (!(await maybeActor(app.db, body.value.personId))) return nothingThere('person');
-  (await cookies()).set(PERSON_COOKIE, body.value.personId, {
-    httpOnly: true,
-    sameSite: 'strict',
-    path: '/',
-    maxAge: 31_536_000,
-  });
+  (await cookies()).set(PERSON_COOKIE, body.value.personId, PERSON_COOKIE_OPTIONS);
   return done({});
 });

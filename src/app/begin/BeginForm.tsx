@@ -1,0 +1,108 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { useForm } from 'react-hook-form';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import type { Refusal } from '@/core/refusal';
+import { weekdayWord } from '@/core/rhythm/entry';
+import { call, problemOf } from '@/ui/api';
+import { FieldRefusal } from '@/ui/FieldRefusal';
+import { BeginSteps } from './BeginSteps';
+
+const ZONES = Intl.supportedValuesOf('timeZone');
+
+interface Fields {
+  person: string;
+  name: string;
+  zone: string;
+  weekStart: number;
+}
+
+/** Who one is and what the brand is called; then its other three steps. */
+export function BeginForm({ isFirst, mayMake }: { isFirst: boolean; mayMake: boolean }) {
+  const { register, handleSubmit, setValue, setFocus } = useForm<Fields>({
+    defaultValues: { person: '', name: '', zone: 'UTC', weekStart: 1 },
+  });
+  const [problem, setProblem] = useState<{ field: string | undefined; message: string } | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  // Where the reader is, only their browser knows.
+  useEffect(() => setValue('zone', Intl.DateTimeFormat().resolvedOptions().timeZone), [setValue]);
+
+  const submit = handleSubmit(async ({ person, ...brand }) => {
+    setBusy(true);
+    const answer = isFirst
+      ? await call<{ slug: string }>('POST', '/api/begin', { person, brand })
+      : await call<{ slug: string }>('POST', '/api/settings/brands', { id: null, ...brand, daysOff: [] });
+    if (answer.kind === 'done') return location.assign(`/${answer.value.slug}/begin`);
+    setBusy(false);
+    const refusal: Partial<Refusal> = answer.kind === 'refused' ? answer.refusal : {};
+    setProblem({ field: refusal.field, message: problemOf(answer)! });
+    const [field] = (['person', 'name', 'zone'] as const).filter((one) => one === refusal.field);
+    if (field) setFocus(field);
+  });
+  const at = (field: keyof Fields) => problem?.field === field && problem.message;
+  const isElsewhere = problem && !['person', 'name', 'zone'].includes(problem.field ?? '');
+
+  return (
+    <>
+      {isFirst && <p className="begin-mark">Bimlo</p>}
+      <h1>{isFirst ? 'Begin with a brand' : 'A new brand'}</h1>
+      <p className="soft">
+        {isFirst
+          ? 'A brand is whom posts are for: a company, a club, a person. Four short steps, and all but this one can be left for later.'
+          : 'Four short steps, and all but this one can be left for later.'}
+      </p>
+      <BeginSteps current="brand" slug={null} />
+      {!mayMake ? (
+        <p>Only a manager makes brands. Ask one.</p>
+      ) : (
+        <Form onSubmit={(event) => void submit(event)} noValidate>
+          {isFirst && (
+            <Form.Group controlId="begin-person" className="mb-3">
+              <Form.Label>Your name</Form.Label>
+              <Form.Control
+                autoFocus
+                autoComplete="name"
+                dir="auto"
+                aria-describedby="begin-person-why"
+                {...register('person')}
+              />
+              <Form.Text id="begin-person-why">You are its manager. Others come in step 3.</Form.Text>
+              <FieldRefusal>{at('person')}</FieldRefusal>
+            </Form.Group>
+          )}
+          <Form.Group controlId="begin-name" className="mb-3">
+            <Form.Label>The brand’s name</Form.Label>
+            <Form.Control autoFocus={!isFirst} autoComplete="organization" dir="auto" {...register('name')} />
+            <FieldRefusal>{at('name')}</FieldRefusal>
+          </Form.Group>
+          <Form.Group controlId="begin-zone" className="mb-3">
+            <Form.Label>Time zone</Form.Label>
+            <Form.Select aria-describedby="begin-zone-why" {...register('zone')}>
+              {ZONES.map((zone) => (
+                <option key={zone}>{zone}</option>
+              ))}
+            </Form.Select>
+            <Form.Text id="begin-zone-why">All dates and times of its posts are meant here.</Form.Text>
+            <FieldRefusal>{at('zone')}</FieldRefusal>
+          </Form.Group>
+          <Form.Group controlId="begin-week" className="mb-3">
+            <Form.Label>The week starts on</Form.Label>
+            <Form.Select {...register('weekStart', { valueAsNumber: true })}>
+              {[1, 2, 3, 4, 5, 6, 7].map((day) => (
+                <option key={day} value={day}>
+                  {weekdayWord(day)}
+                </option>
+              ))}
+            </Form.Select>
+          </Form.Group>
+          <FieldRefusal>{isElsewhere && problem.message}</FieldRefusal>
+          <Button type="submit" disabled={isBusy}>
+            Next: channels
+          </Button>
+        </Form>
+      )}
+    </>
+  );
+}

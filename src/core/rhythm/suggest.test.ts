@@ -1,0 +1,28 @@
+import { describe, expect, it } from 'vitest';
+import { readRhythm } from './entry';
+import { MOST_A_WEEK, suggestRhythm } from './suggest';
+
+const daysOf = (aWeek: number, place = 0) =>
+  suggestRhythm(aWeek, place).map(({ recurrence }) => (recurrence.kind === 'weekly' ? recurrence.weekday : 0));
+
+describe('a suggested rhythm', () => {
+  it('lays its posts as far apart as a week lets them', () => {
+    expect(daysOf(0)).toEqual([]);
+    expect(daysOf(1)).toHaveLength(1);
+    const three = daysOf(3);
+    const gaps = three.map((day, at) => (three[(at + 1) % 3]! - day + 7) % 7);
+    expect(Math.max(...gaps) - Math.min(...gaps)).toBeLessThanOrEqual(1);
+    expect(daysOf(7)).toEqual([1, 2, 3, 4, 5, 6, 7]);
+    expect(daysOf(MOST_A_WEEK)).toHaveLength(14);
+  });
+
+  it('is a rhythm for any number and channel, and differs from one channel to the next', () => {
+    for (let aWeek = -1; aWeek <= 16; aWeek++)
+      for (let place = 0; place < 20; place++) {
+        const entries = suggestRhythm(aWeek, place);
+        expect(entries).toHaveLength(Math.min(14, Math.max(0, aWeek)));
+        expect(readRhythm(entries.map((entry, at) => ({ ...entry, id: `${at}` }))).ok).toBe(true);
+      }
+    expect(suggestRhythm(3, 0)).not.toEqual(suggestRhythm(3, 1));
+  });
+});
