@@ -151,12 +151,13 @@ test('dates to plan around show as a band; a file that is none is refused', asyn
 test('a brand is made and is there to switch to; Ctrl+K finds a post and goes anywhere; ? shows the shortcuts', async ({
   page,
 }) => {
-  await page.goto('/fennel-moor/settings');
-  const form = page.locator('form').filter({ has: page.getByRole('button', { name: 'Make the brand' }) });
-  await form.getByLabel('Name').fill('Harbour Light');
-  await form.getByLabel('The week starts on').selectOption({ label: 'Sunday' });
-  await form.getByRole('button', { name: 'Make the brand' }).click();
-  await expect(page).toHaveURL(/harbour-light\/settings\/channels/);
+  await page.goto('/fennel-moor/desk');
+  await page.getByRole('button', { name: /^Brand: / }).click();
+  await page.getByRole('link', { name: 'New brand…' }).click();
+  await page.getByLabel('The brand’s name').fill('Harbour Light');
+  await page.getByLabel('The week starts on').selectOption({ label: 'Sunday' });
+  await page.getByRole('button', { name: 'Next: channels' }).click();
+  await expect(page).toHaveURL(/harbour-light\/begin/);
   await page.goto('/fennel-moor/desk');
   await expect(page.getByRole('button', { name: /Catch an idea/ })).toBeVisible();
   await page.waitForLoadState('networkidle');

@@ -11,12 +11,19 @@ const METHODS = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
 /** Routes for which nobody has to be chosen, and why. */
 const OPEN: Record<string, string> = {
   'api/who/route.ts POST': 'says who one is',
+  'api/begin/route.ts POST': 'begins an empty folder, and only that',
   'standins/clock/route.ts POST': 'there only while the clock stands still',
   'standins/pictures/[sha]/route.ts GET': 'what the made-up networks show in public',
   'bench/process/route.ts GET': 'figures of the process, there only for the benchmark',
 };
 /** Pages that are no brand’s. */
-const OPEN_PAGES = ['page.tsx', 'who/page.tsx', 'standins/[network]/page.tsx', 'standins/[network]/[id]/page.tsx'];
+const OPEN_PAGES = [
+  'page.tsx',
+  'who/page.tsx',
+  'begin/page.tsx',
+  'standins/[network]/page.tsx',
+  'standins/[network]/[id]/page.tsx',
+];
 
 const filesNamed = (name: string): string[] =>
   (readdirSync(ROOT, { recursive: true }) as string[])

@@ -1,5 +1,6 @@
 'use client';
 
+import { FirstChannel } from './FirstChannel';
 import { CallSign } from './CallSign';
 import { useShell } from './shell';
 
@@ -17,6 +18,7 @@ export function ChannelChoice({
   return (
     <fieldset>
       <legend className="form-label">{legend}</legend>
+      <FirstChannel whatFor="Posts are made for channels." />
       <div className="channel-choice">
         {channels.map((channel) => (
           <label key={channel.id}>

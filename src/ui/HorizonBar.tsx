@@ -1,4 +1,5 @@
 import { daysOf, type Horizon, type Reach } from '@/core/rhythm/horizon';
+import Link from 'next/link';
 import type { LocalDate } from '@/core/time/plan';
 import { dayMonth } from './format';
 
@@ -14,11 +15,14 @@ export function HorizonBar({
   horizon,
   today,
   short = false,
+  rhythmAt,
 }: {
   horizon: Horizon | undefined;
   today: LocalDate;
   /** The date alone, for narrow places. */
   short?: boolean;
+  /** Where a channel without a rhythm gets one; absent where that is not offered. */
+  rhythmAt?: string;
 }) {
   if (!horizon) return null;
   const { planned, solid, aimDays } = horizon;
@@ -35,6 +39,11 @@ export function HorizonBar({
         </span>
       )}
       <span className={isShort ? 'wrong' : 'soft'}>{short ? words.replace('filled until ', '') : words}</span>
+      {planned.kind === 'noRhythm' && rhythmAt && (
+        <Link href={rhythmAt} prefetch={false}>
+          Set one
+        </Link>
+      )}
       <span className="visually-hidden">
         Solid: {reachWords(solid, today)}. Aim: {aimDays} days.
       </span>

@@ -1,6 +1,6 @@
 'use client';
 
-import { Command } from 'cmdk';
+import { Command, defaultFilter } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import Modal from 'react-bootstrap/Modal';
@@ -8,6 +8,7 @@ import type { Found } from '@/usecases/search/reading';
 import { call } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
+import { deedsOf, deedsOfOpenPost, rankDeeds, type Deed } from './goAndDo';
 
 /** How long after the last letter posts are looked for, in milliseconds. */
 const TYPING_PAUSE_MS = 150;
@@ -27,6 +28,8 @@ export function FindAndDo({
   const { brand, brands, today } = useShell();
   const router = useRouter();
   const [words, setWords] = useState('');
+  /** Null for the best. */
+  const [chosen, setChosen] = useState<string | null>(null);
   const [found, setFound] = useState<readonly Found[]>([]);
   const here = `/${brand.slug}`;
 
@@ -53,82 +56,77 @@ export function FindAndDo({
   };
   const act = (deed: () => void) => {
     onClose();
-    deed();
+    // The dialog gives the focus back as it closes; what is done then may take it.
+    setTimeout(deed);
   };
-  const deeds: { label: string; run: () => void }[] = [
-    { label: 'Catch an idea', run: () => act(onCatch) },
-    { label: 'Calendar: lanes', run: () => go(`${here}/calendar?as=lanes`) },
-    { label: 'Calendar: lanes, two weeks', run: () => go(`${here}/calendar?as=lanes&weeks=2`) },
-    { label: 'Calendar: month', run: () => go(`${here}/calendar?as=month`) },
-    { label: 'Calendar: today by the hour', run: () => go(`${here}/calendar?as=day&date=${today}`) },
-    { label: 'Calendar: by stage', run: () => go(`${here}/calendar?as=stages`) },
-    { label: 'Calendar: list', run: () => go(`${here}/calendar?as=list`) },
-    { label: 'Calendar: posts without a picture', run: () => go(`${here}/calendar?as=list&lacks=picture`) },
-    { label: 'Calendar: posts without a caption', run: () => go(`${here}/calendar?as=list&lacks=caption`) },
-    { label: 'Calendar: not ready within 3 days', run: () => go(`${here}/calendar?as=list&lacks=readyNear`) },
-    { label: 'Desk', run: () => go(`${here}/desk`) },
-    { label: 'Ideas', run: () => go(`${here}/ideas`) },
-    { label: 'Pieces', run: () => go(`${here}/pieces`) },
-    { label: 'Departures', run: () => go(`${here}/departures`) },
-    { label: 'Library', run: () => go(`${here}/library`) },
-    { label: 'Shelf', run: () => go(`${here}/shelf`) },
-    { label: 'Settings: brand, zone, days off', run: () => go(`${here}/settings`) },
-    { label: 'Settings: channels', run: () => go(`${here}/settings/channels`) },
-    { label: 'Settings: rhythm', run: () => go(`${here}/settings/rhythm`) },
-    { label: 'Settings: series', run: () => go(`${here}/settings/series`) },
-    { label: 'Settings: pillars and campaigns', run: () => go(`${here}/settings/themes`) },
-    { label: 'Settings: rule sheets', run: () => go(`${here}/settings/sheets`) },
-    { label: 'Settings: known dates, iCalendar', run: () => go(`${here}/settings/dates`) },
-    { label: 'Bring posts in, take posts out (CSV)', run: () => go(`${here}/settings/exchange`) },
-    { label: 'Shortcuts', run: () => act(onHelp) },
-    { label: 'Theme: light', run: () => act(() => onGround('light')) },
-    { label: 'Theme: dark', run: () => act(() => onGround('dark')) },
+  const [ofPost] = useState(() => deedsOfOpenPost(document));
+  const deeds: Deed[] = [
+    ...ofPost.map((deed) => ({ ...deed, run: () => act(deed.run) })),
+    ...deedsOf(here, today, go, {
+      onCatch: () => act(onCatch),
+      onHelp: () => act(onHelp),
+      onGround: (ground) => act(() => onGround(ground)),
+    }),
     ...brands
       .filter(({ slug }) => slug !== brand.slug)
       .map(({ slug, name }) => ({ label: `Switch to ${name}`, run: () => go(`/${slug}/calendar`) })),
   ];
+  const ranked = rankDeeds(deeds, words, (text, typed) => defaultFilter(text, typed));
+  // A deed that begins with what was typed is meant; else the posts and pieces that hold it come first.
+  const deedsFirst = words.trim() === '' || (ranked[0]?.worth ?? 0) >= 1;
+  const bestFound = found[0] && `${found[0].kind} ${found[0].id}`;
+  const bestDeed = ranked[0]?.deed.label;
+  const best = (deedsFirst ? (bestDeed ?? bestFound) : (bestFound ?? bestDeed)) ?? '';
+  const groups = [
+    found.length > 0 && (
+      <Command.Group key="found" heading="Posts and pieces">
+        {found.map((item) => (
+          <Command.Item
+            key={`${item.kind} ${item.id}`}
+            value={`${item.kind} ${item.id}`}
+            onSelect={() =>
+              go(
+                item.kind === 'piece'
+                  ? `${here}/pieces/${item.id}`
+                  : `${here}/calendar?${item.date ? `date=${item.date}&` : ''}post=${item.id}`,
+              )
+            }
+          >
+            <span className="figures">{item.callSign ?? '··'}</span> <bdi>{item.title}</bdi>{' '}
+            <span className="soft">
+              {item.kind === 'piece' ? 'piece' : item.date ? shortDate(item.date) : 'no date'}
+            </span>
+          </Command.Item>
+        ))}
+      </Command.Group>
+    ),
+    ranked.length > 0 && (
+      <Command.Group key="deeds" heading="Go and do">
+        {ranked.map(({ deed: { label, run } }) => (
+          <Command.Item key={label} value={label} onSelect={run}>
+            {label}
+          </Command.Item>
+        ))}
+      </Command.Group>
+    ),
+  ];
 
   return (
     <Modal show onHide={onClose} animation={false} aria-label="Find and do" className="find-and-do">
-      <Command label="Find and do">
+      <Command label="Find and do" shouldFilter={false} value={chosen ?? best} onValueChange={setChosen}>
         <Command.Input
           autoFocus
           value={words}
-          onValueChange={setWords}
+          onValueChange={(typed) => {
+            setWords(typed);
+            // The best is chosen again with each letter.
+            setChosen(null);
+          }}
           placeholder="Find a post or piece, go somewhere, do something"
         />
         <Command.List>
           <Command.Empty>No matches.</Command.Empty>
-          {found.length > 0 && (
-            <Command.Group heading="Posts and pieces" forceMount>
-              {found.map((item) => (
-                <Command.Item
-                  key={`${item.kind} ${item.id}`}
-                  value={`${words} ${item.kind} ${item.id}`}
-                  forceMount
-                  onSelect={() =>
-                    go(
-                      item.kind === 'piece'
-                        ? `${here}/pieces/${item.id}`
-                        : `${here}/calendar?${item.date ? `date=${item.date}&` : ''}post=${item.id}`,
-                    )
-                  }
-                >
-                  <span className="figures">{item.callSign ?? '··'}</span> {item.title}{' '}
-                  <span className="soft">
-                    {item.kind === 'piece' ? 'piece' : item.date ? shortDate(item.date) : 'no date'}
-                  </span>
-                </Command.Item>
-              ))}
-            </Command.Group>
-          )}
-          <Command.Group heading="Go and do">
-            {deeds.map(({ label, run }) => (
-              <Command.Item key={label} value={label} onSelect={run}>
-                {label}
-              </Command.Item>
-            ))}
-          </Command.Group>
+          {deedsFirst ? groups.toReversed() : groups}
         </Command.List>
       </Command>
     </Modal>

@@ -12,9 +12,12 @@ import { clockTime } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 
-const IdeaDialog = dynamic(() => import('./IdeaDialog').then((module) => module.IdeaDialog), { ssr: false });
-
-const FindAndDo = dynamic(() => import('./FindAndDo').then((module) => module.FindAndDo), { ssr: false });
+const loadIdeaDialog = () => import('./IdeaDialog').then((module) => module.IdeaDialog);
+const loadFindAndDo = () => import('./FindAndDo').then((module) => module.FindAndDo);
+const IdeaDialog = dynamic(loadIdeaDialog, { ssr: false });
+const FindAndDo = dynamic(loadFindAndDo, { ssr: false });
+/** How long after a page is there the dialogs are fetched that one types into at once, in milliseconds. */
+const FETCH_AFTER_MS = 1_500;
 const Shortcuts = dynamic(() => import('./Shortcuts').then((module) => module.Shortcuts), { ssr: false });
 
 const PLACES = [
@@ -43,6 +46,11 @@ export function Rail() {
   const [helping, setHelping] = useState(false);
   useHotkeys('i', () => setCatching(true), { preventDefault: true });
   useHotkeys('mod+k', () => setFinding(true), { preventDefault: true, enableOnFormTags: true });
+  // What is typed right after their keys must find them there.
+  useEffect(() => {
+    const timer = setTimeout(() => void Promise.all([loadFindAndDo(), loadIdeaDialog()]), FETCH_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
   // By the sign, not by the key: where “?” lies differs from keyboard to keyboard.
   useEffect(() => {
     const help = (event: KeyboardEvent) => {
@@ -77,6 +85,8 @@ export function Rail() {
                 {name}
               </Dropdown.Item>
             ))}
+            <Dropdown.Divider />
+            <Dropdown.Item href="/begin">New brand…</Dropdown.Item>
           </Dropdown.Menu>
         </Dropdown>
         <div className="soft small-text" suppressHydrationWarning>

@@ -1,9 +1,19 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useCallback, useEffect, useMemo, useRef, useState, useTransition, type MouseEvent } from 'react';
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useTransition,
+  type MouseEvent,
+  useEffectEvent,
+} from 'react';
 import { DndContext, DragOverlay } from '@dnd-kit/core';
-import { useQueryStates, parseAsString } from 'nuqs';
+import { CALENDAR_DEEDS, type CalendarDeed } from '../goAndDo';
+import { useQueryStates, parseAsString, parseAsStringLiteral } from 'nuqs';
 import type { DropGround } from '@/core/calendar/drop';
 import { readFilter } from '@/core/calendar/filter';
 import { addMonths } from '@/core/calendar/months';
@@ -14,6 +24,7 @@ import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { PostSheet } from '@/core/posts/sheet';
 import type { SavedView } from '@/usecases/calendar/reading';
 import type { CalendarView, TrayIdea } from '@/usecases/calendar/loadCalendar';
+import { FirstChannel } from '@/ui/FirstChannel';
 import { ShellProvider, useShell } from '@/ui/shell';
 import { useRefresh } from '@/ui/useRefresh';
 import { CalendarHead } from './CalendarHead';
@@ -151,6 +162,17 @@ export function CalendarScreen({
   const turn = useCallback((steps: number) => void setQuery({ date: turned(steps) }), [turned, setQuery]);
   useNeighbours(date, [turned(1), turned(-1)], shown);
   const open = useCallback((id: string | null) => void setOpen({ post: id }), [setOpen]);
+  const [{ do: deed }, setDeed] = useQueryStates({ do: parseAsStringLiteral(CALENDAR_DEEDS) });
+  // What was asked for elsewhere is done once, as soon as the calendar is there.
+  const doAsked = useEffectEvent((asked: CalendarDeed) => {
+    void setDeed({ do: null });
+    if (asked === 'new') setAdding({ date: today });
+    else if (asked === 'undo') void changes.undo(null);
+    else print();
+  });
+  useEffect(() => {
+    if (deed) doAsked(deed);
+  }, [deed]);
   const openSlip = slips.find(({ id }) => id === openId) ?? null;
   useCalendarKeys({
     onTurn: turn,
@@ -234,6 +256,7 @@ export function CalendarScreen({
             <WorkingDatesProvider steps={shown.steps} batchDays={shown.batchDays} onOpen={open}>
               <PickBox onPick={picks.add} className={`arrangement is-${view}${turning ? ' is-turning' : ''}`}>
                 <div className="arrangement-scroll" ref={arrangement}>
+                  <FirstChannel whatFor="Each channel is a lane of the calendar, with its openings and posts." />
                   <Arrangement
                     asked={asked}
                     today={today}

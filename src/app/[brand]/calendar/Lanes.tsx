@@ -9,6 +9,7 @@ import type { LocalDate } from '@/core/time/plan';
 import type { KnownDate } from '@/usecases/calendar/reading';
 import { CallSign } from '@/ui/CallSign';
 import { HorizonBar } from '@/ui/HorizonBar';
+import { useShell } from '@/ui/shell';
 import { spokenDate } from '@/ui/format';
 import { CalendarSlip } from './CalendarSlip';
 import { DayHead } from './DayHead';
@@ -46,6 +47,7 @@ export const Lanes = memo(function Lanes({
   onMore: (date: LocalDate, channelId: string) => void;
 }) {
   const { today } = useTimetable();
+  const { brand } = useShell();
   const line = dates.length > 7;
   const cells = useMemo(() => layOutLanes(slips, openings, line ? ROOM.line : ROOM.slip), [slips, openings, line]);
   const horizonOf = useMemo(() => new Map(horizons.map((horizon) => [horizon.channelId, horizon])), [horizons]);
@@ -69,7 +71,11 @@ export const Lanes = memo(function Lanes({
                 <CallSign sign={lane.callSign} color={lane.color} />
                 <span className="name">{lane.name}</span>
               </span>
-              <HorizonBar horizon={horizonOf.get(lane.id)} today={today} />
+              <HorizonBar
+                horizon={horizonOf.get(lane.id)}
+                today={today}
+                rhythmAt={`/${brand.slug}/settings/rhythm?channel=${lane.id}`}
+              />
             </th>
             {dates.map((date) => (
               <LaneDay

@@ -16,6 +16,7 @@ import type { Departure } from '@/usecases/delivery/loadDepartures';
 import type { DeskSteps } from '@/usecases/desk/loadDeskSteps';
 import { CallSign } from '@/ui/CallSign';
 import { shortDate, spokenDate } from '@/ui/format';
+import { FirstChannel } from '@/ui/FirstChannel';
 import { HorizonBar } from '@/ui/HorizonBar';
 import { Notches } from '@/ui/Notches';
 import { useShell } from '@/ui/shell';
@@ -67,7 +68,7 @@ export function DeskScreen({
   today: string;
   aims: Readonly<Record<string, number>>;
 }) {
-  const { brand, channels, people, me } = useShell();
+  const { brand, brands, channels, people, me } = useShell();
   const person = people.find(({ id }) => id === personId) ?? me;
   const router = useRouter();
   const [starting, setStarting] = useState<Opening | null>(null);
@@ -76,6 +77,7 @@ export function DeskScreen({
   const [first, ...rest] = gaps;
   const tomorrow = addDays(today, 1);
   const calendar = `/${brand.slug}/calendar`;
+  const rhythmAt = (channelId: string) => `/${brand.slug}/settings/rhythm?channel=${channelId}`;
   return (
     <>
       <header className="place-head">
@@ -83,6 +85,7 @@ export function DeskScreen({
         <span className="soft">
           <PersonChoice slug={person.slug} /> · this week {week.all} posts: {week.out} published, {week.ready} ready,{' '}
           {week.all - week.out - week.ready} not ready
+          {brands.length > 1 && <> · steps of all your brands, the rest of {brand.name}</>}
           {proposals.length > 0 && (
             <>
               {' '}
@@ -146,6 +149,7 @@ export function DeskScreen({
             <h2>
               <TermHint term="horizon">Horizon</TermHint>
             </h2>
+            <FirstChannel whatFor="A horizon says how far ahead a channel is filled." />
             {[...horizons]
               .sort((a, b) => reachDays(a.planned) / a.aimDays - reachDays(b.planned) / b.aimDays)
               .map((horizon) => {
@@ -155,7 +159,7 @@ export function DeskScreen({
                     <div className="desk-row is-horizon" key={horizon.channelId}>
                       <CallSign sign={channel.callSign} color={channel.color} />
                       <span className="name">{channel.name}</span>
-                      <HorizonBar horizon={horizon} today={today} />
+                      <HorizonBar horizon={horizon} today={today} rhythmAt={rhythmAt(horizon.channelId)} />
                       <span className="soft small-text">target {aims[horizon.channelId]}</span>
                     </div>
                   )

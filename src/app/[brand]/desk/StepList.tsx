@@ -216,7 +216,7 @@ function StepRow({
   onTick: (isDone: boolean) => void;
   onPick: (isPicked: boolean) => void;
 }) {
-  const { people, me, today } = useShell();
+  const { brands, people, me, today } = useShell();
   const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
   const { holder, after, before } = step;
   const waitsFor = after && after.ownerId !== step.ownerId ? nameOf(after.ownerId) : undefined;
@@ -232,6 +232,9 @@ function StepRow({
       <span className="what">{step.title}</span>
       <HolderSign holder={holder} />
       <HolderLink step={step} day={today} />
+      {brands.length > 1 && (
+        <span className="small-text soft">{brands.find(({ slug }) => slug === holder.brandSlug)?.name}</span>
+      )}
       <span className="push small-text soft">
         {waitsFor
           ? `after ${waitsFor}: ${after!.title}`

@@ -1,5 +1,6 @@
 'use client';
 
+import { parseAsBoolean, useQueryState } from 'nuqs';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -56,7 +57,7 @@ export function CoverageScreen({
   const { brand } = useShell();
   const router = useRouter();
   const columns = useColumns(by);
-  const [isNew, setNew] = useState(false);
+  const [isNew, setNew] = useQueryState('new', parseAsBoolean.withDefault(false));
   const [drafting, setDrafting] = useState<{ row: CoverageRow; column: Column } | null>(null);
   const addressOf = (asked: Partial<Record<'order' | 'by' | 'after', string>>) =>
     `/${brand.slug}/pieces?${new URLSearchParams({ order, by, ...asked })}`;
@@ -69,7 +70,7 @@ export function CoverageScreen({
         </h1>
         <PiecesNav />
         <span className="soft">{counted(count, 'piece')}</span>
-        <Button className="push" onClick={() => setNew(true)}>
+        <Button className="push" onClick={() => void setNew(true)}>
           New piece…
         </Button>
       </header>
@@ -78,7 +79,7 @@ export function CoverageScreen({
           <div className="empty">
             <h2>No pieces yet</h2>
             <p>A piece is what you have to say: bring in a talk or an article, and make posts of it.</p>
-            <Button onClick={() => setNew(true)}>Begin a piece</Button>
+            <Button onClick={() => void setNew(true)}>Begin a piece</Button>
           </div>
         ) : (
           <>
@@ -172,7 +173,7 @@ export function CoverageScreen({
           </>
         )}
       </div>
-      {isNew && <NewPieceDialog onClose={() => setNew(false)} />}
+      {isNew && <NewPieceDialog onClose={() => void setNew(null)} />}
       {drafting && (
         <FanOutDialog
           piece={drafting.row}

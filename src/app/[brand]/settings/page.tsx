@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import Link from 'next/link';
 import { brandOfPage } from '@/app/server/brand';
 import { listDaysOff } from '@/usecases/rhythm/reading';
 import { listSettingVersions } from '@/usecases/brands/reading';
@@ -21,8 +22,10 @@ export default async function BrandSettings({ params }: { params: Promise<{ bran
       </section>
       <section>
         <h2>Another brand</h2>
-        <p className="soft">It begins without channels; give it some under Channels.</p>
-        <BrandForm brand={null} daysOff={[]} version={0} />
+        <p className="soft">It has its own channels, people, rhythm and zone.</p>
+        <Link className="btn btn-outline" href="/begin" prefetch={false}>
+          New brand…
+        </Link>
       </section>
     </div>
   );

@@ -97,7 +97,7 @@ export function Deeds({
 
   if (stage === 'published')
     return (
-      <div className="deeds">
+      <div className="deeds" data-deeds>
         {sheet.address && (
           <a className="btn btn-primary" href={sheet.address} target="_blank" rel="noreferrer">
             See it on {channel.sheet.name}
@@ -122,7 +122,7 @@ export function Deeds({
     );
   if (stage === 'setAside')
     return (
-      <div className="deeds">
+      <div className="deeds" data-deeds>
         <Button disabled={busy} onClick={() => void doIt('bringBack')}>
           Bring back
         </Button>
@@ -134,7 +134,7 @@ export function Deeds({
     );
   return (
     <>
-      <div className="deeds">
+      <div className="deeds" data-deeds>
         {isScheduled && delivery?.state === 'failed' ? (
           <Button disabled={busy} onClick={() => void doIt('tryAgain')}>
             Try again now
@@ -207,7 +207,7 @@ export function Deeds({
             placeholder={asked === 'address' ? 'https://' : ''}
             onChange={(event) => setTyped(event.target.value)}
           />
-          <div className="deeds">
+          <div className="deeds" data-deeds>
             <Button type="submit" variant="outline-primary" disabled={busy}>
               {asked === 'address' ? 'Mark as published' : 'Set aside'}
             </Button>

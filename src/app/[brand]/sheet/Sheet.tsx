@@ -145,7 +145,7 @@ export function Sheet({
 
   return (
     <section className="sheet" aria-label={`Post: ${texts.title}`}>
-      <div className="sheet-top">
+      <div className="sheet-top" data-deeds>
         <span className="soft">
           Post of{' '}
           <Link href={`/${brand.slug}/pieces/${sheet.pieceId}`} prefetch={false}>

@@ -75,7 +75,7 @@ export function Writing({
       }}
     >
       {!disabled && (
-        <div className="writing-tools">
+        <div className="writing-tools" data-deeds>
           <WordButton
             aria-keyshortcuts="Control+."
             title="Shelf and names, where the caret stands (Ctrl .)"

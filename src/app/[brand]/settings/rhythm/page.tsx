@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { groupBy } from '@/core/group';
 import { proposeRhythm, type Practised } from '@/core/rhythm/propose';
 import { addDays, startOfWeek } from '@/core/time/days';
+import { FirstChannel } from '@/ui/FirstChannel';
 import { brandOfPage } from '@/app/server/brand';
 import { listPauses, listPractice, listRhythms } from '@/usecases/rhythm/reading';
 import { listSettingVersions } from '@/usecases/brands/reading';
@@ -24,7 +25,7 @@ export default async function RhythmPage({ params, searchParams }: Props) {
   const { db, brand, channels, today } = await brandOfPage((await params).brand);
   const asked = (await searchParams).channel;
   const channel = channels.find(({ id }) => id === asked) ?? channels[0];
-  if (!channel) return <p className="soft">No channel yet. Make one under Channels; then it can have a rhythm.</p>;
+  if (!channel) return <FirstChannel whatFor="A rhythm says how often, and when, a channel is posted on." />;
   const until = startOfWeek(today, brand.weekStart);
   const since = addDays(until, -7 * WEEKS);
   const [rhythms, pauses, practice, versions] = await Promise.all([

@@ -16,12 +16,14 @@ import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { useSettingForm } from '../useSettingForm';
 import { RecurrenceFields } from '../rhythm/RhythmEditor';
+import { FirstChannel } from '@/ui/FirstChannel';
 import { DateField } from '@/ui/DateField';
 import { WordButton } from '@/ui/WordButton';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** Every series in its row, to be changed from here on, and a row to start one. */
 export function SeriesList({ series, today }: { series: readonly (Series & { version: number })[]; today: string }) {
+  const { channels } = useShell();
   return (
     <>
       <p className="soft">
@@ -31,7 +33,8 @@ export function SeriesList({ series, today }: { series: readonly (Series & { ver
       {series.map((one) => (
         <SeriesForm key={one.id} series={one} version={one.version} today={today} />
       ))}
-      <SeriesForm key={`new ${series.length}`} series={null} version={0} today={today} />
+      <FirstChannel whatFor="A series makes its posts for channels." />
+      {channels.length > 0 && <SeriesForm key={`new ${series.length}`} series={null} version={0} today={today} />}
     </>
   );
 }

@@ -1,0 +1,41 @@
+import { defaultFilter } from 'cmdk';
+import { describe, expect, it, vi } from 'vitest';
+import { deedsOf, rankDeeds } from './goAndDo';
+
+const go = vi.fn();
+const deeds = deedsOf('/moor', '2026-11-23', go, { onCatch: vi.fn(), onHelp: vi.fn(), onGround: vi.fn() });
+const best = (typed: string) => rankDeeds(deeds, typed, (text, words) => defaultFilter(text, words))[0]?.deed.label;
+
+describe('what “Find and do” knows', () => {
+  it.each([
+    ['export', 'Import and export posts'],
+    ['import', 'Import and export posts'],
+    ['new post', 'New post…'],
+    ['duplicate', 'Encores'],
+    ['print', 'Print the calendar'],
+    ['prep', 'Settings: prep sheets'],
+    ['batch', 'Batch day: plan one'],
+    ['undo', 'Undo the last change on the calendar'],
+    ['desk', 'Desk'],
+    ['month', 'Calendar: month'],
+    ['hashtags', 'Shelf'],
+    ['time zone', 'Settings: brand, zone, days off'],
+    ['idea', 'Ideas'],
+    ['dark', 'Theme: dark'],
+  ])('“%s” leads to “%s”', (typed, label) => expect(best(typed)).toBe(label));
+
+  it('is all of it before anything is typed, in its order, and nothing for what it does not know', () => {
+    expect(rankDeeds(deeds, ' ', () => 0).map(({ deed }) => deed)).toEqual(deeds);
+    expect(best('xqzw')).toBeUndefined();
+  });
+
+  it('has no label twice', () => {
+    expect(new Set(deeds.map(({ label }) => label)).size).toBe(deeds.length);
+  });
+
+  it('goes to the places of its brand', () => {
+    deeds.find(({ label }) => label === 'Desk')!.run();
+    deeds.find(({ label }) => label === 'New brand…')!.run();
+    expect(go.mock.calls).toEqual([['/moor/desk'], ['/begin']]);
+  });
+});

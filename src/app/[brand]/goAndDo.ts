@@ -1,0 +1,118 @@
+/** Somewhere to go or something to do that “Find and do” knows. */
+export interface Deed {
+  label: string;
+  /** Other words that people type for it. */
+  words?: readonly string[];
+  run: () => void;
+}
+
+/** What is done on the calendar once it is there, as its address says it. */
+export const CALENDAR_DEEDS = ['new', 'undo', 'print'] as const;
+export type CalendarDeed = (typeof CALENDAR_DEEDS)[number];
+
+/** The places, settings and deeds of a brand. */
+export function deedsOf(
+  here: string,
+  today: string,
+  go: (path: string) => void,
+  { onCatch, onHelp, onGround }: { onCatch: () => void; onHelp: () => void; onGround: (ground: string) => void },
+): Deed[] {
+  const to = (label: string, path: string, ...words: string[]): Deed => ({
+    label,
+    words,
+    run: () => go(path.startsWith('/') ? path : `${here}/${path}`),
+  });
+  return [
+    to('New post…', 'calendar?do=new', 'add post', 'create post', 'write', 'draft', 'plan'),
+    { label: 'Catch an idea', words: ['new idea', 'add idea', 'note'], run: onCatch },
+    to('New piece…', 'pieces?new=true', 'add piece', 'talk', 'article', 'transcript', 'bring in', 'repurpose'),
+    to('New brand…', '/begin', 'add brand', 'client'),
+    to('Undo the last change on the calendar', 'calendar?do=undo', 'take back', 'revert'),
+    to('Print the calendar', 'calendar?do=print', 'paper', 'pdf'),
+    to('Calendar: lanes', 'calendar?as=lanes', 'channels', 'week', 'schedule'),
+    to('Calendar: lanes, two weeks', 'calendar?as=lanes&weeks=2', 'fortnight'),
+    to('Calendar: month', 'calendar?as=month'),
+    to('Calendar: today by the hour', `calendar?as=day&date=${today}`, 'day'),
+    to('Calendar: by stage', 'calendar?as=stages', 'board', 'status', 'workflow'),
+    to('Calendar: list', 'calendar?as=list', 'table'),
+    to('Calendar: posts without a picture', 'calendar?as=list&lacks=picture', 'missing picture'),
+    to('Calendar: posts without a caption', 'calendar?as=list&lacks=caption', 'missing caption', 'empty'),
+    to('Calendar: not ready within 3 days', 'calendar?as=list&lacks=readyNear', 'urgent', 'late'),
+    to('Desk', 'desk', 'my steps', 'tasks', 'to do', 'today'),
+    to('Batch day: plan one', 'batch', 'several at once', 'sitting'),
+    to('Ideas', 'ideas', 'backlog'),
+    to('Pieces: coverage', 'pieces', 'talks', 'articles', 'content', 'repurpose'),
+    to('Encores', 'pieces/encores', 'again', 'repeat', 'recycle', 'evergreen', 'duplicate'),
+    to('Departures', 'departures', 'queue', 'send', 'failed', 'post by hand', 'publish'),
+    to('Library', 'library', 'pictures', 'videos', 'media', 'files'),
+    to('Shelf', 'shelf', 'hashtags', 'links', 'snippets', 'replies'),
+    to('Settings: brand, zone, days off', 'settings', 'time zone', 'holidays', 'practice', 'sign-off'),
+    to('Settings: people', 'settings/people', 'team', 'users', 'roles'),
+    to('Settings: channels', 'settings/channels', 'accounts', 'networks', 'add channel'),
+    to('Settings: rhythm', 'settings/rhythm', 'how often', 'openings', 'slots', 'schedule'),
+    to('Settings: series', 'settings/series', 'recurring', 'repeat'),
+    to('Settings: pillars and campaigns', 'settings/themes', 'topics', 'tags', 'labels'),
+    to('Settings: prep sheets', 'settings/prep', 'steps', 'checklist', 'workflow', 'lead time'),
+    to('Settings: fan-outs', 'settings/fan-outs', 'templates', 'repurpose'),
+    to('Settings: rule sheets', 'settings/sheets', 'limits', 'characters', 'networks'),
+    to('Settings: known dates', 'settings/dates', 'holidays', 'iCalendar', 'import dates', 'events'),
+    to(
+      'Import and export posts',
+      'settings/exchange',
+      'CSV',
+      'upload',
+      'download',
+      'backup',
+      'iCalendar',
+      'spreadsheet',
+    ),
+    { label: 'Shortcuts', words: ['keys', 'keyboard', 'help'], run: onHelp },
+    { label: 'Theme: light', words: ['bright', 'appearance'], run: () => onGround('light') },
+    { label: 'Theme: dark', words: ['night', 'appearance'], run: () => onGround('dark') },
+  ];
+}
+
+/** Where the deeds of the post that is open stand. */
+const OPEN_POST = '.sheet [data-deeds]';
+
+/** What can be done with the post that is open: what the buttons of its sheet say and do. */
+export function deedsOfOpenPost(document: Document): Deed[] {
+  const buttons = [
+    ...document.querySelectorAll<HTMLElement>(`${OPEN_POST} button:not(:disabled), ${OPEN_POST} a[href]`),
+  ];
+  return buttons.flatMap((button) => {
+    const label = (button.textContent ?? '').trim();
+    return label === '' || label === 'Close' ? [] : [{ label: `This post: ${label}`, run: () => button.click() }];
+  });
+}
+
+/**
+ * The deeds that what was typed means, the best first: those that begin with it, or one of whose words does, before those that
+ * hold it somewhere.
+ *
+ * @param rate how well a text fits what was typed, 0 for not at all
+ */
+export function rankDeeds<D extends Deed>(
+  deeds: readonly D[],
+  typed: string,
+  rate: (text: string, typed: string) => number,
+): { deed: D; worth: number }[] {
+  const wanted = typed.trim().toLowerCase();
+  if (wanted === '') return deeds.map((deed) => ({ deed, worth: 0 }));
+  return deeds
+    .map((deed) => {
+      const worthOf = (texts: readonly string[], begun: number) =>
+        texts.map((text) => (text.toLowerCase().startsWith(wanted) ? begun : 0) + rate(text, wanted) * 0.9);
+      const worth = Math.max(
+        ...worthOf([deed.label], 3),
+        ...worthOf(deed.label.split(/: |, /).slice(1), 2),
+        ...worthOf(deed.words ?? [], 1),
+      );
+      return { deed, worth };
+    })
+    .filter(({ worth }) => worth > LEAST_WORTH)
+    .sort((one, other) => other.worth - one.worth);
+}
+
+/** Below this, letters lie too far apart to be meant. */
+const LEAST_WORTH = 0.02;
