@@ -1,8 +1,16 @@
 'use client';
 
-import { createContext, useCallback, useContext, useRef, useState, type ReactNode } from 'react';
-import Toast from 'react-bootstrap/Toast';
-import ToastContainer from 'react-bootstrap/ToastContainer';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useEffectEvent,
+  useRef,
+  useState,
+  type ReactNode,
+} from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { WordButton } from '@/ui/WordButton';
 
 /** Something to tell the person in passing. */
@@ -28,38 +36,30 @@ export function MessagesProvider({ children }: { children: ReactNode }) {
     const key = nextKey.current++;
     setShown((all) => [...all.slice(-3), { ...message, key }]);
   }, []);
+  // While one reads or reaches for it, nothing goes.
+  const [isHeld, setHeld] = useState(false);
+  const hold = () => setHeld(true);
+  const release = () => setHeld(false);
+  useHotkeys('u', () => {
+    const last = shown.findLast(({ deed }) => deed !== undefined);
+    if (!last) return;
+    close(last.key);
+    last.deed!.run();
+  });
+  const lines = (areWrong: boolean) =>
+    shown
+      .filter(({ wrong = false }) => wrong === areWrong)
+      .map(({ key, text, wrong, deed }) => (
+        <MessageLine key={key} {...{ text, wrong, deed, isHeld }} onClose={() => close(key)} />
+      ));
   return (
     <Context value={say}>
       {children}
-      <ToastContainer className="messages" aria-live="polite">
-        {shown.map(({ key, text, wrong, deed }) => (
-          <Toast
-            key={key}
-            className={wrong ? 'is-wrong' : undefined}
-            onClose={() => close(key)}
-            autohide={!wrong}
-            delay={deed ? STANDS_MS.withDeed : STANDS_MS.plain}
-            animation={false}
-          >
-            <Toast.Body>
-              <span>{text}</span>
-              {deed && (
-                <WordButton
-                  onClick={() => {
-                    close(key);
-                    deed.run();
-                  }}
-                >
-                  {deed.label}
-                </WordButton>
-              )}
-              <WordButton onClick={() => close(key)} aria-label="Close this message">
-                ×
-              </WordButton>
-            </Toast.Body>
-          </Toast>
-        ))}
-      </ToastContainer>
+      <div className="messages" onPointerEnter={hold} onPointerLeave={release} onFocus={hold} onBlur={release}>
+        {/* There before anything is said in it, so that what is said is heard, once. */}
+        <div aria-live="polite">{lines(false)}</div>
+        <div>{lines(true)}</div>
+      </div>
     </Context>
   );
 }
@@ -69,4 +69,48 @@ export function useSay(): Say {
   const say = useContext(Context);
   if (!say) throw new Error('useSay outside MessagesProvider');
   return say;
+}
+
+/** One message, which goes by itself unless something is wrong. Bootstrap's own component would speak each a second time. */
+function MessageLine({
+  text,
+  wrong = false,
+  deed,
+  isHeld,
+  onClose,
+}: Message & {
+  /** Somebody reads it, or reaches for it. */
+  isHeld: boolean;
+  onClose: () => void;
+}) {
+  const goes = !wrong && !isHeld;
+  const close = useEffectEvent(onClose);
+  useEffect(() => {
+    if (!goes) return;
+    const timer = setTimeout(() => close(), deed ? STANDS_MS.withDeed : STANDS_MS.plain);
+    return () => clearTimeout(timer);
+  }, [goes, deed]);
+  return (
+    <div className={`toast show${wrong ? ' is-wrong' : ''}`} role={wrong ? 'alert' : undefined}>
+      <div className="toast-body">
+        <span>{text}</span>
+        <span className="message-deeds" aria-live="off">
+          {deed && (
+            <WordButton
+              aria-keyshortcuts="u"
+              onClick={() => {
+                onClose();
+                deed.run();
+              }}
+            >
+              {deed.label}
+            </WordButton>
+          )}{' '}
+          <WordButton onClick={onClose} aria-label="Close this message">
+            <span aria-hidden="true">×</span>
+          </WordButton>
+        </span>
+      </div>
+    </div>
+  );
 }

@@ -73,7 +73,7 @@ export function Rail() {
   }
 
   return (
-    <div className="rail">
+    <header className="rail">
       <div className="rail-brand">
         <Dropdown>
           <Dropdown.Toggle as="button" type="button" aria-label={`Brand: ${brand.name}. Switch`}>
@@ -152,6 +152,6 @@ export function Rail() {
         />
       )}
       {helping && <Shortcuts onClose={() => setHelping(false)} />}
-    </div>
+    </header>
   );
 }

@@ -8,6 +8,7 @@ const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
     keys: [
       ['i', 'catch an idea'],
       ['Ctrl or Cmd + K', 'find and do'],
+      ['u', 'what the last message offers, as Undo'],
       ['?', 'these shortcuts'],
     ],
   },
@@ -20,6 +21,7 @@ const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
       ['n', 'new post'],
       ['/', 'find words in titles and captions'],
       ['m', 'move the open post'],
+      ['s', 'to the open post, and back to where it stands'],
       ['Ctrl or Cmd + Z', 'undo the last change on the calendar'],
       ['Escape', 'put the picks down, close the post'],
     ],
@@ -39,6 +41,7 @@ const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
       ['arrows', 'while lifted: by day, lane, hour or stage'],
       ['Home', 'while lifted: to the tray'],
       ['Escape', 'while lifted: put back'],
+      ['x', 'pick, or put down; with Shift, all from the last one picked'],
       ['Ctrl or Cmd + click', 'pick; with Shift, a range; draw a box for many'],
     ],
   },

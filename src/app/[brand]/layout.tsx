@@ -1,9 +1,17 @@
+import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { brandOfPage } from '@/app/server/brand';
+import { FocusKeeper } from '@/ui/FocusKeeper';
 import { MessagesProvider } from '@/ui/messages';
 import { ShellProvider } from '@/ui/shell';
 import { DraftSaver } from './DraftSaver';
 import { Rail } from './Rail';
+
+/** The title of a page names what is seen, then whose it is. */
+export async function generateMetadata({ params }: { params: Promise<{ brand: string }> }): Promise<Metadata> {
+  const { brand } = await brandOfPage((await params).brand);
+  return { title: { template: `%s – ${brand.name} · Bimlo`, default: `${brand.name} · Bimlo` } };
+}
 
 /** The frame of a brand's screens: the rail on the left, messages, and what was typed and not saved yet. */
 export default async function BrandLayout({
@@ -39,9 +47,15 @@ export default async function BrandLayout({
     >
       <MessagesProvider>
         <DraftSaver />
+        <FocusKeeper />
+        <a className="skip-link" href="#place">
+          Skip to the content
+        </a>
         <div className="shell">
           <Rail />
-          <main className="place">{children}</main>
+          <main className="place" id="place" tabIndex={-1}>
+            {children}
+          </main>
         </div>
       </MessagesProvider>
     </ShellProvider>

@@ -181,6 +181,7 @@ export function CalendarScreen({
     onNew: () => setAdding({ date: today }),
     onUndo: () => void changes.undo(null),
     onMove: () => setMoving(openSlip),
+    onPick: (id, isRange) => void picks.pick(id, { ctrlKey: true, metaKey: false, shiftKey: isRange }),
     // What lies above takes the key for itself.
     onEscape:
       planning || lifted || adding || moving

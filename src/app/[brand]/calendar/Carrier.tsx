@@ -4,8 +4,8 @@ import { useMemo, type KeyboardEvent, type MouseEvent, type PointerEvent, type R
 import { useDndMonitor, useDraggable } from '@dnd-kit/core';
 import type { Carried, Load } from './dragging';
 
-/** The id of the text that tells how to lift something. */
-export const LIFT_HELP_ID = 'DndDescribedBy-calendar';
+/** The id of the calendar's dragging, which dnd-kit gives to the text that tells how to lift something as well. */
+export const LIFT_HELP_ID = 'calendar-lifting';
 
 /**
  * Lets everything inside that carries `data-lift` be lifted. One draggable carries whatever is taken hold of, so that

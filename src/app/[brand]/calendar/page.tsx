@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { readFilter } from '@/core/calendar/filter';
+import { addDays, startOfWeek } from '@/core/time/days';
 import { localOf, readDate } from '@/core/time/plan';
 import { listSavedViews } from '@/usecases/calendar/reading';
 import { brandOfPage } from '@/app/server/brand';
@@ -7,9 +8,26 @@ import { brandsOfCalendar } from '@/app/server/calendar';
 import { ARRANGEMENTS, loadCalendar, type Arrangement, type CalendarAsk } from '@/usecases/calendar/loadCalendar';
 import { loadSheet } from '@/usecases/posts/loadPosts';
 import { CalendarScreen } from './CalendarScreen';
+import { titleOf } from './heading';
 import { readLook } from './view';
 
-export const metadata: Metadata = { title: 'Calendar' };
+const VIEW_WORDS: Record<Arrangement, string> = {
+  lanes: 'Lanes',
+  month: 'Month',
+  day: 'Day',
+  stages: 'Stages',
+  list: 'List',
+};
+
+/** Names what is seen: “Month, November 2026”. */
+export async function generateMetadata({ params, searchParams }: Props): Promise<Metadata> {
+  const { brand, today } = await brandOfPage((await params).brand);
+  const query = await searchParams;
+  const ask = askOf((name) => (typeof query[name] === 'string' ? query[name] : null), today);
+  const monday = startOfWeek(ask.date, brand.weekStart);
+  const seen = titleOf(ask.arrangement, ask.date, [monday, addDays(monday, 7 * ask.weeks - 1)]);
+  return { title: ask.arrangement === 'stages' ? seen : `${VIEW_WORDS[ask.arrangement]}, ${seen}` };
+}
 
 interface Props {
   params: Promise<{ brand: string }>;

@@ -17,6 +17,8 @@ interface CalendarKeys {
   onUndo: () => void;
   /** `m` */
   onMove: () => void;
+  /** `x` with the slip that has the focus, and whether the range to it is meant (Shift). */
+  onPick: (id: string, isRange: boolean) => void;
   /** Null where the key is somebody else's. */
   onEscape: (() => void) | null;
 }
@@ -30,9 +32,23 @@ export function useCalendarKeys(keys: CalendarKeys): void {
   useHotkeys('n', keys.onNew, { preventDefault: true });
   useHotkeys('mod+z', keys.onUndo, { preventDefault: true });
   useHotkeys('m', keys.onMove);
+  useHotkeys(['x', 'shift+x'], ({ shiftKey }) => {
+    const slip = document.activeElement?.closest<HTMLElement>('.arrangement [data-post]');
+    if (slip) keys.onPick(slip.dataset.post!, shiftKey);
+  });
+  useHotkeys('s', goToSheetAndBack, { preventDefault: true });
   useHotkeys('escape', () => keys.onEscape?.(), {
     enabled: keys.onEscape !== null,
     // What lies above the sheet, or is in the hand on it, takes the key for itself.
     ignoreEventWhen: () => document.querySelector('.modal, .part.is-lifted') !== null,
   });
+}
+
+/** Moves the focus into the open post, or from there back to its slip. */
+function goToSheetAndBack(): void {
+  const sheet = document.querySelector<HTMLElement>('.sheet');
+  if (!sheet) return;
+  const isInside = sheet.contains(document.activeElement);
+  const slip = document.querySelector<HTMLElement>(sheet.dataset.focusBack ?? '.arrangement');
+  (isInside ? slip : sheet)?.focus();
 }

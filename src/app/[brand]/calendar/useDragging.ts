@@ -1,5 +1,6 @@
 'use client';
 
+import { LIFT_HELP_ID } from './Carrier';
 import { useCallback, useMemo, useState, type ComponentProps } from 'react';
 import {
   KeyboardSensor,
@@ -110,7 +111,7 @@ export function useDragging({
     lifted,
     loadFor,
     context: {
-      id: 'calendar',
+      id: LIFT_HELP_ID,
       sensors,
       collisionDetection: collision,
       measuring: { droppable: { strategy: MeasuringStrategy.BeforeDragging } },

@@ -122,7 +122,12 @@ export function Sheet({
 
   if (!sheet || !texts || !channel)
     return (
-      <section className="sheet" aria-label="Post">
+      <section
+        className="sheet"
+        aria-label="Post"
+        tabIndex={-1}
+        data-focus-back={`.arrangement [data-post="${postId}"]`}
+      >
         <div className="sheet-top">
           <span>{editor.problem ? editor.problem.message : 'Opening…'}</span>
           <WordButton onClick={onClose}>Close</WordButton>
@@ -144,7 +149,12 @@ export function Sheet({
   }
 
   return (
-    <section className="sheet" aria-label={`Post: ${texts.title}`}>
+    <section
+      className="sheet"
+      aria-label={`Post: ${texts.title}`}
+      tabIndex={-1}
+      data-focus-back={`.arrangement [data-post="${postId}"]`}
+    >
       <div className="sheet-top" data-deeds>
         <span className="soft">
           Post of{' '}
