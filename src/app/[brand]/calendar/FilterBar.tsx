@@ -115,11 +115,7 @@ export function FilterBar({
           })
         }
       />
-      <FindWords
-        key={filter.words === '' ? 'empty' : 'typed'}
-        words={filter.words}
-        onFind={(words) => set('words', words)}
-      />
+      <FindWords words={filter.words} onFind={(words) => set('words', words)} />
       {isFiltering(filter) && (
         <WordButton className="attention" onClick={() => onFilter(NO_FILTER)}>
           Show all
@@ -251,13 +247,22 @@ function Choose({
   );
 }
 
-function FindWords({ words, onFind }: { words: string; onFind: (words: string) => void }) {
+/** A field of its own while one types; what is looked for otherwise, as by “Show all”, is taken into it. */
+export function FindWords({ words, onFind }: { words: string; onFind: (words: string) => void }) {
   const [typed, setTyped] = useState(words);
+  const [known, setKnown] = useState({ words, asked: words });
+  if (words !== known.words) {
+    setKnown({ ...known, words });
+    if (words !== known.asked) setTyped(words);
+  }
   const field = useRef<HTMLInputElement>(null);
   useHotkeys('slash', () => field.current?.focus(), { preventDefault: true });
   useEffect(() => {
     if (typed.trim() === words) return;
-    const timer = setTimeout(() => onFind(typed.trim()), TYPING_PAUSE_MS);
+    const timer = setTimeout(() => {
+      setKnown((now) => ({ ...now, asked: typed.trim() }));
+      onFind(typed.trim());
+    }, TYPING_PAUSE_MS);
     return () => clearTimeout(timer);
   }, [typed, words, onFind]);
   return (

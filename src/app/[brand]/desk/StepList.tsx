@@ -216,7 +216,7 @@ function StepRow({
   onTick: (isDone: boolean) => void;
   onPick: (isPicked: boolean) => void;
 }) {
-  const { brands, people, me, today } = useShell();
+  const { brand, brands, people, me, today } = useShell();
   const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
   const { holder, after, before } = step;
   const waitsFor = after && after.ownerId !== step.ownerId ? nameOf(after.ownerId) : undefined;
@@ -232,7 +232,7 @@ function StepRow({
       <span className="what">{step.title}</span>
       <HolderSign holder={holder} />
       <HolderLink step={step} day={today} />
-      {brands.length > 1 && (
+      {holder.brandSlug !== brand.slug && (
         <span className="small-text soft">{brands.find(({ slug }) => slug === holder.brandSlug)?.name}</span>
       )}
       <span className="push small-text soft">

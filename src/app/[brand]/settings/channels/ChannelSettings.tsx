@@ -117,12 +117,12 @@ function ChannelRow({
   return (
     <>
       <tr>
-        <td>
+        <td data-label="Call sign">
           <form id={formId} onSubmit={(event) => void submit(event)} />
           <input form={formId} size={3} maxLength={2} aria-label={label('Call sign')} {...register('callSign')} />{' '}
           <CallSign sign={fields.callSign.toUpperCase() || '··'} color={fields.color} />
         </td>
-        <td>
+        <td data-label="Name">
           <input
             form={formId}
             aria-label={label('Name')}
@@ -130,10 +130,10 @@ function ChannelRow({
             {...register('name')}
           />
         </td>
-        <td>
+        <td data-label="Account">
           <input form={formId} aria-label={label('Account')} placeholder="@name" {...register('account')} />
         </td>
-        <td>
+        <td data-label="Rule sheet">
           <select form={formId} aria-label={label('Rule sheet')} {...register('ruleSheetId')}>
             {sheets.map(({ id, name }) => (
               <option key={id} value={id}>
@@ -142,7 +142,7 @@ function ChannelRow({
             ))}
           </select>
         </td>
-        <td>
+        <td data-label="Colour">
           <input
             form={formId}
             type="color"
@@ -150,7 +150,7 @@ function ChannelRow({
             {...register('color', { setValueAs: (colour: string) => colour.toUpperCase() })}
           />
         </td>
-        <td>
+        <td data-label="Filled ahead, days">
           <input
             form={formId}
             type="number"

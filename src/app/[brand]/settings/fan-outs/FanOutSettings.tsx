@@ -161,7 +161,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
         <tbody>
           {fields.map((field, at) => (
             <tr key={field.id}>
-              <td>
+              <td data-label="Kind of network">
                 <Form.Select aria-label={`Kind of network, row ${at + 1}`} {...register(`rows.${at}.network`)}>
                   {NETWORK_KINDS.map((one) => (
                     <option key={one} value={one}>
@@ -170,7 +170,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
                   ))}
                 </Form.Select>
               </td>
-              <td>
+              <td data-label="Format">
                 <Form.Select aria-label={`Format, row ${at + 1}`} {...register(`rows.${at}.format`)}>
                   {FORMATS.map((one) => (
                     <option key={one} value={one}>
@@ -179,7 +179,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
                   ))}
                 </Form.Select>
               </td>
-              <td>
+              <td data-label="Posts">
                 <Form.Control
                   type="number"
                   min={1}
@@ -188,7 +188,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
                   {...register(`rows.${at}.count`, { valueAsNumber: true })}
                 />
               </td>
-              <td>
+              <td data-label="Made from">
                 <Controller
                   name={`rows.${at}.source`}
                   control={control}
@@ -212,7 +212,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
                   )}
                 />
               </td>
-              <td>
+              <td data-label="Days after">
                 <Form.Control
                   type="number"
                   min={0}
@@ -221,7 +221,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
                   {...register(`rows.${at}.offset`, { valueAsNumber: true })}
                 />
               </td>
-              <td>
+              <td data-label="Days apart">
                 <Form.Control
                   type="number"
                   min={1}
@@ -230,7 +230,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
                   {...register(`rows.${at}.gap`, { valueAsNumber: true })}
                 />
               </td>
-              <td>
+              <td data-label="">
                 {at > 0 && (
                   <WordButton aria-label={`Move row ${at + 1} up`} onClick={() => move(at, at - 1)}>
                     up

@@ -103,7 +103,7 @@ export function RhythmEditor({
         <tbody>
           {entries.map((entry, index) => (
             <tr key={entry.id}>
-              <td>
+              <td data-label="When">
                 <RecurrenceFields
                   name={`Entry ${index + 1}`}
                   recurrence={entry.recurrence}
@@ -117,7 +117,7 @@ export function RhythmEditor({
                   }
                 />
               </td>
-              <td>
+              <td data-label="Time">
                 <input
                   size={5}
                   aria-label={`Time of entry ${index + 1}`}
@@ -127,7 +127,7 @@ export function RhythmEditor({
                   onBlur={(event) => set(index, { time: readTypedTime(event.target.value) ?? event.target.value })}
                 />
               </td>
-              <td>
+              <td data-label="Format">
                 <select
                   aria-label={`Format of entry ${index + 1}`}
                   value={entry.format ?? ''}
@@ -141,7 +141,7 @@ export function RhythmEditor({
                   ))}
                 </select>
               </td>
-              <td>
+              <td data-label="Day theme">
                 <input
                   aria-label={`Theme of entry ${index + 1}`}
                   value={entry.theme}
@@ -149,7 +149,7 @@ export function RhythmEditor({
                   onChange={(event) => set(index, { theme: event.target.value })}
                 />
               </td>
-              <td>
+              <td data-label="Pillar">
                 <select
                   aria-label={`Pillar of entry ${index + 1}`}
                   value={entry.pillarId ?? ''}
@@ -163,14 +163,14 @@ export function RhythmEditor({
                   ))}
                 </select>
               </td>
-              <td>
+              <td data-label="From">
                 <DateField
                   label={`First day of entry ${index + 1}`}
                   value={entry.from ?? ''}
                   onChange={(date) => set(index, { from: date || null })}
                 />
               </td>
-              <td>
+              <td data-label="To">
                 <DateField
                   label={`Last day of entry ${index + 1}`}
                   value={entry.to ?? ''}

@@ -1,6 +1,7 @@
 'use client';
 
 import { rulesWords, type RulesOutcome } from '@/core/posts/outcome';
+import { answers } from '@/core/delivery/carrier';
 import { useMemo, useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
@@ -45,6 +46,11 @@ const NEW_FIELD: Omit<TextFieldRule, 'name' | 'label'> = {
   parts: ['text'],
 };
 
+/** What is counted before anything is pasted: long enough to be cut off, with a link and a wide character. */
+const EXAMPLE = `The telescope stays open until midnight on Friday, and the first hour is for children. Bring a coat: the dome is not heated, and neither is the wait. What would you like to see first? 🔭
+
+https://example.org/friday`;
+
 /** A rule sheet to be changed, with a caption pasted beside it to try it on. */
 export function SheetEditor({
   id,
@@ -62,7 +68,7 @@ export function SheetEditor({
   const router = useRouter();
   const say = useSay();
   const [sheet, setSheet] = useState(kept);
-  const [pasted, setPasted] = useState('');
+  const [pasted, setPasted] = useState(EXAMPLE);
   const setting = useSetting(version);
   const isChanged = id === null || JSON.stringify(sheet) !== JSON.stringify(kept);
   const check = readRuleSheet(sheet);
@@ -133,9 +139,12 @@ export function SheetEditor({
             <input
               type="checkbox"
               checked={sheet.automatic}
+              disabled={!answers(sheet.slug)}
               onChange={(event) => set({ automatic: event.target.checked })}
             />{' '}
-            takes posts automatically
+            {answers(sheet.slug)
+              ? 'takes posts automatically'
+              : 'posted by hand: no network answers under this short name'}
           </label>{' '}
           <label>
             <input
@@ -219,7 +228,7 @@ export function SheetEditor({
             </label>
           </fieldset>
         ))}
-        <p>
+        <p className="sheet-choices">
           Texts beside the main one:{' '}
           {TEXT_FIELDS.filter((name) => name !== 'caption').map((name) => (
             <label key={name}>
@@ -264,7 +273,7 @@ export function SheetEditor({
       </section>
       <section>
         <h2>Try it</h2>
-        <p className="soft">Paste a caption and see how this sheet counts it.</p>
+        <p className="soft">This is how the sheet counts a caption. Paste your own.</p>
         <textarea
           className="try-text"
           rows={8}
