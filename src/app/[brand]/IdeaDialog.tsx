@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState, type FormEvent } from 'react';
+import { useRef, useState, type SyntheticEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
@@ -32,7 +32,10 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
   const [channelIds, setChannelIds] = useState<string[]>(idea?.suggestedChannelIds ?? []);
   const [problem, setProblem] = useState<{ field?: string; message: string } | null>(null);
 
-  async function save(event: FormEvent) {
+  const titleField = useRef<HTMLInputElement>(null);
+
+  /** @param goesOn whether another is caught after it */
+  async function save(event: SyntheticEvent, goesOn = false) {
     event.preventDefault();
     const texts = { title, note, link, channelIds };
     const answer = idea
@@ -42,7 +45,13 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
     if (answer.kind === 'unreachable') return setProblem({ message: UNREACHABLE });
     say({ text: idea ? `Saved “${title.trim()}”.` : `Caught “${title.trim()}”. It lies in Ideas and in the tray.` });
     router.refresh();
-    onClose();
+    if (!goesOn) return onClose();
+    // What it is suggested for stays: ideas that come together often are for the same.
+    setTitle('');
+    setNote('');
+    setLink('');
+    setProblem(null);
+    titleField.current?.focus();
   }
 
   const refusal = (field: string) => problem?.field === field && <FieldRefusal>{problem.message}</FieldRefusal>;
@@ -59,6 +68,7 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
           <Form.Group className="mb-3" controlId="idea-title">
             <Form.Label>Title</Form.Label>
             <Form.Control
+              ref={titleField}
               autoFocus
               value={title}
               onChange={(event) => setTitle(event.target.value)}
@@ -83,6 +93,11 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
         </Modal.Body>
         <Modal.Footer>
           <Button type="submit">{idea ? 'Save the idea' : 'Catch it'}</Button>
+          {!idea && (
+            <Button variant="outline-primary" onClick={(event) => void save(event, true)}>
+              Catch it and another
+            </Button>
+          )}
           <Button variant="outline" onClick={onClose}>
             Cancel
           </Button>

@@ -36,8 +36,12 @@ const GROUNDS = [
   { value: 'dark', label: 'Theme: dark' },
 ];
 
-/** The places in the order of the work; the brand at the head, who one is at the foot. */
-export function Rail() {
+/**
+ * The places in the order of the work; the brand at the head, who one is at the foot.
+ *
+ * @param dueByHand how many posts wait to be posted by hand now
+ */
+export function Rail({ dueByHand }: { dueByHand: number }) {
   const { brand, brands, people, me, now } = useShell();
   const pathname = usePathname();
   const router = useRouter();
@@ -100,6 +104,12 @@ export function Rail() {
           return (
             <Link key={path} href={href} aria-current={pathname.startsWith(href) ? 'page' : undefined} prefetch={false}>
               {label}
+              {path === 'departures' && dueByHand > 0 && (
+                <span className="figures attention" title="to be posted by hand now">
+                  {dueByHand}
+                  <span className="visually-hidden"> to be posted by hand now</span>
+                </span>
+              )}
             </Link>
           );
         })}

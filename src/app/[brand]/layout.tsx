@@ -1,6 +1,8 @@
+import { cache } from 'react';
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { brandOfPage } from '@/app/server/brand';
+import { countDueByHand } from '@/usecases/delivery/reading';
 import { FocusKeeper } from '@/ui/FocusKeeper';
 import { MessagesProvider } from '@/ui/messages';
 import { ShellProvider } from '@/ui/shell';
@@ -9,9 +11,17 @@ import { Rail } from './Rail';
 
 /** The title of a page names what is seen, then whose it is. */
 export async function generateMetadata({ params }: { params: Promise<{ brand: string }> }): Promise<Metadata> {
-  const { brand } = await brandOfPage((await params).brand);
-  return { title: { template: `%s – ${brand.name} · Bimlo`, default: `${brand.name} · Bimlo` } };
+  const { brand: slug } = await params;
+  const [{ brand }, due] = await Promise.all([brandOfPage(slug), dueByHand(slug)]);
+  const lead = due > 0 ? `(${due}) ` : '';
+  return { title: { template: `${lead}%s – ${brand.name} · Bimlo`, default: `${lead}${brand.name} · Bimlo` } };
 }
+
+/** How many posts wait to be posted by hand now; read once per request. */
+const dueByHand = cache(async (slug: string): Promise<number> => {
+  const { db, brand, now } = await brandOfPage(slug);
+  return countDueByHand(db, brand.id, now);
+});
 
 /** The frame of a brand's screens: the rail on the left, messages, and what was typed and not saved yet. */
 export default async function BrandLayout({
@@ -21,9 +31,11 @@ export default async function BrandLayout({
   children: ReactNode;
   params: Promise<{ brand: string }>;
 }) {
-  const { brand, brands, channels, people, pillars, campaigns, me, now, today } = await brandOfPage(
-    (await params).brand,
-  );
+  const { brand: slug } = await params;
+  const [{ brand, brands, channels, people, pillars, campaigns, me, now, today }, due] = await Promise.all([
+    brandOfPage(slug),
+    dueByHand(slug),
+  ]);
   return (
     <ShellProvider
       shell={{
@@ -52,7 +64,7 @@ export default async function BrandLayout({
           Skip to the content
         </a>
         <div className="shell">
-          <Rail />
+          <Rail dueByHand={due} />
           <main className="place" id="place" tabIndex={-1}>
             {children}
           </main>

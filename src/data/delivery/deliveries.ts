@@ -93,6 +93,16 @@ export function listMaybeOut(db: Queryable, postId: string): Promise<Delivery[]>
 /** A delivery as it is made: what only comes with tries is left out. */
 export type NewDelivery = Omit<Delivery, 'isPractice' | 'lateFrom' | 'unsureSince' | 'unsure' | 'askAt' | 'asks'>;
 
+/** How many posts of a brand a person has to post by hand by now. */
+export async function countDueByHand(db: Queryable, brandId: string, now: Instant): Promise<number> {
+  const [row] = await db.rows<{ count: number }>(
+    `select count(*)::int as count from deliveries
+     where state = 'waiting' and mode = 'byHand' and next_try_at <= $2 and brand_id = $1`,
+    [brandId, now],
+  );
+  return row!.count;
+}
+
 /** Adds deliveries. */
 export async function insertDeliveries(tx: Queryable, deliveries: readonly NewDelivery[]): Promise<void> {
   if (deliveries.length === 0) return;

@@ -26,7 +26,7 @@ export async function undoChange(work: Work, brandId: string, changeId: string |
     await mustMay(act, 'changePosts', brandId);
     const change = await maybeChangeForUndo(act.tx, brandId, act.actorId, changeId);
     if (!change)
-      refused({ code: 'nothingToUndo', message: 'There is nothing (more) to undo of what you did on the calendar.' });
+      refused({ code: 'nothingToUndo', message: 'There is nothing to undo of what you did on the calendar.' });
     return putBack(act, change);
   });
 }

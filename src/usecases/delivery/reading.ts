@@ -1,3 +1,3 @@
 /** Deliveries as pages read them. Plain queries, handed on as they are. */
 
-export { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
+export { countDueByHand, maybeDeliveryOfPost } from '@/data/delivery/deliveries';

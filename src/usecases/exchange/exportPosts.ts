@@ -1,11 +1,11 @@
-import ical, { type ICalEventData } from 'ical-generator';
+import ical, { ICalAlarmType, type ICalEventData } from 'ical-generator';
 import type { CalendarFilter } from '@/core/calendar/filter';
 import { COLUMNS } from '@/core/exchange/columns';
 import { writeCsvRows } from '@/core/exchange/csvText';
 import { addDays } from '@/core/time/days';
 import { dueInstant, localOf, type Instant, type LocalDate, type Zone } from '@/core/time/plan';
 import type { Brand } from '@/data/brands/brands';
-import { listChannelsById } from '@/data/brands/channels';
+import { listChannelsById, type Channel } from '@/data/brands/channels';
 import type { Db } from '@/data/database/db';
 import { listPeopleOfBrand } from '@/data/people/people';
 import { listPieceTitles } from '@/data/pieces/pieces';
@@ -75,23 +75,36 @@ export async function* postsAsCalendar(
   for await (const posts of partsOf(db, brand, filter, now)) {
     const channels = await channelsOf(db, posts);
     const events = posts.flatMap((post) => {
-      const callSign = channels.get(post.channelId)?.callSign ?? '';
-      return post.date === null ? [] : [eventOf({ ...post, date: post.date }, callSign, brand.zone, now)];
+      const channel = channels.get(post.channelId);
+      return post.date === null ? [] : [eventOf({ ...post, date: post.date }, channel, brand.zone, now)];
     });
     yield calendarWith(events).slice(head.length, -END.length);
   }
   yield END;
 }
 
-function eventOf(post: PostLine & { date: LocalDate }, callSign: string, zone: Zone, now: Instant): ICalEventData {
+/** How long before its time a calendar reminds of a post that a person posts, in seconds. */
+const REMINDS_BEFORE_S = 10 * 60;
+
+function eventOf(
+  post: PostLine & { date: LocalDate },
+  channel: Channel | undefined,
+  zone: Zone,
+  now: Instant,
+): ICalEventData {
   const shared = {
     id: `${post.id}@bimlo`,
     stamp: new Date(now),
-    summary: `${callSign} · ${post.title}`,
+    summary: `${channel?.callSign ?? ''} · ${post.title}`,
     description: post.caption,
   };
   const due = post.time ? dueInstant(post.date, post.time, zone) : null;
-  if (due?.ok) return { ...shared, start: new Date(due.value), end: new Date(due.value) };
+  const isByHand = post.delivery ? post.delivery.mode === 'byHand' : channel?.sheet.automatic === false;
+  const reminds = isByHand && post.stage !== 'published';
+  const alarms = [
+    { type: ICalAlarmType.display, trigger: REMINDS_BEFORE_S, description: `Post by hand: ${post.title}` },
+  ];
+  if (due?.ok) return { ...shared, start: new Date(due.value), end: new Date(due.value), ...(reminds && { alarms }) };
   return {
     ...shared,
     start: new Date(`${post.date}T00:00:00Z`),

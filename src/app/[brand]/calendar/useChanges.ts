@@ -103,6 +103,8 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
         { key: crypto.randomUUID() },
       );
       const problem = problemOf(answer);
+      // That nothing is left to undo is no failure.
+      if (answer.kind === 'refused' && answer.refusal.code === 'nothingToUndo') return say({ text: problem! });
       if (problem) return say({ text: `Not undone. ${problem}`, wrong: true });
       if (answer.kind !== 'done') return;
       learn(answer.value.slips, answer.value.gone);

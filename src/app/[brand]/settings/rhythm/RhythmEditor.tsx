@@ -1,7 +1,8 @@
 'use client';
 
-import { useState, type FormEvent } from 'react';
+import { useEffect, useRef, useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
+import { nextEntry } from '@/core/rhythm/nextEntry';
 import { readRhythm, recurrenceWords, weekdayWord, type Recurrence, type RhythmEntry } from '@/core/rhythm/entry';
 import type { Habit, Practised } from '@/core/rhythm/propose';
 import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
@@ -53,6 +54,15 @@ export function RhythmEditor({
   const set = (index: number, part: Partial<RhythmEntry>) =>
     setEntries(entries.map((entry, at) => (at === index ? { ...entry, ...part } : entry)));
   const add = (more: readonly RhythmEntry[]) => setEntries([...entries, ...more]);
+  const table = useRef<HTMLTableElement>(null);
+  const [goesOn, setGoesOn] = useState(0);
+  function addNext() {
+    add([{ ...nextEntry(entries), id: crypto.randomUUID() }]);
+    setGoesOn(goesOn + 1);
+  }
+  useEffect(() => {
+    if (goesOn > 0) table.current?.querySelector<HTMLElement>('tbody tr:last-child select')?.focus();
+  }, [goesOn]);
 
   async function save(event: FormEvent) {
     event.preventDefault();
@@ -69,7 +79,7 @@ export function RhythmEditor({
     const more = proposed
       .filter((habit) => !known.has(`${habit.weekday} ${habit.time}`))
       .map((habit) => ({
-        ...FRESH,
+        ...nextEntry([]),
         id: crypto.randomUUID(),
         recurrence: { kind: 'weekly' as const, weekday: habit.weekday, every: 1 },
         time: habit.time,
@@ -85,7 +95,7 @@ export function RhythmEditor({
   return (
     <form className="rhythm" onSubmit={(event) => void save(event)}>
       <PracticeGrid entries={entries} practice={practice} since={since} weeks={weeks} />
-      <Table bsPrefix="settings-table">
+      <Table bsPrefix="settings-table" ref={table}>
         <thead>
           <tr>
             <th scope="col">When</th>
@@ -199,7 +209,7 @@ export function RhythmEditor({
         </tbody>
       </Table>
       <div className="rhythm-deeds">
-        <WordButton onClick={() => add([{ ...FRESH, id: crypto.randomUUID() }])}>Add an entry</WordButton>
+        <WordButton onClick={addNext}>Add an entry</WordButton>
         <WordButton onClick={propose} disabled={proposed.length === 0}>
           Suggest from past posts
         </WordButton>
@@ -256,16 +266,6 @@ export function RhythmEditor({
 /** Entries as they are saved: they get their ids anew each time. */
 const withoutIds = (entries: readonly RhythmEntry[]): Omit<RhythmEntry, 'id'>[] =>
   entries.map(({ id: _id, ...entry }) => entry);
-
-const FRESH: Omit<RhythmEntry, 'id'> = {
-  recurrence: { kind: 'weekly', weekday: 1, every: 1 },
-  time: '09:00',
-  format: null,
-  theme: '',
-  pillarId: null,
-  from: null,
-  to: null,
-};
 
 const weekdayOf = (recurrence: Recurrence): number => ('weekday' in recurrence ? recurrence.weekday : 0);
 
