@@ -8,6 +8,7 @@ import type { Slip } from '@/core/calendar/slip';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
+import { useOpeningChoice } from './OpeningChoice';
 import { useWhen } from './WhenFields';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 
@@ -16,24 +17,31 @@ export function PlanDialog({
   piece,
   date: suggestedDate,
   time: suggestedTime,
+  isDayGiven = false,
   onPlanned,
   onClose,
 }: {
   piece: { id: string; title: string; suggestedChannelIds: string[] };
   date: LocalDate;
   time?: LocalTime | undefined;
+  /** Somebody named that day, as by dropping the idea on it: openings are offered second. */
+  isDayGiven?: boolean;
   onPlanned: (slips: Slip[]) => void;
   onClose: () => void;
 }) {
   const [channelIds, setChannelIds] = useState<string[]>(piece.suggestedChannelIds);
   const when = useWhen('plan', suggestedDate, suggestedTime);
+  const openings = useOpeningChoice(channelIds);
+  const hasOpenings = openings.places.length > 0;
+  const [wants, setWants] = useState<'openings' | 'day' | null>(null);
+  const isInto = hasOpenings && (wants ?? (isDayGiven ? 'day' : 'openings')) === 'openings';
   const [problem, setProblem] = useState<string | null>(null);
 
   async function plan(event: FormEvent) {
     event.preventDefault();
     const answer = await call<{ slips: Slip[] }>('POST', `/api/pieces/${piece.id}/plan`, {
       channelIds,
-      ...when.plan,
+      ...(isInto ? { date: null, time: null, places: openings.places } : when.plan),
     });
     if (answer.kind === 'refused') return setProblem(answer.refusal.message);
     if (answer.kind === 'unreachable') return setProblem(UNREACHABLE);
@@ -54,12 +62,36 @@ export function PlanDialog({
           <div className="mb-3">
             <ChannelChoice legend="Create a post for each channel" chosen={channelIds} onChange={setChannelIds} />
           </div>
-          {when.fields}
+          {hasOpenings && (
+            <fieldset className="mb-3">
+              <legend className="form-label">When</legend>
+              <Form.Check
+                type="radio"
+                name="plan-when"
+                id="plan-openings"
+                label="each in the next opening of its channel"
+                checked={isInto}
+                onChange={() => setWants('openings')}
+              />
+              {isInto && openings.fields}
+              <Form.Check
+                type="radio"
+                name="plan-when"
+                id="plan-day"
+                label="all on one day"
+                checked={!isInto}
+                onChange={() => setWants('day')}
+              />
+            </fieldset>
+          )}
+          {!isInto && when.fields}
           <FieldRefusal>{problem}</FieldRefusal>
         </Modal.Body>
         <Modal.Footer>
           <Button type="submit" disabled={channelIds.length === 0}>
-            {channelIds.length === 0 ? 'Choose a channel first' : `Plan ${posts} ${when.words}`}
+            {channelIds.length === 0
+              ? 'Choose a channel first'
+              : `Plan ${posts} ${isInto ? (channelIds.length === 1 ? 'in its opening' : 'in their openings') : when.words}`}
           </Button>
           <Button variant="outline" onClick={onClose}>
             Cancel

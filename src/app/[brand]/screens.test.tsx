@@ -298,6 +298,21 @@ describe('planning a piece', () => {
     await waitFor(() => expect(done.onPlanned).toHaveBeenCalledWith([{ id: 'a' }]));
     expect(server.calls.at(-1)?.body).toEqual({ channelIds: ['pl'], date: '2026-12-01', time: null });
   });
+
+  it('offers each channel its next opening, and one day for all where that is wanted', async () => {
+    const opening = { channelId: 'pl', date: '2026-12-03', time: '10:00', format: null, pillarId: null };
+    server.answer = ({ method }) => ({
+      value: method === 'GET' ? [opening, { ...opening, date: '2026-12-05' }] : { slips: [{ id: 'a' }] },
+    });
+    const done = draw();
+    await screen.findByRole('button', { name: 'Plan 1 post in its opening' });
+    fill('Opening of Pithline', '1');
+    press('Plan 1 post in its opening');
+    await waitFor(() => expect(done.onPlanned).toHaveBeenCalled());
+    expect(server.calls.at(-1)?.body).toMatchObject({ date: null, places: [{ channelId: 'pl', date: '2026-12-05' }] });
+    fireEvent.click(screen.getByLabelText('all on one day'));
+    expect(screen.getByRole('button', { name: 'Plan 1 post for Tue 1 Dec' })).toBeTruthy();
+  });
 });
 
 describe('prep sheets', () => {

@@ -17,6 +17,8 @@ import { blocksOfCopy, changePost, type PostWrite } from './writePosts';
 export interface Asked {
   format?: Format | null;
   pillarId?: string | null;
+  /** Channels that have a place of their own, as in openings; the others take the plan of all. */
+  places?: readonly ({ channelId: string; format: Format | null; pillarId: string | null } & Plan)[];
 }
 
 /** A day and, if wanted, a time; both null for undated. */
@@ -48,20 +50,25 @@ export function planPiece(
         message: 'Choose at least one channel: a post is made for each.',
       });
     const brand = await oneBrand(act.tx, piece.brandId);
-    must(mayPlanFor({ stage: 'drafting', leaving: false }, plan, localOf(act.now, brand.zone).date, brand.zone));
+    const today = localOf(act.now, brand.zone).date;
+    const placeOf = (channelId: string) => asked.places?.find((place) => place.channelId === channelId);
+    for (const { id } of channels) {
+      const { date, time } = placeOf(id) ?? plan;
+      must(mayPlanFor({ stage: 'drafting', leaving: false }, { date, time }, today, brand.zone));
+    }
     const posts = channels.map((channel) => ({
       id: act.ids(),
       brandId: piece.brandId,
       pieceId,
       channelId: channel.id,
-      format: formatOn(channel.sheet, asked.format ?? null),
-      pillarId: asked.pillarId ?? null,
+      format: formatOn(channel.sheet, (placeOf(channel.id) ?? asked).format ?? null),
+      pillarId: (placeOf(channel.id) ?? asked).pillarId ?? null,
       title: piece.title,
       headline: '',
       caption: '',
       hashtags: '',
       link: piece.link,
-      ...plan,
+      ...whenOf(placeOf(channel.id) ?? plan),
       stage: 'drafting' as const,
       ownerId: act.actorId,
       publishedAt: null,
@@ -71,17 +78,19 @@ export function planPiece(
     await addPosts(act, posts);
     await deleteSuggestions(act.tx, pieceId, channelIds);
     await act.note(
-      ...posts.map(({ id }) => ({
+      ...posts.map((post) => ({
         brandId: piece.brandId,
         subject: 'post' as const,
-        subjectId: id,
+        subjectId: post.id,
         deed: 'planned',
-        detail: plan,
+        detail: whenOf(post),
       })),
     );
     return posts.map((post) => post.id);
   });
 }
+
+const whenOf = ({ date, time }: Plan): Plan => ({ date, time });
 
 /** What a move did beside moving. */
 export interface MoveOutcome extends WriteOutcome {

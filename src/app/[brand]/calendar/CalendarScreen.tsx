@@ -133,7 +133,7 @@ export function CalendarScreen({
 
   // ——— moving things
   const { plan, planned } = usePlanning(changes, (idea, { date, time }) =>
-    setPlanning({ idea, date, ...(time ? { time } : {}) }),
+    setPlanning({ idea, date, isDropped: true, ...(time ? { time } : {}) }),
   );
   const { lifted, loadFor, context } = useDragging({
     view,
@@ -316,6 +316,7 @@ export function CalendarScreen({
             piece={planning.idea}
             date={planning.date}
             time={planning.time}
+            isDayGiven={planning.isDropped === true}
             onPlanned={(made) => planned(planning.idea, made)}
             onClose={() => setPlanning(null)}
           />
@@ -351,6 +352,8 @@ interface Planning {
   idea: TrayIdea;
   date: LocalDate;
   time?: LocalTime;
+  /** It was dropped on that day. */
+  isDropped?: boolean;
 }
 
 const NO_OPENINGS = { openings: [], extra: new Set<string>() };

@@ -255,6 +255,7 @@ export function PieceScreen({
             suggestedChannelIds: piece.suggestedChannelIds.filter((id) => channels.some((c) => c.id === id)),
           }}
           date={today}
+          isDayGiven
           onPlanned={() => router.refresh()}
           onClose={() => setPlanning(false)}
         />
