@@ -188,7 +188,7 @@ test('at 390 px an idea is caught, a post is opened, and a by-hand departure is 
   await page.goto('/fennel-moor/departures');
   await page.getByRole('button', { name: /Catch an idea/ }).click();
   await page.getByRole('dialog').getByLabel('Title').fill('On the pier');
-  await page.getByRole('button', { name: 'Catch it' }).click();
+  await page.getByRole('button', { name: 'Catch it', exact: true }).click();
   await expect(page.getByText('Caught “On the pier”.')).toBeVisible();
   await server.goTo('2026-11-23T12:05:00.000Z');
   await page.reload();

@@ -602,6 +602,7 @@ CREATE INDEX posts_by_encore ON public.posts USING btree (encore_of) WHERE ((enc
 CREATE INDEX posts_by_piece ON public.posts USING btree (piece_id) WHERE (deleted_at IS NULL);
 CREATE INDEX posts_by_stage ON public.posts USING btree (brand_id, stage, plan_date) WHERE ((deleted_at IS NULL) AND (archived_at IS NULL));
 CREATE INDEX posts_by_words ON public.posts USING gin (search) WHERE (deleted_at IS NULL);
+CREATE INDEX posts_deleted ON public.posts USING btree (brand_id, deleted_at) WHERE (deleted_at IS NOT NULL);
 CREATE INDEX posts_scheduled ON public.posts USING btree (brand_id, plan_date) WHERE ((stage = 'scheduled'::text) AND (deleted_at IS NULL));
 CREATE UNIQUE INDEX posts_series_number ON public.posts USING btree (series_id, series_number) WHERE ((series_id IS NOT NULL) AND (deleted_at IS NULL));
 CREATE INDEX posts_undated ON public.posts USING btree (brand_id, created_at DESC) WHERE ((plan_date IS NULL) AND (deleted_at IS NULL) AND (archived_at IS NULL) AND (stage <> 'setAside'::text));

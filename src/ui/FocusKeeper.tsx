@@ -19,6 +19,12 @@ export function FocusKeeper() {
     const letGo = ({ target }: PointerEvent) => {
       if (target instanceof Element && !target.closest(FOCUSABLE)) trail = null;
     };
+    let waiting: ReturnType<typeof setTimeout> | undefined;
+    // Not at once: the key that made something go away must not press what stands in its place.
+    const lookSoon = () => {
+      clearTimeout(waiting);
+      waiting = setTimeout(look);
+    };
     const look = () => {
       if (trail === null || (document.activeElement && document.activeElement !== document.body)) return;
       const [element] = trail.path;
@@ -26,11 +32,12 @@ export function FocusKeeper() {
       if (element!.isConnected && element!.matches(':disabled')) return;
       placeFor(trail)?.focus({ preventScroll: true });
     };
-    const changes = new MutationObserver(look);
+    const changes = new MutationObserver(lookSoon);
     changes.observe(document.body, { childList: true, subtree: true, attributeFilter: ['disabled', 'hidden'] });
     document.addEventListener('focusin', note);
     document.addEventListener('pointerdown', letGo, true);
     return () => {
+      clearTimeout(waiting);
       changes.disconnect();
       document.removeEventListener('focusin', note);
       document.removeEventListener('pointerdown', letGo, true);

@@ -46,19 +46,16 @@ export function MessagesProvider({ children }: { children: ReactNode }) {
     close(last.key);
     last.deed!.run();
   });
-  const lines = (areWrong: boolean) =>
-    shown
-      .filter(({ wrong = false }) => wrong === areWrong)
-      .map(({ key, text, wrong, deed }) => (
-        <MessageLine key={key} {...{ text, wrong, deed, isHeld }} onClose={() => close(key)} />
-      ));
   return (
     <Context value={say}>
       {children}
       <div className="messages" onPointerEnter={hold} onPointerLeave={release} onFocus={hold} onBlur={release}>
-        {/* There before anything is said in it, so that what is said is heard, once. */}
-        <div aria-live="polite">{lines(false)}</div>
-        <div>{lines(true)}</div>
+        {/* There before anything is said in it, so that what is said is heard; what is wrong says so itself, and louder. */}
+        <div aria-live="polite">
+          {shown.map(({ key, text, wrong, deed }) => (
+            <MessageLine key={key} {...{ text, wrong, deed, isHeld }} onClose={() => close(key)} />
+          ))}
+        </div>
       </div>
     </Context>
   );

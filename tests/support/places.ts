@@ -21,6 +21,7 @@ export const PLACES = [
   '/fennel-moor/settings/sheets',
   '/fennel-moor/settings/dates',
   '/fennel-moor/settings/exchange',
+  '/fennel-moor/settings/deleted',
   '/fennel-moor/ideas',
   '/fennel-moor/pieces',
   '/fennel-moor/pieces/encores',

@@ -5,6 +5,7 @@ import Form from 'react-bootstrap/Form';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import { readTypedTime } from '@/core/time/typed';
 import { shortDate } from '@/ui/format';
+import { ZoneWord } from '@/ui/ZoneWord';
 import { DateField } from '@/ui/DateField';
 
 /**
@@ -31,7 +32,10 @@ export function useWhen(
           <DateField label="Date" value={date} onChange={setDate} />
         </div>
         <Form.Group controlId={`${id}-time`}>
-          <Form.Label>Time, if it is settled</Form.Label>
+          <Form.Label>
+            Time, if it is settled
+            <ZoneWord />
+          </Form.Label>
           <Form.Control value={time} placeholder="14:30" onChange={(event) => setTime(event.target.value)} />
         </Form.Group>
       </div>

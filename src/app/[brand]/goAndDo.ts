@@ -66,6 +66,7 @@ export function deedsOf(
       'iCalendar',
       'spreadsheet',
     ),
+    to('Deleted posts', 'settings/deleted', 'trash', 'bring back', 'restore', 'undelete', 'bin'),
     { label: 'Shortcuts', words: ['keys', 'keyboard', 'help'], run: onHelp },
     { label: 'Theme: light', words: ['bright', 'appearance'], run: () => onGround('light') },
     { label: 'Theme: dark', words: ['night', 'appearance'], run: () => onGround('dark') },

@@ -24,6 +24,7 @@ import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { PostSheet } from '@/core/posts/sheet';
 import type { SavedView } from '@/usecases/calendar/reading';
 import type { CalendarView, TrayIdea } from '@/usecases/calendar/loadCalendar';
+import { spokenDate } from '@/ui/format';
 import { FirstChannel } from '@/ui/FirstChannel';
 import { ShellProvider, useShell } from '@/ui/shell';
 import { useRefresh } from '@/ui/useRefresh';
@@ -272,6 +273,13 @@ export function CalendarScreen({
                     onQuery={setQuery}
                     onChange={changes.change}
                   />
+                  <p className="print-foot">
+                    {brandsShown
+                      .map(({ brand: { name, zone } }) => `${name}, ${zone.split('/').at(-1)!.replace('_', ' ')} time`)
+                      .join('; ')}
+                    {' · printed '}
+                    {spokenDate(today)} {today.slice(0, 4)}
+                  </p>
                 </div>
                 {picks.picked.size > 0 && (
                   <PickBar
@@ -281,6 +289,8 @@ export function CalendarScreen({
                     owners={own.people}
                     pillars={own.pillars}
                     campaigns={own.campaigns}
+                    firstDate={pickedSlips.flatMap(({ date: on }) => on ?? []).sort()[0] ?? null}
+                    weekStart={own.brand.weekStart}
                     onChange={(change) => changes.change(pickedSlips, change)}
                     onPickAll={() => picks.add(dated.map(({ id }) => id))}
                     onCopyWeek={(count) =>

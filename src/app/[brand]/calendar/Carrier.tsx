@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, type KeyboardEvent, type MouseEvent, type PointerEvent, type ReactNode } from 'react';
+import { useMemo, type KeyboardEvent, type MouseEvent, type ReactNode, type TouchEvent } from 'react';
 import { useDndMonitor, useDraggable } from '@dnd-kit/core';
 import type { Carried, Load } from './dragging';
 
@@ -33,7 +33,7 @@ export function Carrier({
     onDragCancel: () => mark(false),
   });
 
-  function takeHold(event: PointerEvent | KeyboardEvent): boolean {
+  function takeHold(event: MouseEvent | TouchEvent | KeyboardEvent): boolean {
     const target = event.target as HTMLElement;
     const element = target.closest<HTMLElement>('[data-lift]');
     if (!element || (event.type === 'keydown' && target !== element)) return false;
@@ -48,9 +48,12 @@ export function Carrier({
   return (
     <div
       className={className}
-      onPointerDown={(event) => {
+      onMouseDown={(event) => {
         if (event.button === 0 && !event.ctrlKey && !event.metaKey && !event.shiftKey && takeHold(event))
-          listeners?.onPointerDown?.(event);
+          listeners?.onMouseDown?.(event);
+      }}
+      onTouchStart={(event) => {
+        if (event.touches.length === 1 && takeHold(event)) listeners?.onTouchStart?.(event);
       }}
       onKeyDown={(event) => {
         if (event.code === 'Space' && takeHold(event)) listeners?.onKeyDown?.(event);

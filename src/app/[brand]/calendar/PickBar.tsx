@@ -1,5 +1,8 @@
 'use client';
 
+import { daysBetween, startOfWeek } from '@/core/time/days';
+import type { LocalDate } from '@/core/time/plan';
+import { DateField } from '@/ui/DateField';
 import { useState, type ReactNode } from 'react';
 import Dropdown from 'react-bootstrap/Dropdown';
 import type { Change } from '@/core/calendar/change';
@@ -20,6 +23,8 @@ export function PickBar({
   owners,
   pillars,
   campaigns,
+  firstDate,
+  weekStart,
   onChange,
   onPickAll,
   onCopyWeek,
@@ -31,6 +36,9 @@ export function PickBar({
   owners: readonly Choice[];
   pillars: readonly Choice[];
   campaigns: readonly Choice[];
+  /** The first day of the picked posts; null where none has one. */
+  firstDate: LocalDate | null;
+  weekStart: number;
   onChange: (change: Change) => void;
   onPickAll: () => void;
   onCopyWeek: (weeks: number) => void;
@@ -40,6 +48,11 @@ export function PickBar({
   const [time, setTime] = useState('');
   const [reason, setReason] = useState('');
   const [onto, setOnto] = useState<readonly string[]>([]);
+  const [week, setWeek] = useState('');
+  const weeksOn =
+    week === '' || firstDate === null
+      ? 0
+      : Math.round(daysBetween(startOfWeek(firstDate, weekStart), startOfWeek(week, weekStart)) / 7);
   const wholeDays = /^[+-]?\d{1,3}$/.test(days.trim()) ? Number(days) : null;
   const readTime = readTypedTime(time);
   return (
@@ -124,6 +137,20 @@ export function PickBar({
             Copy them {weeks === 1 ? 'one week' : `${weeks} weeks`} later
           </Dropdown.Item>
         ))}
+        {firstDate && (
+          <form
+            className="px-3"
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (weeksOn) onCopyWeek(weeksOn);
+            }}
+          >
+            <DateField label="A day of the week to copy them to" value={week} onChange={setWeek} />{' '}
+            <WordButton type="submit" disabled={weeksOn === 0}>
+              Copy them to that week
+            </WordButton>
+          </form>
+        )}
       </Menu>
       <Menu label="Set aside">
         <form

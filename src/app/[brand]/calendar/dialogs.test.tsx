@@ -146,6 +146,8 @@ describe('the bar of picked posts', () => {
         owners={[{ id: 'bex', name: 'Bex' }]}
         pillars={[{ id: 'sky', name: 'Sky' }]}
         campaigns={[]}
+        firstDate="2026-11-26"
+        weekStart={1}
         {...deeds}
       />,
     );
@@ -167,6 +169,18 @@ describe('the bar of picked posts', () => {
     const { onChange } = open();
     choose(menu, entry);
     expect(onChange).toHaveBeenCalledWith(change);
+  });
+
+  it.each([
+    ['2026-12-16', 3],
+    ['2026-11-30', 1],
+    ['2026-11-15', -2],
+  ])('copies to the week of %s', (day, weeks) => {
+    const { onCopyWeek } = open();
+    press('Duplicate');
+    fill('A day of the week to copy them to', day);
+    press('Copy them to that week');
+    expect(onCopyWeek).toHaveBeenCalledWith(weeks);
   });
 
   it('offers no stage that is reached by leaving', () => {

@@ -5,7 +5,8 @@ import { useCallback, useMemo, useState, type ComponentProps } from 'react';
 import {
   KeyboardSensor,
   MeasuringStrategy,
-  PointerSensor,
+  MouseSensor,
+  TouchSensor,
   useSensor,
   useSensors,
   type DndContext,
@@ -25,6 +26,9 @@ import { gridOf, startOf } from './placeGrid';
 import { openingId } from './places';
 import type { Planned } from './usePlanning';
 import type { ViewName } from './view';
+
+/** How long a finger stays on something until it is lifted, in milliseconds. */
+const LONG_PRESS_MS = 350;
 
 /** What dragging depends on, and what comes of a drop. */
 interface Dragging {
@@ -65,7 +69,9 @@ export function useDragging({
   const grid = useMemo(() => gridOf(view, shown, lanes, openings), [view, shown, lanes, openings]);
   const start = startOf(view, today, shown.dates, lanes);
   const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(MouseSensor, { activationConstraint: { distance: 5 } }),
+    // A swipe scrolls; a finger that stays lifts.
+    useSensor(TouchSensor, { activationConstraint: { delay: LONG_PRESS_MS, tolerance: 8 } }),
     useSensor(KeyboardSensor, {
       coordinateGetter: byPlaces(grid, start),
       keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },

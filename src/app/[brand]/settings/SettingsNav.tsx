@@ -15,6 +15,7 @@ const PAGES = [
   { path: '/sheets', label: 'Rule sheets' },
   { path: '/dates', label: 'Known dates' },
   { path: '/exchange', label: 'Import and export' },
+  { path: '/deleted', label: 'Deleted posts' },
 ];
 
 /** The pages of the settings. */

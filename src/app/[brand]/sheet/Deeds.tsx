@@ -2,6 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import { deletedWords } from '@/core/posts/deleted';
 import { departureWords } from '@/core/posts/outcome';
 import { partsWith } from '@/core/posts/parts';
 import type { Block } from '@/core/posts/readiness';
@@ -126,7 +127,18 @@ export function Deeds({
         <Button disabled={busy} onClick={() => void doIt('bringBack')}>
           Bring back
         </Button>
-        <Word busy={busy} onDo={() => void reportUndoable(`Deleted “${sheet.title}”.`, 'delete', {}, 'restore', true)}>
+        <Word
+          busy={busy}
+          onDo={() =>
+            void reportUndoable(
+              deletedWords({ ...sheet, pictures: sheet.pictures.length }),
+              'delete',
+              {},
+              'restore',
+              true,
+            )
+          }
+        >
           Delete
         </Word>
         {again}
@@ -183,7 +195,18 @@ export function Deeds({
         <Word busy={busy} title={TERMS.setAside} onDo={() => setAsked('reason')}>
           Set aside…
         </Word>
-        <Word busy={busy} onDo={() => void reportUndoable(`Deleted “${sheet.title}”.`, 'delete', {}, 'restore', true)}>
+        <Word
+          busy={busy}
+          onDo={() =>
+            void reportUndoable(
+              deletedWords({ ...sheet, pictures: sheet.pictures.length }),
+              'delete',
+              {},
+              'restore',
+              true,
+            )
+          }
+        >
           Delete
         </Word>
         {again}

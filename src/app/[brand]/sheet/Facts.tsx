@@ -7,6 +7,7 @@ import type { PostSheet } from '@/core/posts/sheet';
 import { problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';
+import { ZoneWord } from '@/ui/ZoneWord';
 import { useSay } from '@/ui/messages';
 import { useShell, type Shell } from '@/ui/shell';
 import type { ChangedPost } from '../calendar/changed';
@@ -73,6 +74,7 @@ export function Facts({
           onCommit={(time) => void move(sheet.date, time || null)}
         />
       )}
+      {sheet.time && <ZoneWord />}
       <span aria-hidden="true">·</span>
       <PlainSelect
         label="Format"

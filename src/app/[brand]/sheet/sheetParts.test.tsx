@@ -409,9 +409,9 @@ describe('the deeds of a post', () => {
 
   it('that destroy are undone from the message that reports them', async () => {
     const server = fakeServer(() => ({ value: {} }));
-    draw({});
+    draw({ caption: 'All of it.', pictures: [] });
     press('Delete');
-    await screen.findByText('Deleted “Rings”.');
+    await screen.findByText(/^Deleted “Rings”/);
     press('Undo');
     await waitFor(() => expect(server.calls[0]?.body).toMatchObject({ deed: 'restore' }));
   });

@@ -85,20 +85,28 @@ export function BringIn({ running: before }: { running: RunningImport | null }) 
     if (file && mapping) void look(file, { ...mapping, ...part(mapping) });
   };
 
+  function choose(chosen: File | null) {
+    setFile(chosen);
+    setPreview(null);
+    if (chosen) void look(chosen, null);
+  }
+
   return (
-    <div className="bring-in">
+    <div
+      className="bring-in"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        choose(event.dataTransfer.files[0] ?? null);
+      }}
+    >
       <p className="bring">
         <label>
-          CSV file of posts{' '}
+          CSV file of posts, chosen or dropped here{' '}
           <input
             type="file"
             accept=".csv,.tsv,.txt,text/csv"
-            onChange={(event) => {
-              const chosen = event.target.files?.[0] ?? null;
-              setFile(chosen);
-              setPreview(null);
-              if (chosen) void look(chosen, null);
-            }}
+            onChange={(event) => choose(event.target.files?.[0] ?? null)}
           />
         </label>{' '}
         {busy && <span className="soft">{busy}</span>}
