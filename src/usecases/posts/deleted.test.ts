@@ -12,7 +12,10 @@ const deleted = async (now = world.work.clock.now()) =>
 
 describe('deleted posts', () => {
   it('are listed for 30 days, the last first, until they are brought back', async () => {
-    const [first, second] = [await world.makePost('pithline'), await world.makePost('pithline', { date: '2026-11-26', time: '15:00' })];
+    const [first, second] = [
+      await world.makePost('pithline'),
+      await world.makePost('pithline', { date: '2026-11-26', time: '15:00' }),
+    ];
     expect(await deleted()).toEqual([]);
     valueOf(await deletePost(world.work, first.id, first.version));
     world.goTo('2026-11-24T09:00:00.000Z');
