@@ -109,6 +109,38 @@ test('from nothing to a scheduled post by keyboard alone', async ({ page }) => {
   await expect(slip(page).getByText(/^To be posted by hand/)).toBeVisible();
 });
 
+test('from nothing to a scheduled post on a phone, by thumb', async ({ browser, server }) => {
+  const context = await browser.newContext({
+    ...{ baseURL: server.url, viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true },
+  });
+  const page = await context.newPage();
+  await page.goto('/');
+  await page.getByLabel('Your name').fill('Ada');
+  await page.getByLabel('The brand’s name').fill('Harbour Library');
+  await page.getByRole('button', { name: 'Next: channels' }).tap();
+  await page.getByLabel(/^Pithline/).tap();
+  await page.getByRole('button', { name: 'Add this channel' }).tap();
+  await page
+    .getByRole('link', { name: 'Leave this for later' })
+    .or(page.getByRole('button', { name: 'Next: rhythm' }))
+    .first()
+    .tap();
+  await page.getByLabel('How often on Pithline').selectOption('3');
+  await page.getByRole('button', { name: 'Save this rhythm' }).tap();
+  await page.getByLabel('An idea, in a few words').fill('New chairs');
+  await page.getByRole('button', { name: 'Plan it and write the post' }).tap();
+  await slip(page).getByRole('textbox', { name: 'Caption' }).fill('New chairs have come. Try them all.');
+  for (const step of await slip(page).getByRole('checkbox').all()) if (!(await step.isChecked())) await step.tap();
+  const schedule = slip(page).getByRole('button', { name: /^Schedule for/ });
+  await expect(schedule).toBeEnabled();
+  await schedule.tap();
+  await expect(slip(page).getByText(/^To be posted by hand/)).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await page.getByRole('button', { name: 'Find and do' }).tap();
+  await expect(page.getByRole('combobox', { name: 'Find and do' })).toBeFocused();
+  await context.close();
+});
+
 test('a brand without anything says in each place what belongs there, and leads to the first step', async ({
   page,
 }) => {

@@ -16,6 +16,9 @@ const dates = async (file: Uint8Array) => {
 beforeAll(async () => void (await readCsvFile(bytes('a,b\n1,2'))));
 afterAll(closePool);
 
+/** The loop may be away so long on a busy machine, in milliseconds; the work itself takes many times that. */
+const AWAY_MS = 3_000;
+
 /** The longest the event loop was away while something was awaited, in milliseconds. */
 async function longestWait(work: Promise<unknown>): Promise<number> {
   let longest = 0;
@@ -40,7 +43,7 @@ describe('files that would take for ever', () => {
     async (_name, rule, reason) => {
       const file = calendar(event('SUMMARY:Odd', 'DTSTART;VALUE=DATE:20260101', `RRULE:${rule}`), feast);
       const reading = dates(file);
-      expect(await longestWait(reading)).toBeLessThan(1_000);
+      expect(await longestWait(reading)).toBeLessThan(AWAY_MS);
       const read = await reading;
       expect(read.dates.map(({ title }) => title)).toEqual(['Feast']);
       expect(read.bad).toMatchObject([{ line: 2, reason: expect.stringMatching(reason) }]);
@@ -56,7 +59,7 @@ describe('files that would take for ever', () => {
     );
     const file = calendar(event('SUMMARY:Odd', 'DTSTART;VALUE=DATE:20260101', 'RRULE:FREQ=DAILY', ...exdates), feast);
     const all = Promise.all([readDatesFile(file, SPAN, 'Europe/Lisbon'), readCsvFile(bytes('"a'.repeat(1_000_000)))]);
-    expect(await longestWait(all)).toBeLessThan(1_000);
+    expect(await longestWait(all)).toBeLessThan(AWAY_MS);
     for (const read of await all) expect(read.ok || read.refusal.field === 'file').toBe(true);
   }, 60_000);
 });

@@ -21,7 +21,7 @@ describe('a long text on a thread', () => {
   it('says how far it is, and ends where it is called off', async () => {
     const shares: number[] = [];
     const ending = new AbortController();
-    const apart = takeApartInPool(given(20_000), {
+    const apart = takeApartInPool(given(6_000), {
       signal: ending.signal,
       onShare: (share) => {
         shares.push(share);
