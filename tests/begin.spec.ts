@@ -120,11 +120,8 @@ test('from nothing to a scheduled post on a phone, by thumb', async ({ browser, 
   await page.getByRole('button', { name: 'Next: channels' }).tap();
   await page.getByLabel(/^Pithline/).tap();
   await page.getByRole('button', { name: 'Add this channel' }).tap();
-  await page
-    .getByRole('link', { name: 'Leave this for later' })
-    .or(page.getByRole('button', { name: 'Next: rhythm' }))
-    .first()
-    .tap();
+  await expect(page.getByLabel('Name of person 1')).toBeVisible();
+  await page.getByRole('link', { name: 'Rhythm', exact: true }).tap();
   await page.getByLabel('How often on Pithline').selectOption('3');
   await page.getByRole('button', { name: 'Save this rhythm' }).tap();
   await page.getByLabel('An idea, in a few words').fill('New chairs');
