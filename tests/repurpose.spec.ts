@@ -23,6 +23,8 @@ test('a transcript comes in as a file, its extracts are judged by keyboard, and 
   await expect(page.getByText('0 accepted, 14 proposals')).toBeVisible();
   await extracts.getByRole('listitem').first().focus();
   await page.keyboard.press('Enter');
+  // The row that takes its place has the focus with the next frame.
+  await expect(extracts.locator('> li:focus')).toHaveCount(1);
   await page.keyboard.press('Delete');
   await expect(page.getByText('1 accepted, 12 proposals')).toBeVisible();
   await expect(page.getByText('1 rejected one')).toBeVisible();
