@@ -1,4 +1,5 @@
 /** How long coverage, a fan-out of 60 posts and cards take, each against a floor of the same run: `npm run bench:repurpose -- --speed`. */
+import { saidBy } from '@/core/drafts/draft';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createCanvas } from '@napi-rs/canvas';
@@ -149,7 +150,7 @@ async function fanOut() {
     planning!.push(performance.now() - began);
     if (!plan.ok) throw new Error(plan.refusal.message);
     const chosen = plan.value.posts.map(({ key, date, time, drafts }) => ({
-      ...{ key, draft: 0, shown: drafts[0]?.words.caption ?? '', date, time, isMoved: false },
+      ...{ key, draft: 0, shown: saidBy(drafts[0]), date, time, isMoved: false },
     }));
     began = performance.now();
     const made = await makeFanOut(work, id, ask, chosen);
