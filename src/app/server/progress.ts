@@ -12,8 +12,10 @@ type Watched<T> = (watch: { signal: AbortSignal; onShare?: (share: number) => vo
  * last; anybody else gets the outcome. The work ends when the request is broken off.
  */
 export async function answerAsItGoes<T>(request: Request, work: Watched<T>): Promise<Response> {
-  const { signal } = request;
-  if (request.headers.get('accept') !== PROGRESS_TYPE) return answer(await work({ signal }));
+  if (request.headers.get('accept') !== PROGRESS_TYPE) return answer(await work({ signal: request.signal }));
+  // The stream may be given up before, or without, the request being told so.
+  const ending = new AbortController();
+  const signal = AbortSignal.any([request.signal, ending.signal]);
   const encoder = new TextEncoder();
   const body = new ReadableStream<Uint8Array>({
     async start(lines) {
@@ -23,6 +25,7 @@ export async function answerAsItGoes<T>(request: Request, work: Watched<T>): Pro
       write(await outcomeOf(work, { signal, onShare: (share) => write({ share }) }));
       if (!signal.aborted) lines.close();
     },
+    cancel: () => ending.abort(),
   });
   return new Response(body, { headers: { 'content-type': PROGRESS_TYPE, 'cache-control': 'no-store' } });
 }

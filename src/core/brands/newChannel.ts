@@ -13,7 +13,7 @@ export const CHANNEL_COLOURS = [
   '#8A5A12',
   '#47525E',
   '#A8324A',
-  '#1F6FB0',
+  '#1F6CAE',
 ] as const;
 
 /** The first colour that the channels of a brand do not have, nor one much like it; the first of all where none is left. */

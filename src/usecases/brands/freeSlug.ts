@@ -1,16 +1,12 @@
+import { slugOf } from '@/core/text/slug';
+
 /** A short name for addresses, made from a name: the first that is not taken of `name`, `name-2`, `name-3` … */
 export async function freeSlug(
   name: string,
   usual: string,
   isTaken: (slug: string) => Promise<boolean>,
 ): Promise<string> {
-  const plain =
-    name
-      .normalize('NFKD')
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
-      .slice(0, 40) || usual;
+  const plain = slugOf(name) || usual;
   for (let number = 1; ; number++) {
     const slug = number === 1 ? plain : `${plain}-${number}`;
     if (!(await isTaken(slug))) return slug;

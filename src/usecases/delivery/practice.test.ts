@@ -101,6 +101,10 @@ describe('a delivery that failed', () => {
     expect(codeOf(await giveToHand(world.work, id, version))).toBe('notFailed');
     expect(codeOf(await tryAgain(world.work, id, version))).toBe('notScheduled');
     await deliverThen();
+    // It stays theirs when rules change: nothing is sent of what somebody posts by hand.
+    valueOf(await delivers('practice'));
+    expect(await delivery(id)).toMatchObject({ mode: 'byHand', state: 'waiting' });
+    await deliverThen();
     expect(network.accepted.size).toBe(0);
     expect((await departure(id)).handOver?.texts[0]?.text).toContain('The dome is open from eight.');
   });

@@ -48,6 +48,8 @@ async function followScheduled(act: Acting, open: readonly OpenPost[], outcome: 
       if (delivery.state !== 'unknown') held.push({ ...delivery, why: block.message });
       continue;
     }
+    // What a person has to post by now is theirs: they may be posting it this very moment.
+    if (delivery.mode === 'byHand' && delivery.dueAt <= act.now) continue;
     const mode = channel.sheet.automatic ? 'automatic' : 'byHand';
     if (mode === delivery.mode && isSame(parcel, delivery.parcel)) continue;
     withdraws.push(delivery.id);

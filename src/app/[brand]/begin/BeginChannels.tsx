@@ -4,6 +4,7 @@ import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { freeCallSign, freeColour } from '@/core/brands/newChannel';
 import { FORMAT_LABELS, type RuleSheet } from '@/core/rulesheets/types';
+import { slugOf } from '@/core/text/slug';
 import { call, type Answer } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
 import { useShell } from '@/ui/shell';
@@ -176,12 +177,6 @@ export function BeginChannels({
 const copyOf = (rules: RuleSheet, name: string): RuleSheet => ({
   ...rules,
   name: name.trim(),
-  slug:
-    name
-      .normalize('NFKD')
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
-      .slice(0, 40) || 'network',
+  slug: slugOf(name) || 'network',
   automatic: false,
 });

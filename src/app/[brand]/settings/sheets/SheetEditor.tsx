@@ -1,6 +1,7 @@
 'use client';
 
 import { rulesWords, type RulesOutcome } from '@/core/posts/outcome';
+import { slugOf } from '@/core/text/slug';
 import { answers } from '@/core/delivery/carrier';
 import { useMemo, useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
@@ -311,9 +312,3 @@ function Tried({ sheet, text }: { sheet: RuleSheet; text: string }) {
 
 const foldOf = (units: number | null, lines: number | null): TextFieldRule['fold'] =>
   units === null && lines === null ? null : { units, lines };
-
-const slugOf = (name: string): string =>
-  name
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '');
