@@ -8,7 +8,7 @@ import type { Slip } from '@/core/calendar/slip';
 import { addDays } from '@/core/time/days';
 import { SlipFace, slipClass } from '@/ui/SlipFace';
 import { Carrier } from '@/app/[brand]/calendar/Carrier';
-import { collision, loadOf, placeOf, type Load } from '@/app/[brand]/calendar/dragging';
+import { collisionBy, loadOf, placeOf, type Load } from '@/app/[brand]/calendar/dragging';
 import { Lanes } from '@/app/[brand]/calendar/Lanes';
 import { Month } from '@/app/[brand]/calendar/Month';
 import { MarksProvider, TimetableProvider, type Timetable } from '@/app/[brand]/calendar/timetable';
@@ -28,6 +28,7 @@ const timetable: Timetable = {
 };
 const noMarks = () => 0;
 const NONE: never[] = [];
+const collision = collisionBy({ id: null });
 
 let turn: () => void;
 

@@ -39,7 +39,7 @@ const droppableRects = new Map<string, { left: number; top: number; width: numbe
 /** The day a key moves to, by the middle of what is dragged (20 by 10). */
 function press(code: string, load: Load, overId: string | null) {
   const preventDefault = vi.fn();
-  const getter: KeyboardCoordinateGetter = byPlaces(month, dayId(TODAY));
+  const getter: KeyboardCoordinateGetter = byPlaces(month, dayId(TODAY), { id: null });
   const moved = getter(
     { code, preventDefault } as unknown as KeyboardEvent,
     {

@@ -12,6 +12,7 @@ import type { Slip } from '@/core/calendar/slip';
 import { STAGE_LABELS } from '@/core/stages/stages';
 import type { TrayIdea } from '@/usecases/calendar/loadCalendar';
 import { spokenDate } from '@/ui/format';
+import type { Aim } from '@/ui/KeyByKeySensor';
 import { nextStop, TRAY_ID, type PlaceGrid } from './places';
 
 /** What is in the hand: an idea, or one or more posts, the first of which was taken hold of. */
@@ -50,23 +51,29 @@ export function refusalFor(load: Load | null, place: DropPlace | null, ground: D
   return reasons.includes(null) ? null : (reasons[0] ?? null);
 }
 
-/** By the pointer where there is one (the smallest place under it), by the nearest centre when moved by keyboard. */
-export const collision: CollisionDetection = (input) => {
-  if (!input.pointerCoordinates) return closestCenter(input);
-  const area = (id: string | number) => {
-    const rect = input.droppableRects.get(id);
-    return rect ? rect.width * rect.height : Infinity;
+/** By the pointer where there is one (the smallest place under it); by keyboard what the last key leads to, else the nearest centre. */
+export const collisionBy =
+  (aim: Aim): CollisionDetection =>
+  (input) => {
+    if (!input.pointerCoordinates) {
+      const aimed = input.droppableContainers.find(({ id }) => id === aim.id);
+      return aimed ? [{ id: aimed.id }] : closestCenter(input);
+    }
+    const area = (id: string | number) => {
+      const rect = input.droppableRects.get(id);
+      return rect ? rect.width * rect.height : Infinity;
+    };
+    return pointerWithin(input).sort((a, b) => area(a.id) - area(b.id));
   };
-  return pointerWithin(input).sort((a, b) => area(a.id) - area(b.id));
-};
 
 const ARROWS = ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'];
 
 /**
  * Moves what was lifted from place to place: by day and week, by day and lane, by hour or by stage, as the arrangement is
- * laid out; Home goes to the tray. From where there is no place of the grid, the first arrow goes to `start`.
+ * laid out; Home goes to the tray. From where there is no place of the grid, the first arrow goes to `start`. `aim` is
+ * told where each key leads.
  */
-export function byPlaces(grid: PlaceGrid, start: string | undefined): KeyboardCoordinateGetter {
+export function byPlaces(grid: PlaceGrid, start: string | undefined, aim: Aim): KeyboardCoordinateGetter {
   return (event, { context: { over, active, droppableRects, collisionRect } }) => {
     if (!ARROWS.includes(event.code) && event.code !== 'Home') return undefined;
     event.preventDefault();
@@ -76,7 +83,8 @@ export function byPlaces(grid: PlaceGrid, start: string | undefined): KeyboardCo
         : ((over ? nextStop(grid, String(over.id), event.code) : undefined) ??
           firstStop(active, grid, event.code, start));
     const rect = id === undefined ? undefined : droppableRects.get(id);
-    if (!rect || !collisionRect) return undefined;
+    if (id === undefined || !rect || !collisionRect) return undefined;
+    aim.id = id;
     return {
       x: rect.left + rect.width / 2 - collisionRect.width / 2,
       y: rect.top + rect.height / 2 - collisionRect.height / 2,

@@ -3,7 +3,6 @@
 import { LIFT_HELP_ID } from './Carrier';
 import { useCallback, useMemo, useState, type ComponentProps } from 'react';
 import {
-  KeyboardSensor,
   MeasuringStrategy,
   MouseSensor,
   TouchSensor,
@@ -18,10 +17,11 @@ import type { DropGround } from '@/core/calendar/drop';
 import type { Slip } from '@/core/calendar/slip';
 import type { Opening } from '@/core/rhythm/openings';
 import type { LocalDate } from '@/core/time/plan';
+import { KeyByKeySensor, type Aim } from '@/ui/KeyByKeySensor';
 import { useSay } from '@/ui/messages';
 import type { Shell } from '@/ui/shell';
 import type { CalendarView, TrayIdea } from '@/usecases/calendar/loadCalendar';
-import { announcements, byPlaces, collision, INSTRUCTIONS, loadOf, placeOf, refusalFor, type Load } from './dragging';
+import { announcements, byPlaces, collisionBy, INSTRUCTIONS, loadOf, placeOf, refusalFor, type Load } from './dragging';
 import { gridOf, startOf } from './placeGrid';
 import { openingId } from './places';
 import type { Planned } from './usePlanning';
@@ -66,14 +66,16 @@ export function useDragging({
 } {
   const say = useSay();
   const [lifted, setLifted] = useState<Load | null>(null);
+  const [aim] = useState<Aim>({ id: null });
   const grid = useMemo(() => gridOf(view, shown, lanes, openings), [view, shown, lanes, openings]);
   const start = startOf(view, today, shown.dates, lanes);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 5 } }),
     // A swipe scrolls; a finger that stays lifts.
     useSensor(TouchSensor, { activationConstraint: { delay: LONG_PRESS_MS, tolerance: 8 } }),
-    useSensor(KeyboardSensor, {
-      coordinateGetter: byPlaces(grid, start),
+    useSensor(KeyByKeySensor, {
+      coordinateGetter: byPlaces(grid, start, aim),
+      aim,
       keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
     }),
   );
@@ -119,13 +121,16 @@ export function useDragging({
     context: {
       id: LIFT_HELP_ID,
       sensors,
-      collisionDetection: collision,
+      collisionDetection: collisionBy(aim),
       measuring: { droppable: { strategy: MeasuringStrategy.BeforeDragging } },
       accessibility: {
         announcements: announcements(ground, channelName),
         screenReaderInstructions: { draggable: INSTRUCTIONS },
       },
-      onDragStart: ({ active }) => setLifted(loadOf(active)),
+      onDragStart: ({ active }) => {
+        aim.id = null;
+        setLifted(loadOf(active));
+      },
       onDragEnd: drop,
       onDragCancel: () => setLifted(null),
     },

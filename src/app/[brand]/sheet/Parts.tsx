@@ -1,14 +1,6 @@
 'use client';
 
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type Announcements,
-} from '@dnd-kit/core';
+import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type Announcements } from '@dnd-kit/core';
 import {
   SortableContext,
   sortableKeyboardCoordinates,
@@ -16,6 +8,7 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
+import { KeyByKeySensor } from '@/ui/KeyByKeySensor';
 import { GripVertical } from 'lucide-react';
 import type { Part } from '@/core/captions/compose';
 import { countPart, loosePictures, movePart, partName, partsOf, partsRule } from '@/core/posts/parts';
@@ -51,7 +44,7 @@ export function Parts({
   const say = useSay();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+    useSensor(KeyByKeySensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const rule = partsRule(rules, sheet.format);
   if (!rule) return null;
