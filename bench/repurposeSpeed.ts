@@ -225,7 +225,9 @@ async function sameRowsBare(db: Db, brandId: string, ids: readonly string[], pie
     );
     await insertChange(tx, {
       ...{ id: randomUUID(), label: 'x', brandId, actorId, at: NOW },
-      items: copies.map(({ id }) => ({ postId: id, before: null, base: null, version: 1 })),
+      items: copies.map(({ id }) => ({ postId: id, before: null, after: null, base: null, version: 1 })),
+      steps: [],
+      suggested: null,
     });
   });
   const took = performance.now() - began;

@@ -106,6 +106,8 @@ create table calendar_changes (
   label text not null,
   items jsonb not null,
   undone_at timestamp with time zone,
+  steps jsonb not null default '[]'::jsonb,
+  suggested jsonb,
   constraint calendar_changes_pkey PRIMARY KEY (id),
   constraint calendar_changes_actor_id_fkey FOREIGN KEY (actor_id) REFERENCES people(id),
   constraint calendar_changes_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)

@@ -32,7 +32,7 @@ it('twenty at once make one', async () => {
   const answers = await Promise.all(
     Array.from({ length: 20 }, () => planPiece(again(), idea.id, [world.channels.pithline], plan)),
   );
-  expect(new Set(answers.map((answer) => valueOf(answer)[0])).size).toBe(1);
+  expect(new Set(answers.map((answer) => valueOf(answer).postIds[0])).size).toBe(1);
   expect(await count('posts')).toBe(1);
 });
 

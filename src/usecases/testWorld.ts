@@ -112,7 +112,7 @@ export async function makeWorld(): Promise<TestWorld> {
       caption = 'The dome is open from eight.',
     ) => {
       const idea = valueOf(await catchIdea(work, { brandId, title: 'Dome night' }));
-      const [id] = valueOf(await planPiece(work, idea.id, [channels[network]], plan));
+      const [id] = valueOf(await planPiece(work, idea.id, [channels[network]], plan)).postIds;
       const made = await post(id!);
       valueOf(
         await editPost(work, id!, made.version, { caption, headline: 'Dome night', format: textFormat(network) }),

@@ -59,14 +59,26 @@ export function FindAndDo({
     // The dialog gives the focus back as it closes; what is done then may take it.
     setTimeout(deed);
   };
+  const [lastDone, setLastDone] = useState<string | null>(null);
+  useEffect(() => {
+    void call<{ label: string | null }>('GET', `/api/calendar/undo?brand=${brand.id}`).then((answer) => {
+      if (answer.kind === 'done') setLastDone(answer.value.label);
+    });
+  }, [brand.id]);
   const [ofPost] = useState(() => deedsOfOpenPost(document));
   const deeds: Deed[] = [
     ...ofPost.map((deed) => ({ ...deed, run: () => act(deed.run) })),
-    ...deedsOf(here, today, go, {
-      onCatch: () => act(onCatch),
-      onHelp: () => act(onHelp),
-      onGround: (ground) => act(() => onGround(ground)),
-    }),
+    ...deedsOf(
+      here,
+      today,
+      go,
+      {
+        onCatch: () => act(onCatch),
+        onHelp: () => act(onHelp),
+        onGround: (ground) => act(() => onGround(ground)),
+      },
+      lastDone,
+    ),
     ...brands
       .filter(({ slug }) => slug !== brand.slug)
       .map(({ slug, name }) => ({ label: `Switch to ${name}`, run: () => go(`/${slug}/calendar`) })),

@@ -4,8 +4,8 @@ import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
-import type { Slip } from '@/core/calendar/slip';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
+import type { PlannedPosts } from './calendar/usePlanning';
 import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { useOpeningChoice } from './OpeningChoice';
@@ -26,7 +26,7 @@ export function PlanDialog({
   time?: LocalTime | undefined;
   /** Somebody named that day, as by dropping the idea on it: openings are offered second. */
   isDayGiven?: boolean;
-  onPlanned: (slips: Slip[]) => void;
+  onPlanned: (planned: PlannedPosts) => void;
   onClose: () => void;
 }) {
   const [channelIds, setChannelIds] = useState<string[]>(piece.suggestedChannelIds);
@@ -39,13 +39,13 @@ export function PlanDialog({
 
   async function plan(event: FormEvent) {
     event.preventDefault();
-    const answer = await call<{ slips: Slip[] }>('POST', `/api/pieces/${piece.id}/plan`, {
+    const answer = await call<PlannedPosts>('POST', `/api/pieces/${piece.id}/plan`, {
       channelIds,
       ...(isInto ? { date: null, time: null, places: openings.places } : when.plan),
     });
     if (answer.kind === 'refused') return setProblem(answer.refusal.message);
     if (answer.kind === 'unreachable') return setProblem(UNREACHABLE);
-    onPlanned(answer.value.slips);
+    onPlanned(answer.value);
     onClose();
   }
 

@@ -22,7 +22,7 @@ const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
       ['/', 'find words in titles and captions'],
       ['m', 'move the open post'],
       ['s', 'to the open post, and back to where it stands'],
-      ['Ctrl or Cmd + Z', 'undo the last change on the calendar'],
+      ['Ctrl or Cmd + Z', 'undo the last thing you did: moves, stages, steps, dates, deleting'],
       ['Escape', 'put the picks down, close the post'],
     ],
   },

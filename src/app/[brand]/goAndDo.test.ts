@@ -3,7 +3,13 @@ import { describe, expect, it, vi } from 'vitest';
 import { deedsOf, rankDeeds } from './goAndDo';
 
 const go = vi.fn();
-const deeds = deedsOf('/moor', '2026-11-23', go, { onCatch: vi.fn(), onHelp: vi.fn(), onGround: vi.fn() });
+const deeds = deedsOf(
+  '/moor',
+  '2026-11-23',
+  go,
+  { onCatch: vi.fn(), onHelp: vi.fn(), onGround: vi.fn() },
+  'Moved “Rings”',
+);
 const best = (typed: string) => rankDeeds(deeds, typed, (text, words) => defaultFilter(text, words))[0]?.deed.label;
 
 describe('what “Find and do” knows', () => {
@@ -15,7 +21,7 @@ describe('what “Find and do” knows', () => {
     ['print', 'Print the calendar'],
     ['prep', 'Settings: prep sheets'],
     ['batch', 'Batch day: plan one'],
-    ['undo', 'Undo the last change on the calendar'],
+    ['undo', 'Undo: Moved “Rings”'],
     ['desk', 'Desk'],
     ['month', 'Calendar: month'],
     ['hashtags', 'Shelf'],

@@ -10,12 +10,17 @@ export interface Deed {
 export const CALENDAR_DEEDS = ['new', 'undo', 'print'] as const;
 export type CalendarDeed = (typeof CALENDAR_DEEDS)[number];
 
-/** The places, settings and deeds of a brand. */
+/**
+ * The places, settings and deeds of a brand.
+ *
+ * @param lastDone what this person would undo next, in words; null where there is nothing
+ */
 export function deedsOf(
   here: string,
   today: string,
   go: (path: string) => void,
   { onCatch, onHelp, onGround }: { onCatch: () => void; onHelp: () => void; onGround: (ground: string) => void },
+  lastDone: string | null,
 ): Deed[] {
   const to = (label: string, path: string, ...words: string[]): Deed => ({
     label,
@@ -27,7 +32,7 @@ export function deedsOf(
     { label: 'Catch an idea', words: ['new idea', 'add idea', 'note'], run: onCatch },
     to('New piece…', 'pieces?new=true', 'add piece', 'talk', 'article', 'transcript', 'bring in', 'repurpose'),
     to('New brand…', '/begin', 'add brand', 'client'),
-    to('Undo the last change on the calendar', 'calendar?do=undo', 'take back', 'revert'),
+    ...(lastDone === null ? [] : [to(`Undo: ${lastDone}`, 'calendar?do=undo', 'take back', 'revert')]),
     to('Print the calendar', 'calendar?do=print', 'paper', 'pdf'),
     to('Calendar: lanes', 'calendar?as=lanes', 'channels', 'week', 'schedule'),
     to('Calendar: lanes, two weeks', 'calendar?as=lanes&weeks=2', 'fortnight'),

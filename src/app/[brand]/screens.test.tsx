@@ -293,9 +293,9 @@ describe('planning a piece', () => {
     server.answer = () => ({ refusal: { code: 'past', message: 'That has passed.' } });
     press('Plan 1 post for Tue 1 Dec');
     expect(await screen.findByText('That has passed.')).toBeTruthy();
-    server.answer = () => ({ value: { slips: [{ id: 'a' }] } });
+    server.answer = () => ({ value: { slips: [{ id: 'a' }], changeId: 'c' } });
     press('Plan 1 post for Tue 1 Dec');
-    await waitFor(() => expect(done.onPlanned).toHaveBeenCalledWith([{ id: 'a' }]));
+    await waitFor(() => expect(done.onPlanned).toHaveBeenCalledWith({ slips: [{ id: 'a' }], changeId: 'c' }));
     expect(server.calls.at(-1)?.body).toEqual({ channelIds: ['pl'], date: '2026-12-01', time: null });
   });
 

@@ -25,42 +25,47 @@ export const CHANGE_LIMIT = 500;
 /** Days a shift may span. */
 export const SHIFT_LIMIT = 730;
 
-const posts = (count: number): string => (count === 1 ? '1 post' : `${count} posts`);
+/** A title as it is named. */
+export const quoted = (title: string): string => `“${title}”`;
+
+const posts = (which: number | string): string =>
+  typeof which === 'string' ? quoted(which) : which === 1 ? '1 post' : `${which} posts`;
 const days = (count: number): string => (Math.abs(count) === 1 ? '1 day' : `${Math.abs(count)} days`);
 
 /**
- * Says what a change did to how many.
+ * Says what a change did to how many, or to the one of that title.
  *
  * @example
  * changeWords({ kind: 'shift', days: -7 }, 3) // Moved 3 posts 7 days earlier
  * changeWords({ kind: 'copy', days: 7, channelIds: null }, 1) // Made 1 post as a copy, 7 days later
+ * changeWords({ kind: 'place', date: null }, 'Rings') // Moved “Rings” to the tray
  */
-export function changeWords(change: Change, count: number): string {
+export function changeWords(change: Change, which: number | string): string {
   switch (change.kind) {
     case 'place':
-      return change.date === null ? `Moved ${posts(count)} to the tray` : `Moved ${posts(count)}`;
+      return change.date === null ? `Moved ${posts(which)} to the tray` : `Moved ${posts(which)}`;
     case 'shift':
-      return `Moved ${posts(count)} ${days(change.days)} ${change.days < 0 ? 'earlier' : 'later'}`;
+      return `Moved ${posts(which)} ${days(change.days)} ${change.days < 0 ? 'earlier' : 'later'}`;
     case 'time':
-      return change.time === null ? `Took the time off ${posts(count)}` : `Set ${posts(count)} to ${change.time}`;
+      return change.time === null ? `Took the time off ${posts(which)}` : `Set ${posts(which)} to ${change.time}`;
     case 'stage':
-      return `Moved ${posts(count)} to ${STAGE_LABELS[change.stage]}`;
+      return `Moved ${posts(which)} to ${STAGE_LABELS[change.stage]}`;
     case 'title':
-      return `Renamed ${posts(count)}`;
+      return `Renamed ${posts(which)}`;
     case 'owner':
-      return `Gave ${posts(count)} another owner`;
+      return `Gave ${posts(which)} another owner`;
     case 'pillar':
-      return change.pillarId === null ? `Took the pillar off ${posts(count)}` : `Gave ${posts(count)} a pillar`;
+      return change.pillarId === null ? `Took the pillar off ${posts(which)}` : `Gave ${posts(which)} a pillar`;
     case 'campaign':
       return change.campaignId === null
-        ? `Took ${posts(count)} out of the campaign`
-        : `Put ${posts(count)} into the campaign`;
+        ? `Took ${posts(which)} out of the campaign`
+        : `Put ${posts(which)} into the campaign`;
     case 'setAside':
-      return `Set ${posts(count)} aside`;
+      return `Set ${posts(which)} aside`;
     case 'copy':
       return change.channelIds === null
-        ? `Made ${posts(count)} as a copy, ${days(change.days)} later`
-        : `Made ${posts(count)} for other channels`;
+        ? `Made ${posts(which)} as a copy, ${days(change.days)} later`
+        : `Made ${posts(which)} for other channels`;
   }
 }
 

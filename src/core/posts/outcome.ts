@@ -8,6 +8,8 @@ export interface WriteOutcome {
   unscheduled: boolean;
   /** A network may have taken it already; nobody was told. */
   mayBeOut: boolean;
+  /** What it is undone by; null where it cannot be, or goes with others. */
+  changeId: string | null;
 }
 
 /** What people read of the departure of a post that was changed. */

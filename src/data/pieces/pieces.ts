@@ -153,12 +153,26 @@ export async function replaceSuggestions(
   ]);
 }
 
-/** Takes suggestions back, for channels that have their post now. */
-export async function deleteSuggestions(tx: Queryable, pieceId: string, channelIds: readonly string[]): Promise<void> {
-  await tx.run('delete from piece_suggestions where piece_id = $1 and channel_id = any($2::uuid[])', [
-    pieceId,
-    channelIds,
-  ]);
+/** Takes suggestions back, for channels that have their post now. @returns the channels it was suggested for */
+export async function deleteSuggestions(
+  tx: Queryable,
+  pieceId: string,
+  channelIds: readonly string[],
+): Promise<string[]> {
+  const rows = await tx.rows<{ id: string }>(
+    'delete from piece_suggestions where piece_id = $1 and channel_id = any($2::uuid[]) returning channel_id as id',
+    [pieceId, channelIds],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Suggests a piece for channels again, beside those it is suggested for. */
+export async function addSuggestions(tx: Queryable, pieceId: string, channelIds: readonly string[]): Promise<void> {
+  await tx.run(
+    `insert into piece_suggestions (brand_id, piece_id, channel_id)
+     select p.brand_id, p.id, x.id from pieces p, unnest($2::uuid[]) as x (id) where p.id = $1 on conflict do nothing`,
+    [pieceId, channelIds],
+  );
 }
 
 /** Writes the texts, kind and day of a piece if its version is still the one given. @returns whether it was. */

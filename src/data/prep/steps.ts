@@ -24,6 +24,24 @@ export interface Step extends PrepLine {
   version: number;
 }
 
+/** The fields of a step that people change. */
+export const STEP_FIELDS = [
+  'position',
+  'title',
+  'work',
+  'ownerId',
+  'craft',
+  'lead',
+  'leadIn',
+  'minutes',
+  'note',
+  'needed',
+  'pinned',
+  'doneAt',
+  'doneOn',
+  'doneBy',
+] as const satisfies readonly (keyof Step)[];
+
 const COLUMNS = `s.id, s.brand_id as "brandId", s.post_id as "postId", s.piece_id as "pieceId", s.position, s.title, s.work,
   s.owner_id as "ownerId", s.craft, s.lead, s.lead_in as "leadIn", s.minutes, s.note, s.needed, s.pinned, s.day,
   s.planned_on as "plannedOn", s.done_at as "doneAt", s.done_on as "doneOn", s.done_by as "doneBy", s.version`;
@@ -73,7 +91,8 @@ export async function updateStep(tx: Queryable, step: Step): Promise<boolean> {
     `update steps set title = $3, work = $4, owner_id = $5, craft = $6, lead = $7, lead_in = $8, minutes = $9, note = $10,
        needed = $11, pinned = $12,
        batch_id = case when pinned is distinct from $12 then null else batch_id end,
-       batch_position = case when pinned is distinct from $12 then null else batch_position end, done_at = $13, done_on = $14, done_by = $15, version = version + 1
+       batch_position = case when pinned is distinct from $12 then null else batch_position end, done_at = $13, done_on = $14, done_by = $15,
+       position = $16, version = version + 1
      where id = $1 and version = $2`,
     [
       step.id,
@@ -91,6 +110,7 @@ export async function updateStep(tx: Queryable, step: Step): Promise<boolean> {
       step.doneAt,
       step.doneOn,
       step.doneBy,
+      step.position,
     ],
   );
   return changed === 1;

@@ -9,6 +9,7 @@ import { undoChange } from './undoChange';
 import { schedulePost } from '../delivery/schedule';
 import { codeOf, makeWorld, valueOf, type TestWorld } from '../testWorld';
 import { editPost } from '../captions/editPost';
+import { movePost } from '../posts/planPosts';
 
 let world: TestWorld;
 beforeEach(async () => {
@@ -50,13 +51,13 @@ describe('a change of many', () => {
     const b = await world.makePost('pithline', { date: '2026-11-26', time: '10:00' });
     valueOf(await change([a, b], { kind: 'shift', days: 2 }));
     const moved = await world.post(b.id);
-    valueOf(await editPost(world.otherWork, b.id, moved.version, { caption: 'Other words' }));
+    valueOf(await movePost(world.otherWork, b.id, moved.version, { date: '2026-11-30' }));
     const undone = valueOf(await undo());
     expect(undone.label).toBe('Undone: moved 2 posts 2 days later');
     expect(undone.refused).toEqual([
       { postId: b.id, title: b.title, message: 'It was changed since, so it stays as it is.' },
     ]);
-    expect([(await world.post(a.id)).date, (await world.post(b.id)).date]).toEqual(['2026-11-25', '2026-11-28']);
+    expect([(await world.post(a.id)).date, (await world.post(b.id)).date]).toEqual(['2026-11-25', '2026-11-30']);
   });
 
   it('undoes the last ten of this person, the newest first, and no more', async () => {

@@ -6,13 +6,14 @@ import type { Refusal, Result } from '@/core/refusal';
 import { mayEdit, mayMoveTo, mayPlanFor, maySchedule } from '@/core/stages/moves';
 import { addDays } from '@/core/time/days';
 import { localOf } from '@/core/time/plan';
-import { insertChange, type Before, type ChangeItem } from '@/data/calendar/calendarChanges';
+import type { ChangeItem } from '@/data/calendar/calendarChanges';
 import { listChannelsById, type Channel } from '@/data/brands/channels';
 import { addPosts, NOT_TAKEN_OVER, type NewPost } from '../posts/addPosts';
 import { moving, type Move } from '../posts/planPosts';
 import { takePosts, type OpenPost } from '../posts/takePosts';
 import { settingAside } from '../posts/stages';
 import { mustMay } from '../rights/mustMay';
+import { madePosts, noteUndoable, stateOf } from './undoable';
 import { attempt, doing, must, notFound, refused, STALE, type Doing, type Work } from '../useCase';
 import { writeWhatMayBe, type PostWrite } from '../posts/writePosts';
 
@@ -88,22 +89,24 @@ export async function changePosts(
         refuseOne(post.id, result.refusal);
         continue;
       }
-      items.push({ postId: post.id, before: beforeOf(write.open), base: post.version, version: post.version + 1 });
+      items.push({
+        postId: post.id,
+        before: stateOf(post),
+        after: stateOf(result.value.after),
+        base: post.version,
+        version: post.version + 1,
+      });
       for (const message of [...outcomeWords(result.value), ...notes])
         outcome.notes.push({ postId: post.id, title: post.title, message });
     }
     for (const { made, notes, from } of copied) {
-      items.push(...made.map(({ id }) => ({ postId: id, before: null, base: null, version: 1 })));
+      items.push(...madePosts(made.map(({ id }) => id)));
       for (const message of notes) outcome.notes.push({ postId: from.id, title: from.title, message });
     }
     await addCopies(act, copied);
     outcome.postIds = items.map((item) => item.postId);
     outcome.label = changeWords(change, items.length);
-    if (items.length > 0) {
-      outcome.changeId = act.ids();
-      const { changeId: id, label } = outcome;
-      await insertChange(act.tx, { id, brandId, actorId: act.actorId, at: act.now, label, items });
-    }
+    if (items.length > 0) outcome.changeId = await noteUndoable(act, { brandId, label: outcome.label, items });
     return outcome;
   });
 }
@@ -295,17 +298,3 @@ async function addCopies(act: Doing, copied: readonly Copied[]): Promise<void> {
     ),
   );
 }
-
-const beforeOf = ({ post }: OpenPost): Before => ({
-  date: post.date,
-  time: post.time,
-  stage: post.stage,
-  stageBefore: post.stageBefore,
-  setAsideReason: post.setAsideReason,
-  ownerId: post.ownerId,
-  pillarId: post.pillarId,
-  campaignId: post.campaignId,
-  channelId: post.channelId,
-  format: post.format,
-  title: post.title,
-});

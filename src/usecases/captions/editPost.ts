@@ -1,4 +1,5 @@
 import type { WriteOutcome } from '@/core/posts/outcome';
+import { changeWords, quoted } from '@/core/calendar/change';
 import type { Part } from '@/core/captions/compose';
 import { partsOf } from '@/core/posts/parts';
 import type { WrittenField } from '@/core/posts/written';
@@ -33,8 +34,22 @@ export function editPost(work: Work, id: string, version: number, edit: PostEdit
     const written: PostChange = change;
     if (edit.parts || partTexts)
       written.parts = partsAfter(edit.parts ?? partsOf({ ...post, pictures }, channel.sheet), partTexts ?? {});
-    return changePost(act, { open, change: written, deed: 'edited', detail: { fields: Object.keys(edit) } });
+    return changePost(act, {
+      open,
+      change: written,
+      deed: 'edited',
+      detail: { fields: Object.keys(edit) },
+      ...undoOf(edit, post.title),
+    });
   });
+}
+
+/** What is filled in beside the words is undone like a move; words have steps of their own in their fields. */
+function undoOf({ format, ownerId, pillarId, campaignId }: PostEdit, title: string): { undoneAs?: string } {
+  if (format !== undefined) return { undoneAs: `Gave ${quoted(title)} another format` };
+  if (ownerId !== undefined) return { undoneAs: changeWords({ kind: 'owner', ownerId }, title) };
+  if (pillarId !== undefined) return { undoneAs: changeWords({ kind: 'pillar', pillarId }, title) };
+  return campaignId === undefined ? {} : { undoneAs: changeWords({ kind: 'campaign', campaignId }, title) };
 }
 
 /** The parts with some of their texts written anew. */

@@ -1,3 +1,4 @@
+import { changeWords } from '@/core/calendar/change';
 import { isWebLink } from '@/core/posts/readiness';
 import { mayLeavePlan, mayPublishNow, maySchedule } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
@@ -24,6 +25,7 @@ export async function schedulePost(work: Work, id: string, version: number): Pro
       leavesAt: dueAt,
       deed: 'scheduled',
       detail: { dueAt },
+      undoneAs: changeWords({ kind: 'stage', stage: 'scheduled' }, open.post.title),
     });
     return { dueAt };
   });

@@ -3,7 +3,6 @@ import type { Result } from '@/core/refusal';
 import { mayPlanFor } from '@/core/stages/moves';
 import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { counted } from '@/core/words';
-import { insertChange } from '@/data/calendar/calendarChanges';
 import { updateLasting } from '@/data/encores/encores';
 import { insertPostExtracts, listExtractIdsOf } from '@/data/fanOut/postExtracts';
 import { listPictures } from '@/data/media/media';
@@ -14,6 +13,7 @@ import type { MadeFanOut } from '../fanOut/makeFanOut';
 import { addPosts, NOT_TAKEN_OVER, type NewPost } from '../posts/addPosts';
 import { takePost } from '../posts/takePosts';
 import { mayRead } from '../rights/mustMay';
+import { madePosts, noteUndoable } from '../calendar/undoable';
 import { doing, must, notFound, refused, type Work } from '../useCase';
 import { datesAgain, planAgain, type AgainAsk, type AgainPost } from './planAgain';
 
@@ -91,7 +91,7 @@ export async function makeAgain(
         made.map(({ id }) => ({ postId: id, extractId })),
       ),
     );
-    await deleteSuggestions(act.tx, piece.id, [...new Set(made.map(({ channelId }) => channelId))]);
+    const suggested = await deleteSuggestions(act.tx, piece.id, [...new Set(made.map(({ channelId }) => channelId))]);
     await act.note(
       ...made.map(({ id }) => ({
         brandId: post.brandId,
@@ -101,15 +101,15 @@ export async function makeAgain(
         detail: { from: post.id },
       })),
     );
-    const change = { id: act.ids(), label: `Made ${counted(made.length, 'post')} from “${post.title}”` };
-    await insertChange(act.tx, {
-      ...change,
+    const label = `Made ${counted(made.length, 'post')} from “${post.title}”`;
+    const postIds = made.map(({ id }) => id);
+    const changeId = await noteUndoable(act, {
       brandId: post.brandId,
-      actorId: act.actorId,
-      at: act.now,
-      items: made.map(({ id }) => ({ postId: id, before: null, base: null, version: 1 })),
+      label,
+      items: madePosts(postIds),
+      suggested: { pieceId: piece.id, channelIds: suggested },
     });
-    return { postIds: made.map(({ id }) => id), changeId: change.id, label: change.label };
+    return { postIds, changeId: changeId!, label };
   });
 }
 

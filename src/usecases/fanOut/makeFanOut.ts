@@ -4,12 +4,12 @@ import { mayPlanFor } from '@/core/stages/moves';
 import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands/brands';
 import type { Result } from '@/core/refusal';
-import { insertChange } from '@/data/calendar/calendarChanges';
 import { listPieceMedia } from '@/data/media/pieceMedia';
 import { maybePiece, deleteSuggestions } from '@/data/pieces/pieces';
 import { mayRead } from '../rights/mustMay';
 import { addPosts } from '../posts/addPosts';
 import { ownPiece } from '../pieces/pieces';
+import { madePosts, noteUndoable } from '../calendar/undoable';
 import { doing, must, notFound, refused, type Work } from '../useCase';
 import { newPost, noteExtracts } from './plannedPosts';
 import { datesOf } from './datesOf';
@@ -99,7 +99,7 @@ export async function makeFanOut(
       posts.map(({ made }) => made),
     );
     await noteExtracts(act, piece, posts);
-    await deleteSuggestions(act.tx, pieceId, [...new Set(posts.map(({ made }) => made.channelId))]);
+    const suggested = await deleteSuggestions(act.tx, pieceId, [...new Set(posts.map(({ made }) => made.channelId))]);
     await act.note(
       ...posts.map(({ made }) => ({
         brandId: piece.brandId,
@@ -109,14 +109,14 @@ export async function makeFanOut(
         detail: { fanOut: ask.fanOut },
       })),
     );
-    const change = { id: act.ids(), label: `Made ${counted(posts.length, 'post')} from “${piece.title}”` };
-    await insertChange(act.tx, {
-      ...change,
+    const label = `Made ${counted(posts.length, 'post')} from “${piece.title}”`;
+    const postIds = posts.map(({ made }) => made.id);
+    const changeId = await noteUndoable(act, {
       brandId: piece.brandId,
-      actorId: act.actorId,
-      at: act.now,
-      items: posts.map(({ made }) => ({ postId: made.id, before: null, base: null, version: 1 })),
+      label,
+      items: madePosts(postIds),
+      suggested: { pieceId: pieceId, channelIds: suggested },
     });
-    return { postIds: posts.map(({ made }) => made.id), changeId: change.id, label: change.label };
+    return { postIds, changeId: changeId!, label };
   });
 }

@@ -1,4 +1,5 @@
 import type { WriteOutcome } from '@/core/posts/outcome';
+import { changeWords, quoted } from '@/core/calendar/change';
 import { formatOn } from '@/core/calendar/drop';
 import { hasWords } from '@/core/captions/compose';
 import type { Format } from '@/core/rulesheets/types';
@@ -10,6 +11,7 @@ import { deleteSuggestions } from '@/data/pieces/pieces';
 import { addPosts } from './addPosts';
 import { channelsOfBrand, ownPiece } from '../pieces/pieces';
 import { takePostAt, type OpenPost } from './takePosts';
+import { madePosts, noteUndoable } from '../calendar/undoable';
 import { doing, must, refused, type Acting, type Work } from '../useCase';
 import { blocksOfCopy, changePost, type PostWrite } from './writePosts';
 
@@ -21,6 +23,13 @@ export interface Asked {
   places?: readonly ({ channelId: string; format: Format | null; pillarId: string | null } & Plan)[];
 }
 
+/** Posts made of a piece, in the order of their channels. */
+export interface Planned {
+  postIds: string[];
+  /** To undo it by. */
+  changeId: string;
+}
+
 /** A day and, if wanted, a time; both null for undated. */
 export interface Plan {
   date: LocalDate | null;
@@ -29,9 +38,7 @@ export interface Plan {
 
 /**
  * Plans a piece: makes one post for each channel chosen, in the format asked for or the channel's first, drafting, owned by whoever plans.
- * A suggestion that has its post now is done with.
- *
- * @returns the new posts' ids in the order of the channels
+ * A suggestion that has its post now is done with, until it is undone.
  */
 export function planPiece(
   work: Work,
@@ -39,7 +46,7 @@ export function planPiece(
   channelIds: readonly string[],
   plan: Plan,
   asked: Asked = {},
-): Promise<Result<string[]>> {
+): Promise<Result<Planned>> {
   return doing(work, async (act) => {
     const piece = await ownPiece(act, pieceId);
     const channels = await channelsOfBrand(act, piece.brandId, channelIds);
@@ -76,7 +83,7 @@ export function planPiece(
       createdAt: act.now,
     }));
     await addPosts(act, posts);
-    await deleteSuggestions(act.tx, pieceId, channelIds);
+    const suggested = await deleteSuggestions(act.tx, pieceId, channelIds);
     await act.note(
       ...posts.map((post) => ({
         brandId: piece.brandId,
@@ -86,7 +93,14 @@ export function planPiece(
         detail: whenOf(post),
       })),
     );
-    return posts.map((post) => post.id);
+    const postIds = posts.map(({ id }) => id);
+    const changeId = await noteUndoable(act, {
+      brandId: piece.brandId,
+      label: `Planned ${quoted(piece.title)}`,
+      items: madePosts(postIds),
+      suggested: { pieceId, channelIds: suggested },
+    });
+    return { postIds, changeId: changeId! };
   });
 }
 
@@ -112,7 +126,9 @@ export interface Move {
  */
 export function movePost(work: Work, id: string, version: number, to: Move): Promise<Result<MoveOutcome>> {
   return doing(work, async (act) => {
-    const write = moving(act, await takePostAt(act, id, version), to);
+    const open = await takePostAt(act, id, version);
+    const undoneAs = changeWords({ kind: 'place', date: to.date }, open.post.title);
+    const write = { ...moving(act, open, to), undoneAs };
     return { ...(await changePost(act, write)), retimed: write.retimedTo !== undefined };
   });
 }

@@ -98,7 +98,7 @@ describe('planning', () => {
     expect(codeOf(await plan([pithline], '2026-11-22'))).toBe('past');
     expect(codeOf(await plan([pithline], '2027-03-28', '01:30'))).toBe('skippedTime');
     const made = valueOf(await plan([pithline, glassrow]));
-    const posts = await Promise.all(made.map(world.post));
+    const posts = await Promise.all(made.postIds.map(world.post));
     expect(posts.map(({ channelId, format, stage, link }) => ({ channelId, format, stage, link }))).toEqual([
       { channelId: pithline, format: 'text', stage: 'drafting', link: 'https://a.example' },
       { channelId: glassrow, format: 'photo', stage: 'drafting', link: 'https://a.example' },
@@ -251,7 +251,10 @@ describe('stages', () => {
 
   it('belongs to those who work for the brand', async () => {
     const other = valueOf(await catchIdea(world.work, { brandId: world.otherBrandId, title: 'Seals' }));
-    const [id] = valueOf(await planPiece(world.work, other.id, [world.otherChannelId], { date: null, time: null }));
+    const { postIds } = valueOf(
+      await planPiece(world.work, other.id, [world.otherChannelId], { date: null, time: null }),
+    );
+    const [id] = postIds;
     expect(codeOf(await editPost(world.otherWork, id!, 1, { caption: 'x' }))).toBe('notYours');
   });
 });

@@ -1,4 +1,5 @@
 import type { WriteOutcome } from '@/core/posts/outcome';
+import { changeWords, quoted } from '@/core/calendar/change';
 import { TEXT_LIMITS } from '@/core/pieces/piece';
 import { mayLeavePlan, mayMoveTo, type ChosenStage } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
@@ -16,13 +17,18 @@ export function putAtStage(work: Work, id: string, version: number, to: ChosenSt
       change: { stage: to },
       deed: 'put at stage',
       detail: { from: open.post.stage, to },
+      undoneAs: changeWords({ kind: 'stage', stage: to }, open.post.title),
     });
   });
 }
 
 /** Sets a post aside with a reason. A scheduled one does not leave any more. */
 export function setPostAside(work: Work, id: string, version: number, reason: string): Promise<Result<WriteOutcome>> {
-  return doing(work, async (act) => changePost(act, settingAside(await takePostAt(act, id, version), reason)));
+  return doing(work, async (act) => {
+    const open = await takePostAt(act, id, version);
+    const undoneAs = changeWords({ kind: 'setAside', reason }, open.post.title);
+    return changePost(act, { ...settingAside(open, reason), undoneAs });
+  });
 }
 
 /** What setting a post aside writes; refused without a reason. */
@@ -48,6 +54,7 @@ export function bringPostBack(work: Work, id: string, version: number): Promise<
       open,
       change: { stage, stageBefore: null, setAsideReason: '' },
       deed: 'brought back',
+      undoneAs: `Brought back ${quoted(open.post.title)}`,
     });
   });
 }
@@ -57,7 +64,8 @@ export function deletePost(work: Work, id: string, version: number): Promise<Res
   return doing(work, async (act) => {
     const open = await takePostAt(act, id, version);
     must(mayLeavePlan(open.facts));
-    return changePost(act, { open, change: { deletedAt: act.now }, deed: 'deleted' });
+    const undoneAs = `Deleted ${quoted(open.post.title)}`;
+    return changePost(act, { open, change: { deletedAt: act.now }, deed: 'deleted', undoneAs });
   });
 }
 
@@ -71,16 +79,16 @@ export function restorePost(work: Work, id: string): Promise<Result<true>> {
 }
 
 /** Puts a published post into the archive, out of the calendar’s sight, or restores it from there. */
-export function archivePost(work: Work, id: string, version: number, archived: boolean): Promise<Result<true>> {
+export function archivePost(work: Work, id: string, version: number, archived: boolean): Promise<Result<WriteOutcome>> {
   return doing(work, async (act) => {
     const open = await takePostAt(act, id, version);
     if (open.post.stage !== 'published')
       refused({ code: 'notPublished', message: 'Only what is published is archived. Set this aside, or delete it.' });
-    await changePost(act, {
+    return changePost(act, {
       open,
       change: { archivedAt: archived ? act.now : null },
       deed: archived ? 'archived' : 'unarchived',
+      undoneAs: `${archived ? 'Archived' : 'Restored from the archive'} ${quoted(open.post.title)}`,
     });
-    return true as const;
   });
 }

@@ -7,7 +7,7 @@ import type { WriteOutcome } from '@/core/posts/outcome';
 import { blocksOf, type Block } from '@/core/posts/readiness';
 import { readPictures, readWords } from '@/core/posts/readPost';
 import { differingFields, STRETCH_MS, writtenOf } from '@/core/posts/written';
-import { accept, refuse, type Refusal, type Result } from '@/core/refusal';
+import { refuse, type Refusal, type Result } from '@/core/refusal';
 import { FORMAT_LABELS, formatRule } from '@/core/rulesheets/types';
 import { addMs, dueInstant, type Instant } from '@/core/time/plan';
 import { listChannelsById, type Channel } from '@/data/brands/channels';
@@ -25,6 +25,7 @@ import { listThemeBrands } from '@/data/brands/themes';
 import { keepStretches } from '@/data/posts/wordsVersions';
 import { recount, recountPiecesOf } from '../prep/countPrep';
 import { LEAVING, refusePublished, type OpenPost } from './takePosts';
+import { noteUndoable, stateOf } from '../calendar/undoable';
 import { attempt, must, refused, STALE, type Acting } from '../useCase';
 
 /** What is asked of the one writer for one post. */
@@ -35,6 +36,8 @@ export interface PostWrite {
   /** For the history. */
   deed: string;
   detail?: object;
+  /** How it is called where the person can undo it by itself: “Moved “Rings””; absent where it cannot be, or goes with others. */
+  undoneAs?: string;
   /** Takes a copy of the post as it is after the change, which leaves at that instant. Its stage has to be scheduled. */
   leavesAt?: Instant;
   /** The copy that waits to leave stays, and leaves at that instant. */
@@ -179,6 +182,7 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
     tookBack: missing !== undefined,
     missing: missing?.message ?? null,
     unscheduled,
+    changeId: null,
     mayBeOut: !write.out && (open.maybeOut.some(mayBeOut) || (current !== undefined && mayBeOut(current))),
   };
 }
@@ -265,7 +269,7 @@ const copyOf = (
   parcel: makeParcel(post, channel),
 });
 
-/** Carries out writes that were checked: a bounded number of statements, however many they are. */
+/** Carries out writes that were checked: a bounded number of statements, however many they are that are not undone singly. */
 export async function writePosts(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
   if (checked.length === 0) return;
   await writeDeliveries(act, checked);
@@ -288,6 +292,13 @@ export async function writePosts(act: Acting, checked: readonly CheckedWrite[]):
       detail: { ...write.detail, ...(tookBack && { tookBack }) },
     })),
   );
+  for (const one of checked) {
+    const { undoneAs: label, open } = one.write;
+    if (label === undefined) continue;
+    const { id: postId, version: base, brandId } = open.post;
+    const items = [{ postId, before: stateOf(open.post), after: stateOf(one.after), base, version: base + 1 }];
+    one.changeId = await noteUndoable(act, { brandId, label, items });
+  }
 }
 
 async function writeDeliveries(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
@@ -381,20 +392,27 @@ async function recountSteps(act: Acting, checked: readonly CheckedWrite[]): Prom
   }
 }
 
-/** Checks many writes and carries out those that may be. @returns in their order, what came of each */
-export async function writeWhatMayBe(act: Acting, writes: readonly PostWrite[]): Promise<Result<WriteOutcome>[]> {
+/** Checks many writes and carries out those that may be. @returns in their order, each as it was carried out, or why not */
+export async function writeWhatMayBe(act: Acting, writes: readonly PostWrite[]): Promise<Result<CheckedWrite>[]> {
   const checked = await checkWrites(act, writes);
   await writePosts(
     act,
     checked.flatMap((one) => (one.ok ? [one.value] : [])),
   );
-  return checked.map((one) => (one.ok ? accept(outcomeOf(one.value)) : one));
+  return checked;
 }
 
 /** What a checked write comes to, for whoever asked for it. */
-export const outcomeOf = ({ tookBack, missing, unscheduled, mayBeOut: perhaps }: CheckedWrite): WriteOutcome => ({
+export const outcomeOf = ({
   tookBack,
   missing,
   unscheduled,
   mayBeOut: perhaps,
+  changeId,
+}: CheckedWrite): WriteOutcome => ({
+  tookBack,
+  missing,
+  unscheduled,
+  mayBeOut: perhaps,
+  changeId,
 });

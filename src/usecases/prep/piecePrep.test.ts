@@ -51,7 +51,7 @@ const edit = async (change: Parameters<typeof editPiece>[3]) =>
 const steps = () => listStepsOf(world.db, [pieceId]);
 const days = async () => (await steps()).map(({ day }) => day);
 const plan = async (date: string | null, network: keyof TestWorld['channels'] = 'pithline') =>
-  valueOf(await planPiece(world.work, pieceId, [world.channels[network]], { date, time: null }))[0]!;
+  valueOf(await planPiece(world.work, pieceId, [world.channels[network]], { date, time: null })).postIds[0]!;
 
 describe('a piece that is given a kind', () => {
   it('gets the prep of that kind, without days until it has a post', async () => {

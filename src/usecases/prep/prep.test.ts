@@ -66,7 +66,8 @@ const stepsOf = (postId: string) => listStepsOf(world.db, [postId]);
 const planned = async (date: string | null, lines?: PrepLine[]) => {
   if (lines) valueOf(await setPrepSheet(world.work, world.brandId, 'photo', lines));
   const idea = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Dome night' }));
-  const [id] = valueOf(await planPiece(world.work, idea.id, [world.channels.glassrow], { date, time: null }));
+  const { postIds } = valueOf(await planPiece(world.work, idea.id, [world.channels.glassrow], { date, time: null }));
+  const [id] = postIds;
   return id!;
 };
 const VIDEO: PrepLine[] = [

@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import { groupBy } from '@/core/group';
 import { readPrep, readStep, STEPS_LIMIT, type PrepLine } from '@/core/prep/step';
 import { SHIPPED_PREP } from '@/core/prep/shipped';
@@ -16,9 +17,12 @@ import {
   listStepsOf,
   maybeStepForUpdate,
   orderSteps,
+  STEP_FIELDS,
   updateStep,
   type Step,
 } from '@/data/prep/steps';
+import { isSame } from '../calendar/sinceThen';
+import { noteUndoable } from '../calendar/undoable';
 import { recount } from './countPrep';
 import { prepOfPiece, prepOfPost, replacePrep, type Unprepared } from './givePrep';
 import { mustMay } from '../rights/mustMay';
@@ -42,12 +46,10 @@ export function tickStep(work: Work, id: string, isDone: boolean): Promise<Resul
     const step = await takeStep(act, id);
     if ((step.doneAt !== null) === isDone) return outcomeOf(step);
     const today = localOf(act.now, (await oneBrand(act.tx, step.brandId)).zone).date;
-    await write(act, {
-      ...step,
-      doneAt: isDone ? act.now : null,
-      doneOn: isDone ? today : null,
-      doneBy: isDone ? act.actorId : null,
-    });
+    const done = isDone
+      ? { doneAt: act.now, doneOn: today, doneBy: act.actorId }
+      : { doneAt: null, doneOn: null, doneBy: null };
+    await write(act, step, done, isDone ? 'Ticked' : 'Took the tick off');
     await act.note(stepDeed(step, isDone ? 'step done' : 'step open again'));
     return outcomeOf(step);
   });
@@ -60,7 +62,7 @@ export function changeStep(work: Work, id: string, version: number, change: Step
     if (step.version !== version) refused(STALE);
     if (change.pinned) must(readDate(change.pinned, 'pinned'));
     if (change.ownerId) await mustBeHand(act, change.ownerId, step.brandId);
-    await write(act, must(readStep({ ...step, ...change })));
+    await write(act, step, must(readStep({ ...step, ...change })), 'Changed the step');
     await act.note(stepDeed(step, 'step changed', change));
     return outcomeOf(step);
   });
@@ -77,8 +79,10 @@ export function addStep(work: Work, of: HolderKey, line: PrepLine): Promise<Resu
     if (read.ownerId) await mustBeHand(act, read.ownerId, brandId);
     const id = act.ids();
     const position = Math.max(0, ...steps.map((step) => step.position)) + 1;
-    await insertSteps(act.tx, [{ ...read, id, brandId, postId, pieceId, position, ...NOT_DONE }]);
-    await recount(act.tx, brandId, [holderId], act.now);
+    await undoably(act, brandId, holderId, `Added the step ${quoted(read.title)}`, async () => {
+      await insertSteps(act.tx, [{ ...read, id, brandId, postId, pieceId, position, ...NOT_DONE }]);
+      await recount(act.tx, brandId, [holderId], act.now);
+    });
     await act.note(stepDeed({ id, brandId, postId, pieceId, title: read.title }, 'step added'));
     return { id };
   });
@@ -90,8 +94,10 @@ const NOT_DONE = { pinned: null, day: null, plannedOn: null, doneAt: null, doneO
 export function removeStep(work: Work, id: string): Promise<Result<StepOutcome>> {
   return doing(work, async (act) => {
     const step = await takeStep(act, id);
-    await deleteStep(act.tx, id);
-    await recount(act.tx, step.brandId, [holderOf(step)], act.now);
+    await undoably(act, step.brandId, holderOf(step), `Took away the step ${quoted(step.title)}`, async () => {
+      await deleteStep(act.tx, id);
+      await recount(act.tx, step.brandId, [holderOf(step)], act.now);
+    });
     await act.note(stepDeed(step, 'step removed'));
     return outcomeOf(step);
   });
@@ -104,8 +110,10 @@ export function reorderSteps(work: Work, of: HolderKey, ids: readonly string[]):
     const present = (await listStepsOf(act.tx, [holderId])).map(({ id }) => id);
     if (ids.length !== present.length || new Set(ids).size !== ids.length || !present.every((id) => ids.includes(id)))
       refused({ code: 'otherSteps', message: 'The steps are others by now. Look again, then put them in order.' });
-    await orderSteps(act.tx, holderId, ids);
-    await recount(act.tx, brandId, [holderId], act.now);
+    await undoably(act, brandId, holderId, 'Put steps in another order', async () => {
+      await orderSteps(act.tx, holderId, ids);
+      await recount(act.tx, brandId, [holderId], act.now);
+    });
     return true as const;
   });
 }
@@ -114,7 +122,7 @@ export function reorderSteps(work: Work, of: HolderKey, ids: readonly string[]):
 export function renewPrep(work: Work, of: HolderKey): Promise<Result<true>> {
   return doing(work, async (act) => {
     const { brandId, holderId, ...holder } = await takeHolder(act, of);
-    await replacePrep(act, brandId, holderId, holder);
+    await undoably(act, brandId, holderId, 'Took the prep anew', () => replacePrep(act, brandId, holderId, holder));
     const subject = holder.postId === null ? ('piece' as const) : ('post' as const);
     await act.note({ brandId, subject, subjectId: holderId, deed: 'prep renewed' });
     return true as const;
@@ -212,10 +220,23 @@ async function mustBeHand(act: Doing, personId: string, brandId: string): Promis
     refused({ code: 'noOwner', field: 'ownerId', message: 'Whom you hand it to does not work for this brand.' });
 }
 
-/** Writes a taken step and counts its post or piece anew. */
-async function write(act: Doing, step: Step): Promise<void> {
-  if (!(await updateStep(act.tx, step))) refused(STALE);
-  await recount(act.tx, step.brandId, [holderOf(step)], act.now);
+/** Writes what is changed of a taken step and counts its post or piece anew. */
+async function write(act: Doing, step: Step, change: Partial<Step>, deed: string): Promise<void> {
+  await undoably(act, step.brandId, holderOf(step), `${deed} ${quoted(step.title)}`, async () => {
+    if (!(await updateStep(act.tx, { ...step, ...change }))) refused(STALE);
+    await recount(act.tx, step.brandId, [holderOf(step)], act.now);
+  });
+}
+
+/** Does something to the steps of a post or piece, so that the person can undo it. */
+async function undoably(act: Doing, brandId: string, holderId: string, label: string, change: () => Promise<unknown>) {
+  const before = new Map((await listStepsOf(act.tx, [holderId])).map((step) => [step.id, step]));
+  await change();
+  const after = new Map((await listStepsOf(act.tx, [holderId])).map((step) => [step.id, step]));
+  const steps = [...new Set([...before.keys(), ...after.keys()])]
+    .map((id) => ({ before: before.get(id) ?? null, after: after.get(id) ?? null }))
+    .filter((item) => !item.before || !item.after || !isSame(STEP_FIELDS, item.before, item.after));
+  if (steps.length > 0) await noteUndoable(act, { brandId, label, steps });
 }
 
 const outcomeOf = ({ postId, pieceId }: StepOutcome): StepOutcome => ({ postId, pieceId });

@@ -312,6 +312,8 @@ export function CalendarScreen({
                   onGone={changes.remove}
                   onMove={() => setMoving(slips.find(({ id }) => id === openId) ?? null)}
                   onOpen={open}
+                  undone={changes.undone}
+                  onUndo={(changeId) => void changes.undo(changeId)}
                   onClose={() => open(null)}
                 />
               </ShellProvider>

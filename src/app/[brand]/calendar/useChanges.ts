@@ -44,6 +44,8 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
   // Once a try found nobody, what waits stays marked until it is saved, also while it is tried again.
   const [isMarked, setMarked] = useState(false);
   const busy = useRef(false);
+  /** How often something was undone: an open post is read anew then. */
+  const [undone, setUndone] = useState(0);
   /** The versions that our own changes made of others: a change behind them in the queue was decided on an older one. */
   const raised = useRef(new Map<string, number>());
   const slips = useMemo(
@@ -108,6 +110,7 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
       if (problem) return say({ text: `Not undone. ${problem}`, wrong: true });
       if (answer.kind !== 'done') return;
       learn(answer.value.slips, answer.value.gone);
+      setUndone((times) => times + 1);
       say({ text: messageOf(answer.value), wrong: answer.value.outcome.refused.length > 0 });
       readAnew();
     },
@@ -195,7 +198,7 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
 
   /** Posts with changes that the server has not taken yet. */
   const unsaved = isMarked ? new Set(pending.flatMap(({ targets }) => targets.map(({ id }) => id))) : NONE;
-  return { slips, unsaved, isSaving: pending.length > 0, waits, put, remove, change, undo, readAnew };
+  return { slips, unsaved, isSaving: pending.length > 0, waits, put, remove, change, undo, undone, readAnew };
 }
 
 const versionKey = ({ id, version }: ChangeTarget): string => `${id} ${version}`;

@@ -9,6 +9,12 @@ import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import type { useChanges } from './useChanges';
 
+/** Posts that were made of an idea, and what that is undone by. */
+export interface PlannedPosts {
+  slips: Slip[];
+  changeId: string;
+}
+
 /** Where an idea was dropped. */
 export interface Planned {
   date: LocalDate;
@@ -22,7 +28,7 @@ export interface Planned {
  * neither, `ask` is told to find out. `planned` shows what was made elsewhere.
  */
 export function usePlanning(
-  { put, remove, readAnew }: Pick<ReturnType<typeof useChanges>, 'put' | 'remove' | 'readAnew'>,
+  { put, undo, readAnew }: Pick<ReturnType<typeof useChanges>, 'put' | 'undo' | 'readAnew'>,
   ask: (idea: TrayIdea, at: Planned) => void,
 ) {
   const say = useSay();
@@ -30,7 +36,7 @@ export function usePlanning(
   async function plan(idea: TrayIdea, at: Planned) {
     const channelIds = at.channelId ? [at.channelId] : idea.suggestedChannelIds;
     if (channelIds.length === 0) return ask(idea, at);
-    const answer: Answer<{ slips: Slip[] }> = await call('POST', `/api/pieces/${idea.id}/plan`, {
+    const answer: Answer<PlannedPosts> = await call('POST', `/api/pieces/${idea.id}/plan`, {
       channelIds,
       date: at.date,
       time: at.time ?? null,
@@ -39,28 +45,17 @@ export function usePlanning(
     });
     const problem = problemOf(answer);
     if (problem) say({ text: problem, wrong: true, deed: { label: 'Try again', run: () => void plan(idea, at) } });
-    if (answer.kind === 'done') planned(idea, answer.value.slips);
+    if (answer.kind === 'done') planned(idea, answer.value);
   }
 
-  function planned(idea: TrayIdea, made: readonly Slip[]) {
+  function planned(idea: TrayIdea, { slips: made, changeId }: PlannedPosts) {
     made.forEach(put);
     readAnew();
     const on = made[0]?.date ? `on ${shortDate(made[0].date)}` : 'without a date';
     say({
       text: `Planned “${idea.title}” ${on}: ${made.map((slip) => slip.callSign).join(', ')}.`,
-      deed: { label: 'Undo', run: () => void unplan(idea, made) },
+      deed: { label: 'Undo', run: () => void undo(changeId) },
     });
-  }
-
-  async function unplan(idea: TrayIdea, made: readonly Slip[]) {
-    for (const { id, version } of made) {
-      const problem = problemOf(await call('POST', `/api/posts/${id}/deeds`, { deed: 'delete', version }));
-      if (problem) return say({ text: `Not undone. ${problem}`, wrong: true });
-      remove(id);
-    }
-    const { title, suggestedChannelIds, version } = idea;
-    await call('PATCH', `/api/pieces/${idea.id}`, { version, title, channelIds: suggestedChannelIds });
-    readAnew();
   }
 
   return { plan, planned };

@@ -9,6 +9,7 @@ import type { Piece } from '@/usecases/pieces/reading';
 import { CallSign } from '@/ui/CallSign';
 import { dayAndTime, shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
+import { useMadeMessage } from '../useMadeMessage';
 import { useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
 import { WordButton } from '@/ui/WordButton';
@@ -31,6 +32,7 @@ export function IdeaList({
 }) {
   const router = useRouter();
   const say = useSay();
+  const sayMade = useMadeMessage();
   const { run } = useDeed();
   const [editing, setEditing] = useState<Piece | null>(null);
   const [planning, setPlanning] = useState<Piece | null>(null);
@@ -113,10 +115,10 @@ export function IdeaList({
         <PlanDialog
           piece={planning}
           date={today}
-          onPlanned={(slips) => {
-            router.refresh();
+          onPlanned={({ slips, changeId }) => {
             const when = slips[0]?.date ? `for ${shortDate(slips[0].date)}` : 'without a date';
-            say({ text: `Planned “${planning.title}” ${when}: ${slips.map((slip) => slip.callSign).join(', ')}.` });
+            const label = `Planned “${planning.title}” ${when}: ${slips.map((slip) => slip.callSign).join(', ')}`;
+            sayMade({ label, changeId });
           }}
           onClose={() => setPlanning(null)}
         />

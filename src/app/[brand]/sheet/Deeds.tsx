@@ -8,7 +8,7 @@ import { partsWith } from '@/core/posts/parts';
 import type { Block } from '@/core/posts/readiness';
 import type { Want } from '@/core/posts/wants';
 import type { PostSheet } from '@/core/posts/sheet';
-import { call, problemOf } from '@/ui/api';
+import { problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell, type Shell } from '@/ui/shell';
@@ -31,7 +31,7 @@ export function Deeds({
   blocks,
   wants,
   onGone,
-  onRestored,
+  onUndo,
 }: {
   editor: PostEditor;
   sheet: PostSheet;
@@ -39,7 +39,7 @@ export function Deeds({
   blocks: readonly Block[];
   wants: readonly Want[];
   onGone: () => void;
-  onRestored: (changed: ChangedPost) => void;
+  onUndo: (changeId: string) => void;
 }) {
   const say = useSay();
   const [asked, setAsked] = useState<Asked>(null);
@@ -58,25 +58,14 @@ export function Deeds({
     return changed;
   }
 
-  async function reportUndoable(text: string, deed: string, more: object, undoDeed: string, leaves: boolean) {
+  async function reportUndoable(text: string, deed: string, more: object = {}) {
     const changed = await doIt(deed, more);
     if (!changed) return;
-    if (leaves) onGone();
+    onGone();
+    const { changeId } = changed.outcome;
     say({
       text: [text, ...departureWords(changed.outcome)].join(' '),
-      deed: {
-        label: 'Undo',
-        run: () =>
-          void (async () => {
-            const answer = await call<ChangedPost>('POST', `/api/posts/${sheet.id}/deeds`, {
-              deed: undoDeed,
-              version: changed.sheet.version,
-            });
-            const problem = problemOf(answer);
-            if (problem) say({ text: `Not undone. ${problem}`, wrong: true });
-            if (answer.kind === 'done') onRestored(answer.value);
-          })(),
-      },
+      ...(changeId ? { deed: { label: 'Undo', run: () => onUndo(changeId) } } : {}),
     });
   }
 
@@ -109,12 +98,7 @@ export function Deeds({
             Restore from archive
           </Word>
         ) : (
-          <Word
-            busy={busy}
-            onDo={() =>
-              void reportUndoable('Archived. The calendar no longer shows it.', 'archive', {}, 'unarchive', true)
-            }
-          >
+          <Word busy={busy} onDo={() => void reportUndoable('Archived. The calendar no longer shows it.', 'archive')}>
             Archive
           </Word>
         )}
@@ -129,15 +113,7 @@ export function Deeds({
         </Button>
         <Word
           busy={busy}
-          onDo={() =>
-            void reportUndoable(
-              deletedWords({ ...sheet, pictures: sheet.pictures.length }),
-              'delete',
-              {},
-              'restore',
-              true,
-            )
-          }
+          onDo={() => void reportUndoable(deletedWords({ ...sheet, pictures: sheet.pictures.length }), 'delete')}
         >
           Delete
         </Word>
@@ -197,15 +173,7 @@ export function Deeds({
         </Word>
         <Word
           busy={busy}
-          onDo={() =>
-            void reportUndoable(
-              deletedWords({ ...sheet, pictures: sheet.pictures.length }),
-              'delete',
-              {},
-              'restore',
-              true,
-            )
-          }
+          onDo={() => void reportUndoable(deletedWords({ ...sheet, pictures: sheet.pictures.length }), 'delete')}
         >
           Delete
         </Word>
@@ -218,7 +186,7 @@ export function Deeds({
           onSubmit={(event) => {
             event.preventDefault();
             if (asked === 'address') void doIt('declareOut', { address: typed });
-            else void reportUndoable(`Set aside “${sheet.title}”.`, 'setAside', { reason: typed }, 'bringBack', true);
+            else void reportUndoable(`Set aside “${sheet.title}”.`, 'setAside', { reason: typed });
           }}
         >
           <label htmlFor="asked">{asked === 'address' ? 'Where it is published' : 'Why it is set aside'}</label>

@@ -55,6 +55,8 @@ export function Sheet({
   onGone,
   onMove,
   onOpen,
+  undone,
+  onUndo,
   onClose,
 }: {
   postId: string;
@@ -67,6 +69,10 @@ export function Sheet({
   onMove: () => void;
   /** Opens another post instead. */
   onOpen: (id: string) => void;
+  /** How often something was undone since the page was opened: with each time the post is read anew. */
+  undone: number;
+  /** Undoes what was done by its change. */
+  onUndo: (changeId: string) => void;
   onClose: () => void;
 }) {
   const { channels, brand } = useShell();
@@ -88,6 +94,9 @@ export function Sheet({
   useEffect(() => {
     if (isBehind) reload();
   }, [isBehind, reload]);
+  useEffect(() => {
+    if (undone > 0) reload();
+  }, [undone, reload]);
   const mayLeave = sheet?.stage === 'scheduled';
   useEffect(() => {
     if (!mayLeave) return;
@@ -247,7 +256,7 @@ export function Sheet({
             onGone(sheet.id);
             onClose();
           }}
-          onRestored={changed}
+          onUndo={onUndo}
         />
       </div>
     </section>

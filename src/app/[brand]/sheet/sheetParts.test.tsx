@@ -325,6 +325,7 @@ describe('the deeds of a post', () => {
     differs: false,
     copy: { headline: '', caption: 'As it was', hashtags: '', link: '' },
   } as NonNullable<PostSheet['delivery']>;
+  const onUndo = vi.fn();
   const draw = (change: Partial<PostSheet>, blocks: Block[] = [], editor = fakeEditor()) => {
     renderScreen(
       <Deeds
@@ -334,7 +335,7 @@ describe('the deeds of a post', () => {
         blocks={blocks}
         wants={[]}
         onGone={vi.fn()}
-        onRestored={vi.fn()}
+        onUndo={onUndo}
       />,
     );
     return editor.asked;
@@ -408,12 +409,12 @@ describe('the deeds of a post', () => {
   });
 
   it('that destroy are undone from the message that reports them', async () => {
-    const server = fakeServer(() => ({ value: {} }));
-    draw({ caption: 'All of it.', pictures: [] });
+    const answer = { sheet: sheet({}), slip: {}, outcome: { changeId: 'c' } };
+    draw({ caption: 'All of it.', pictures: [] }, [], fakeEditor({ kind: 'done', value: answer }));
     press('Delete');
     await screen.findByText(/^Deleted “Rings”/);
     press('Undo');
-    await waitFor(() => expect(server.calls[0]?.body).toMatchObject({ deed: 'restore' }));
+    expect(onUndo.mock.calls).toEqual([['c']]);
   });
 
   it('that are refused say why', async () => {

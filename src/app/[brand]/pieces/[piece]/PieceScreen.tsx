@@ -20,6 +20,7 @@ import type { SheetStep } from '@/core/posts/sheet';
 import { progressOfSteps, progressTogether } from '@/core/prep/progress';
 import { Notches } from '@/ui/Notches';
 import { Progress, progressWords } from '@/ui/Progress';
+import { useMadeMessage } from '../../useMadeMessage';
 import { useShell } from '@/ui/shell';
 import { PieceMedia, usePlayer } from './PieceMedia';
 import { FamilyDrawing } from './FamilyDrawing';
@@ -64,6 +65,7 @@ export function PieceScreen({
 }) {
   const { brand, channels } = useShell();
   const router = useRouter();
+  const sayMade = useMadeMessage();
   const { piece, steps, texts, problem, type, save, settle, change, setSteps } = usePieceEditor(initial, initialSteps);
   const progress = progressTogether([
     progressOfSteps(steps),
@@ -256,7 +258,7 @@ export function PieceScreen({
           }}
           date={today}
           isDayGiven
-          onPlanned={() => router.refresh()}
+          onPlanned={({ changeId }) => sayMade({ label: `Planned “${piece.title}”`, changeId })}
           onClose={() => setPlanning(false)}
         />
       )}

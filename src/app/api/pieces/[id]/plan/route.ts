@@ -46,5 +46,6 @@ export const POST = door<{ id: string }>('changePosts', async (request, { params
     },
   );
   if (!result.ok) return refusal(result.refusal);
-  return done({ slips: await loadSlips(app.db, result.value) });
+  const { postIds, changeId } = result.value;
+  return done({ slips: await loadSlips(app.db, postIds), changeId });
 });
