@@ -624,6 +624,7 @@ create table prep_lines (
   minutes integer,
   note text not null default ''::text,
   needed boolean not null default false,
+  ticks_itself boolean not null default false,
   constraint prep_lines_pkey PRIMARY KEY (brand_id, subject, "position"),
   constraint prep_lines_of_sheet FOREIGN KEY (brand_id, subject) REFERENCES prep_sheets(brand_id, subject),
   constraint prep_lines_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id)
@@ -846,6 +847,7 @@ create table steps (
   batch_position integer,
   piece_id uuid,
   holder_id uuid not null generated always as (COALESCE(post_id, piece_id)) stored,
+  ticks_itself boolean not null default false,
   constraint steps_pkey PRIMARY KEY (id),
   constraint steps_batch_of_brand FOREIGN KEY (brand_id, batch_id) REFERENCES batch_days(brand_id, id),
   constraint steps_done_by_fkey FOREIGN KEY (done_by) REFERENCES people(id),

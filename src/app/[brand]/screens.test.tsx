@@ -54,6 +54,7 @@ const deskStep = (change: Partial<DeskStep>): DeskStep => ({
   minutes: 30,
   note: '',
   needed: false,
+  ticksItself: false,
   pinned: null,
   day: '2026-11-23',
   plannedOn: '2026-11-10',

@@ -12,6 +12,7 @@ export const stepFields = {
   minutes: number().typeError('Minutes are a number.').nullable().defined(),
   note: string().defined(),
   needed: bool().required(),
+  ticksItself: bool().default(false),
 };
 
 /** A step to be added. */

@@ -123,6 +123,7 @@ describe('a slip', () => {
     hashtags: '',
     link: '',
     pictures: [],
+    asked: null,
     delivery: null,
     waived: [],
     prep: null,

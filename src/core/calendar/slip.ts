@@ -1,6 +1,8 @@
-import { hasWords, type Words } from '../captions/compose';
+import type { Words } from '../captions/compose';
 import { isLeaving, type DeliveryMode, type DeliveryState } from '../delivery/delivery';
 import { firstBlockOf } from '../posts/readiness';
+import { hasOwnWords } from '../posts/oneTitle';
+import { signOffState, type SignOff } from '../posts/signOff';
 import { wantsOf } from '../posts/wants';
 import { progressOf, type WorkCounts, type WorkProgress } from '../prep/progress';
 import type { Work } from '../prep/step';
@@ -60,6 +62,7 @@ export interface SlipSource extends Words {
   version: number;
   pictures: readonly (PictureMeasures & { sha256: string; alt: string })[];
   waived: readonly { key: string }[];
+  asked: { signOff: SignOff | null } | null;
   prep: { counts: WorkCounts; nextWork: Work | null } | null;
   delivery: {
     mode: DeliveryMode;
@@ -90,7 +93,7 @@ export function slipOf(post: SlipSource, channel: { callSign: string; sheet: Rul
     pillarId: post.pillarId,
     campaignId: post.campaignId,
     seriesNumber: post.seriesNumber,
-    hasWords: hasWords(post),
+    hasWords: hasOwnWords(post),
     version,
     missing: stage === 'published' ? null : missingOf(post, channel.sheet),
     thumb: post.pictures.find((picture) => !isVideo(picture))?.sha256 ?? null,
@@ -105,12 +108,13 @@ export function slipOf(post: SlipSource, channel: { callSign: string; sheet: Rul
   };
 }
 
-/** What its network would refuse, else that a picture is undescribed. Undone steps show as progress. */
+/** What its network would refuse, else that a picture is undescribed or nobody signed it off. Undone steps show as progress. */
 function missingOf(post: SlipSource, sheet: RuleSheet): string | null {
   const block = firstBlockOf(post, sheet);
+  const signOff = signOffState(post.asked !== null, post.asked?.signOff ?? null, post);
   return (
     block?.short ??
-    wantsOf({ pictures: post.pictures, neededSteps: [], signOff: 'notAsked', unread: 0 }, post.waived)[0]?.short ??
+    wantsOf({ pictures: post.pictures, neededSteps: [], signOff, unread: 0 }, post.waived)[0]?.short ??
     null
   );
 }

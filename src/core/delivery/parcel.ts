@@ -62,8 +62,13 @@ function wordsOf(post: Words): Words {
   return { headline, preheader, caption, keywords, firstComment, hashtags, link, parts };
 }
 
+/** A post as far as it is told from a parcel. */
+export type Compared = Omit<ParcelSource, 'pictures'> & {
+  pictures: readonly (Recipe & Pick<ParcelPicture, 'sha256' | 'alt'> & { id?: string })[];
+};
+
 /** Whether a post would leave differently if it were scheduled anew: then what leaves is not what the sheet shows. */
-export function differsFromParcel(post: ParcelSource, parcel: Parcel): boolean {
+export function differsFromParcel(post: Compared, parcel: Parcel): boolean {
   return (
     differingFields(writtenOf(wordsOf(post)), writtenOf(parcel.words)).length > 0 ||
     post.format !== parcel.format ||

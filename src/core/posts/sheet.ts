@@ -59,6 +59,8 @@ export interface PostSheet extends WrittenWords {
   pictures: SheetPicture[];
   /** Its prep, in the order of the work. */
   steps: SheetStep[];
+  /** Needed steps of its piece that are not done: they hold it up too. */
+  pieceNeeds: { id: string; title: string; ofPiece: true }[];
   /** The sentences of its draft, with where each is from, read or not. */
   drafted: DraftedMark[];
   /** Wants a manager let go. */

@@ -1,5 +1,5 @@
 import type { Parcel } from '../delivery/network';
-import { differsFromParcel, type ParcelSource } from '../delivery/parcel';
+import { differsFromParcel, type Compared } from '../delivery/parcel';
 import type { Instant } from '../time/plan';
 
 /** Somebody’s yes to a post as it stood. */
@@ -18,7 +18,7 @@ export interface SignOff {
 export type SignOffState = 'notAsked' | 'missing' | 'given' | 'outdated';
 
 /** How a post stands with sign-off. Another day, owner or working title needs no new one. */
-export function signOffState(isAsked: boolean, signOff: SignOff | null, post: ParcelSource): SignOffState {
+export function signOffState(isAsked: boolean, signOff: SignOff | null, post: Compared): SignOffState {
   if (!isAsked) return 'notAsked';
   if (signOff === null) return 'missing';
   return differsFromParcel(post, signOff.copy) ? 'outdated' : 'given';

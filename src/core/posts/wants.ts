@@ -11,6 +11,8 @@ export interface Want {
   short: string;
   /** A sentence: “Edit is not done.” */
   message: string;
+  /** It is a step of the piece. */
+  ofPiece?: boolean;
 }
 
 /** A want that a manager let go. */
@@ -26,8 +28,8 @@ export interface Waiver {
 /** What wants depend on. */
 export interface WantFacts {
   pictures: readonly { alt: string; mime: string }[];
-  /** Steps marked as needed, due before publishing, that are not done. */
-  neededSteps: readonly { id: string; title: string }[];
+  /** Steps marked as needed, due before publishing, that are not done: its own, and those of its piece. */
+  neededSteps: readonly { id: string; title: string; ofPiece?: boolean }[];
   signOff: SignOffState;
   /** Sentences of its draft that nobody has touched. */
   unread: number;
@@ -59,8 +61,14 @@ export function wantsOf(
       short: 'draft not read',
       message: unread === 1 ? 'A sentence by Bimlo is not read.' : `${unread} sentences by Bimlo are not read.`,
     });
-  for (const { id, title } of neededSteps)
-    wants.push({ key: `step:${id}`, field: 'prep', short: 'prep not done', message: `“${title}” is not done.` });
+  for (const { id, title, ofPiece = false } of neededSteps)
+    wants.push({
+      key: `step:${id}`,
+      field: 'prep',
+      short: 'prep not done',
+      message: ofPiece ? `“${title}” of its piece is not done.` : `“${title}” is not done.`,
+      ...(ofPiece && { ofPiece }),
+    });
   if (signOff === 'missing' || signOff === 'outdated')
     wants.push({
       key: 'signOff',

@@ -16,6 +16,7 @@ const LINE: PrepLine = {
   minutes: 45,
   note: '',
   needed: true,
+  ticksItself: false,
 };
 
 describe('a step', () => {

@@ -18,6 +18,7 @@ const line = (
   minutes,
   note: '',
   needed: more.needed ?? false,
+  ticksItself: false,
 });
 
 const caption = (lead: number, minutes: number): PrepLine => line('Write the caption', 'words', null, lead, minutes);

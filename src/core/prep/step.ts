@@ -44,6 +44,8 @@ export interface PrepLine {
   note: string;
   /** A post is not called ready while it is undone. */
   needed: boolean;
+  /** Ticked by itself as soon as its post shows that its work is done. */
+  ticksItself: boolean;
 }
 
 /** A step nobody said anything about yet. */
@@ -57,6 +59,7 @@ export const BLANK_STEP: PrepLine = {
   minutes: null,
   note: '',
   needed: false,
+  ticksItself: false,
 };
 
 /** Days before or after publishing that a step may lie. */

@@ -1,3 +1,4 @@
+import type { Work } from '@/core/prep/step';
 import type { Role } from '@/core/rights/may';
 import type { Brand } from '../brands/brands';
 import { asHeld, type Channel } from '../brands/channels';
@@ -14,11 +15,17 @@ export interface ReadinessStep {
   needed: boolean;
   lead: number;
   doneOn: string | null;
+  work: Work;
+  ticksItself: boolean;
+  /** It is a needed step of the post's piece, which holds up its posts too. */
+  ofPiece: boolean;
 }
 
 /** What decides about a post beside itself. */
 export interface PostSurroundings {
   id: string;
+  /** The title of its piece. */
+  pieceTitle: string;
   brand: Brand;
   channel: Channel;
   pictures: Picture[];
@@ -60,7 +67,7 @@ export async function readSurroundings(
   personId: string | null,
 ): Promise<PostSurroundings[]> {
   const rows = await tx.rows<Row>(
-    `select p.id, p.brand_id as "brandId", p.channel_id as "channelId",
+    `select p.id, g.title as "pieceTitle", p.brand_id as "brandId", p.channel_id as "channelId",
        case when row_number() over (partition by p.brand_id) = 1 then
          jsonb_build_object('id', b.id, 'slug', b.slug, 'name', b.name, 'zone', b.zone, 'weekStart', b.week_start,
            'weekdays', b.weekdays, 'wordsPerMinute', b.words_per_minute, 'asksSignOff', b.asks_sign_off,
@@ -72,10 +79,12 @@ export async function readSurroundings(
        coalesce((select jsonb_agg(to_jsonb(x) order by x.position, x.id)
          from (select ${PICTURE} from media where post_id = p.id) x), '[]') as pictures,
        coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'needed', s.needed, 'lead', s.lead,
-         'doneOn', s.done_on) order by s.position, s.id) from steps s where s.post_id = p.id), '[]') as steps,
+         'doneOn', s.done_on, 'work', s.work, 'ticksItself', s.ticks_itself, 'ofPiece', s.post_id is null)
+         order by s.post_id is null, s.position, s.id)
+         from steps s where s.post_id = p.id or (s.piece_id = p.piece_id and s.needed and s.done_at is null)), '[]') as steps,
        exists (select 1 from brand_people w where w.brand_id = p.brand_id and w.person_id = $2::uuid) as "isTheirs",
        (select a.role from people a where a.id = $2::uuid and a.archived_at is null) as role
-     from posts p join brands b on b.id = p.brand_id join channels c on c.id = p.channel_id
+     from posts p join pieces g on g.id = p.piece_id join brands b on b.id = p.brand_id join channels c on c.id = p.channel_id
        join rule_sheets r on r.id = c.rule_sheet_id
      where p.id = any($1::uuid[])`,
     [postIds, personId],

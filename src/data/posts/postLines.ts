@@ -7,11 +7,13 @@ import type { Format } from '@/core/rulesheets/types';
 import type { Stage } from '@/core/stages/stages';
 import type { DeliveryMode, DeliveryState } from '@/core/delivery/delivery';
 import type { Parcel } from '@/core/delivery/network';
+import type { SignOff } from '@/core/posts/signOff';
 import type { Waiver } from '@/core/posts/wants';
 import type { WorkCounts } from '@/core/prep/progress';
 import { WORKS, type Work } from '@/core/prep/step';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
+import { ownWords } from './ownWords';
 import { instantText, manyRows, timeText, type Columns } from '../database/manyRows';
 
 /** What the calendar, the tray and departures need of a post: no deed is done from this alone. */
@@ -35,6 +37,8 @@ export interface PostLine extends Words {
   /** In their order: content hash, media type and size of each picture. */
   pictures: (PictureMeasures & { sha256: string; alt: string })[];
   waived: Waiver[];
+  /** Where its brand asks for a yes and it stands before one or behind it: the last yes, if there is one; else null. */
+  asked: { signOff: SignOff | null } | null;
   /** The steps before publishing; null for a post without prep. */
   prep: {
     /** By sort of work: how many are done, and how many there are. */
@@ -88,6 +92,7 @@ const LINE_COLUMNS: Columns<PostLine> = {
   publishedAt: instantText('p.published_at'),
   pictures: `coalesce(m.pictures, '[]')`,
   waived: 'p.waived',
+  asked: 'p.asked',
   prep: 's.prep',
   delivery: 'd.delivery',
 };
@@ -95,7 +100,9 @@ const LINE_COLUMNS: Columns<PostLine> = {
 /** Only what the lines need: the column of search words is longer than all the rest. */
 const WANTED = `p.id, p.brand_id, p.piece_id, p.channel_id, p.format, p.title, p.headline, p.caption, p.preheader, p.keywords,
   p.first_comment, p.parts, p.hashtags, p.link, p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.series_number, p.address, p.version,
-  p.published_at, p.created_at, p.waived`;
+  p.published_at, p.created_at, p.waived,
+  case when p.stage in ('signOff', 'ready') and exists (select 1 from brands b where b.id = p.brand_id and b.asks_sign_off)
+    then jsonb_build_object('signOff', p.signed_off) end as asked`;
 
 /** How many steps of each sort of work are done, and how many there are. */
 const WORK_COUNTS = WORKS.map(
@@ -287,7 +294,7 @@ export function listPlannedPosts(
       date: 'p.plan_date',
       time: timeText('p.plan_time'),
       stage: 'p.stage',
-      hasWords: `(p.caption ~ '\\S' or p.headline ~ '\\S')`,
+      hasWords: ownWords('p'),
     },
     `posts p where p.brand_id = any($1::uuid[]) and p.plan_date between $2 and $3 and ${SHOWN}`,
     [brandIds, from, to],

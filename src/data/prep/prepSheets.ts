@@ -13,7 +13,8 @@ export async function listPrepSheets(db: Queryable, brandId: string): Promise<Pr
   const [row] = await db.rows<{ sheets: PrepSheet[] }>(
     `select coalesce(json_agg(json_build_object('subject', f.subject, 'lines', (
        select coalesce(json_agg(json_build_object('title', l.title, 'work', l.work, 'ownerId', l.owner_id, 'craft', l.craft,
-         'lead', l.lead, 'leadIn', l.lead_in, 'minutes', l.minutes, 'note', l.note, 'needed', l.needed)
+         'lead', l.lead, 'leadIn', l.lead_in, 'minutes', l.minutes, 'note', l.note, 'needed', l.needed,
+         'ticksItself', l.ticks_itself)
          order by l.position), '[]')
        from prep_lines l where l.brand_id = f.brand_id and l.subject = f.subject))), '[]') as sheets
      from prep_sheets f where f.brand_id = $1`,
@@ -35,10 +36,12 @@ export async function replacePrepSheet(
   ]);
   await tx.run('delete from prep_lines where brand_id = $1 and subject = $2', [brandId, subject]);
   await tx.run(
-    `insert into prep_lines (brand_id, subject, position, title, work, owner_id, craft, lead, lead_in, minutes, note, needed)
-     select $1, $2, x.position, x.title, x.work, x."ownerId", x.craft, x.lead, x."leadIn", x.minutes, x.note, x.needed
+    `insert into prep_lines (brand_id, subject, position, title, work, owner_id, craft, lead, lead_in, minutes, note, needed,
+       ticks_itself)
+     select $1, $2, x.position, x.title, x.work, x."ownerId", x.craft, x.lead, x."leadIn", x.minutes, x.note, x.needed,
+       coalesce(x."ticksItself", false)
      from jsonb_to_recordset($3::jsonb) as x (position int, title text, work text, "ownerId" uuid, craft text, lead int,
-       "leadIn" text, minutes int, note text, needed boolean)`,
+       "leadIn" text, minutes int, note text, needed boolean, "ticksItself" boolean)`,
     [brandId, subject, JSON.stringify(lines.map((line, position) => ({ ...line, position })))],
   );
 }

@@ -36,6 +36,7 @@ export const STEP_FIELDS = [
   'minutes',
   'note',
   'needed',
+  'ticksItself',
   'pinned',
   'doneAt',
   'doneOn',
@@ -43,7 +44,7 @@ export const STEP_FIELDS = [
 ] as const satisfies readonly (keyof Step)[];
 
 const COLUMNS = `s.id, s.brand_id as "brandId", s.post_id as "postId", s.piece_id as "pieceId", s.position, s.title, s.work,
-  s.owner_id as "ownerId", s.craft, s.lead, s.lead_in as "leadIn", s.minutes, s.note, s.needed, s.pinned, s.day,
+  s.owner_id as "ownerId", s.craft, s.lead, s.lead_in as "leadIn", s.minutes, s.note, s.needed, s.ticks_itself as "ticksItself", s.pinned, s.day,
   s.planned_on as "plannedOn", s.done_at as "doneAt", s.done_on as "doneOn", s.done_by as "doneBy", s.version`;
 
 /** The post or piece a step belongs to. */
@@ -75,11 +76,11 @@ export async function maybeStepForUpdate(tx: Queryable, id: string): Promise<Ste
 export async function insertSteps(tx: Queryable, steps: readonly Omit<Step, 'version'>[]): Promise<void> {
   await tx.run(
     `insert into steps (id, brand_id, post_id, piece_id, position, title, work, owner_id, craft, lead, lead_in, minutes, note, needed,
-       pinned, day, planned_on, done_at, done_on, done_by)
+       ticks_itself, pinned, day, planned_on, done_at, done_on, done_by)
      select x.id, x."brandId", x."postId", x."pieceId", x.position, x.title, x.work, x."ownerId", x.craft, x.lead, x."leadIn", x.minutes,
-       x.note, x.needed, x.pinned, x.day, x."plannedOn", x."doneAt", x."doneOn", x."doneBy"
+       x.note, x.needed, coalesce(x."ticksItself", false), x.pinned, x.day, x."plannedOn", x."doneAt", x."doneOn", x."doneBy"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "postId" uuid, "pieceId" uuid, position int, title text, work text,
-       "ownerId" uuid, craft text, lead int, "leadIn" text, minutes int, note text, needed boolean, pinned date, day date,
+       "ownerId" uuid, craft text, lead int, "leadIn" text, minutes int, note text, needed boolean, "ticksItself" boolean, pinned date, day date,
        "plannedOn" date, "doneAt" timestamptz, "doneOn" date, "doneBy" uuid)`,
     [JSON.stringify(steps)],
   );
@@ -92,7 +93,7 @@ export async function updateStep(tx: Queryable, step: Step): Promise<boolean> {
        needed = $11, pinned = $12,
        batch_id = case when pinned is distinct from $12 then null else batch_id end,
        batch_position = case when pinned is distinct from $12 then null else batch_position end, done_at = $13, done_on = $14, done_by = $15,
-       position = $16, version = version + 1
+       position = $16, ticks_itself = $17, version = version + 1
      where id = $1 and version = $2`,
     [
       step.id,
@@ -111,6 +112,7 @@ export async function updateStep(tx: Queryable, step: Step): Promise<boolean> {
       step.doneOn,
       step.doneBy,
       step.position,
+      step.ticksItself,
     ],
   );
   return changed === 1;
@@ -154,6 +156,20 @@ export function tickSteps(
 /** Takes a step away. */
 export async function deleteStep(tx: Queryable, id: string): Promise<void> {
   await tx.run('delete from steps where id = $1', [id]);
+}
+
+/** Takes steps away, of whichever posts and pieces. */
+export async function deleteSteps(tx: Queryable, ids: readonly string[]): Promise<void> {
+  if (ids.length > 0) await tx.run('delete from steps where id = any($1::uuid[])', [ids]);
+}
+
+/** Puts steps at their places, of many posts at once. */
+export async function placeSteps(tx: Queryable, places: readonly Pick<Step, 'id' | 'position'>[]): Promise<void> {
+  await tx.run(
+    `update steps s set position = x.position from jsonb_to_recordset($1::jsonb) as x (id uuid, position int)
+     where s.id = x.id and s.position <> x.position`,
+    [JSON.stringify(places)],
+  );
 }
 
 /** Takes the steps of a post or piece away that are not done. */

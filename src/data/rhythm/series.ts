@@ -1,6 +1,7 @@
 import type { Recurrence } from '@/core/rhythm/entry';
 import type { Format } from '@/core/rulesheets/types';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
+import { ownWords } from '../posts/ownWords';
 import type { Queryable } from '../database/db';
 
 /** A named recurring theme that makes its next posts ahead. */
@@ -90,7 +91,7 @@ export interface SeriesPost {
 export function listSeriesPosts(db: Queryable, seriesId: string, fromNumber: number): Promise<SeriesPost[]> {
   return db.rows<SeriesPost>(
     `select id, series_number as number, plan_date as date, plan_time as time, title, stage, version,
-       (caption ~ '\\S' or headline ~ '\\S') as "hasWords"
+       ${ownWords('posts')} as "hasWords"
      from posts where series_id = $1 and series_number >= $2 and deleted_at is null order by series_number`,
     [seriesId, fromNumber],
   );

@@ -3,6 +3,7 @@ import { mayBeOut } from '@/core/delivery/delivery';
 import { differsFromParcel } from '@/core/delivery/parcel';
 import { partsOf } from '@/core/posts/parts';
 import type { PostSheet, SheetStep } from '@/core/posts/sheet';
+import { neededOf } from '@/core/posts/wants';
 import { signOffState } from '@/core/posts/signOff';
 import { writtenOf } from '@/core/posts/written';
 import type { Db } from '@/data/database/db';
@@ -43,7 +44,7 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
     maybeDeliveryOfPost(db, id),
     listMaybeOut(db, id),
     maybePiece(db, post.pieceId),
-    listStepsOf(db, [id]),
+    listStepsOf(db, [id, post.pieceId]),
   ]);
   return {
     id,
@@ -68,7 +69,10 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
     deleted: post.deletedAt !== null,
     archived: post.archivedAt !== null,
     pictures: pictures.map(({ postId: _post, position: _position, ...picture }) => picture),
-    steps: steps.map(sheetStep),
+    steps: steps.filter(({ postId }) => postId === id).map(sheetStep),
+    pieceNeeds: neededOf(steps)
+      .filter(({ postId }) => postId === null)
+      .map((step) => ({ id: step.id, title: step.title, ofPiece: true })),
     drafted: post.drafted,
     waived: post.waived,
     signOff: {

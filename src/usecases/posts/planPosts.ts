@@ -1,7 +1,7 @@
 import type { WriteOutcome } from '@/core/posts/outcome';
 import { changeWords, quoted } from '@/core/calendar/change';
 import { formatOn } from '@/core/calendar/drop';
-import { hasWords } from '@/core/captions/compose';
+import { hasOwnWords, headlineFrom } from '@/core/posts/oneTitle';
 import type { Format } from '@/core/rulesheets/types';
 import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { mayPlanFor, maySchedule } from '@/core/stages/moves';
@@ -63,15 +63,17 @@ export function planPiece(
       const { date, time } = placeOf(id) ?? plan;
       must(mayPlanFor({ stage: 'drafting', leaving: false }, { date, time }, today, brand.zone));
     }
+    const formatFor = (channel: (typeof channels)[number]) =>
+      formatOn(channel.sheet, (placeOf(channel.id) ?? asked).format ?? null);
     const posts = channels.map((channel) => ({
       id: act.ids(),
       brandId: piece.brandId,
       pieceId,
       channelId: channel.id,
-      format: formatOn(channel.sheet, (placeOf(channel.id) ?? asked).format ?? null),
+      format: formatFor(channel),
       pillarId: (placeOf(channel.id) ?? asked).pillarId ?? null,
       title: piece.title,
-      headline: '',
+      headline: headlineFrom(piece.title, channel.sheet, formatFor(channel)),
       caption: '',
       hashtags: '',
       link: piece.link,
@@ -139,7 +141,7 @@ export function moving(act: Pick<Acting, 'now'>, open: OpenPost, to: Move): Post
   const plan: Plan = { date: to.date, time: to.date === null ? null : to.time === undefined ? post.time : to.time };
   must(mayPlanFor(facts, plan, localOf(act.now, brand.zone).date, brand.zone));
   if (post.stage !== 'scheduled' || !delivery) {
-    const isBlank = !hasWords(post) && open.pictures.length === 0;
+    const isBlank = !hasOwnWords(post) && open.pictures.length === 0;
     const format = to.format && isBlank ? { format: formatOn(channel.sheet, to.format) } : {};
     return { open, change: { ...plan, ...format }, deed: 'moved', detail: plan };
   }

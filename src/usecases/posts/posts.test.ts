@@ -137,6 +137,34 @@ describe('planning', () => {
   });
 });
 
+describe('one title', () => {
+  const edit = async (id: string, change: Parameters<typeof editPost>[3]) =>
+    valueOf(await editPost(world.work, id, (await world.post(id)).version, change));
+  it('is the piece’s, and the title field of its network begins as it and follows it until somebody writes another', async () => {
+    const { id: pieceId } = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Rings' }));
+    const { corkwall, pithline } = world.channels;
+    const plan = { date: '2026-12-01', time: null };
+    const { postIds } = valueOf(await planPiece(world.work, pieceId, [corkwall, pithline], plan));
+    const titles = async () =>
+      Promise.all(postIds.map(async (id) => world.post(id).then(({ title, headline }) => [title, headline])));
+    expect(await titles()).toEqual([
+      ['Rings', 'Rings'],
+      ['Rings', ''],
+    ]);
+    for (const id of postIds) await edit(id, { title: 'Thin rings' });
+    expect(await titles()).toEqual([
+      ['Thin rings', 'Thin rings'],
+      ['Thin rings', ''],
+    ]);
+    await edit(postIds[0]!, { headline: 'Look up' });
+    for (const id of postIds) await edit(id, { title: '  ' });
+    expect(await titles()).toEqual([
+      ['Rings', 'Look up'],
+      ['Rings', ''],
+    ]);
+  });
+});
+
 describe('writing', () => {
   it('saves fields one by one and refuses a stale save with nothing written', async () => {
     const post = await world.makePost('pithline');
@@ -147,7 +175,7 @@ describe('writing', () => {
 
   it.each([
     ['a million characters', { caption: 'x'.repeat(1_000_000) }, 'textTooLong'],
-    ['a title of spaces', { title: '  ' }, 'emptyTitle'],
+    ['a title of 300 letters', { title: 'x'.repeat(300) }, 'longTitle'],
     ['a format the network does not take', { format: 'newsletter' as const }, 'format'],
     ['an owner from nowhere', { ownerId: '00000000-0000-0000-0000-000000000001' }, 'foreignOwner'],
   ])('refuses %s', async (_name, edit, code) => {

@@ -25,6 +25,8 @@ import { must, NOT_YOURS, notFound, refused, STALE, type Acting } from '../useCa
 /** A post with all that decides about it, locked until the transaction ends. */
 export interface OpenPost {
   post: Post;
+  /** The title of its piece. */
+  pieceTitle: string;
   brand: Brand;
   channel: Channel;
   pictures: Picture[];

@@ -4,12 +4,15 @@ import { isVideo } from '@/core/media/video';
 import { groupBy } from '@/core/group';
 import { readTitle } from '@/core/pieces/piece';
 import type { WriteOutcome } from '@/core/posts/outcome';
+import { worksSeen } from '@/core/prep/seenDone';
+import { unreadOf } from '@/core/posts/unread';
 import { blocksOf, type Block } from '@/core/posts/readiness';
+import { headlineAfter } from '@/core/posts/oneTitle';
 import { readPictures, readWords } from '@/core/posts/readPost';
 import { differingFields, STRETCH_MS, writtenOf } from '@/core/posts/written';
 import { refuse, type Refusal, type Result } from '@/core/refusal';
 import { FORMAT_LABELS, formatRule } from '@/core/rulesheets/types';
-import { addMs, dueInstant, type Instant } from '@/core/time/plan';
+import { addMs, dueInstant, localOf, type Instant } from '@/core/time/plan';
 import { listChannelsById, type Channel } from '@/data/brands/channels';
 import {
   closeDeliveries,
@@ -21,8 +24,10 @@ import {
 import { deletePictures, insertPictures, updatePictures, type Picture } from '@/data/media/media';
 import { listWorkersOf } from '@/data/people/people';
 import { updatePosts, type Post, type PostChange } from '@/data/posts/posts';
+import { tickSteps } from '@/data/prep/steps';
 import { listThemeBrands } from '@/data/brands/themes';
 import { keepStretches } from '@/data/posts/wordsVersions';
+import { followFormats } from '../prep/givePrep';
 import { recount, recountPiecesOf } from '../prep/countPrep';
 import { LEAVING, refusePublished, type OpenPost } from './takePosts';
 import { noteUndoable, stateOf } from '../calendar/undoable';
@@ -117,7 +122,15 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   const channel = channelAfter(open, change, ground);
   if (!write.out) mustBeOfItsBrand(open, change, channel, ground);
   const read = write.out ? { ...change } : { ...change, ...must(readWords(change, channel.sheet)) };
-  if (change.title !== undefined) read.title = must(readTitle(change.title));
+  // A post without a title of its own has its piece's.
+  if (change.title !== undefined)
+    read.title = must(readTitle(change.title.trim() === '' ? open.pieceTitle : change.title));
+  if (change.headline === undefined && !write.out) {
+    const isOther = (change.format ?? post.format) !== post.format || channel.id !== post.channelId;
+    const to = { sheet: channel.sheet, format: change.format ?? post.format, isOther };
+    const headline = headlineAfter(post, { title: read.title ?? post.title }, to);
+    if (headline !== post.headline) read.headline = headline;
+  }
   const { pictures: given, ...fields } = read;
   const pictures = given === undefined ? open.pictures : write.out ? given : must(readPictures(given));
   const after: Post = { ...post, ...fields };
@@ -282,7 +295,7 @@ export async function writePosts(act: Acting, checked: readonly CheckedWrite[]):
   );
   if (written.length < checked.length) refused(STALE);
   await keepVersions(act, checked);
-  await recountSteps(act, checked);
+  await followWork(act, checked);
   await act.note(
     ...checked.map(({ write, tookBack }) => ({
       brandId: write.open.post.brandId,
@@ -366,9 +379,17 @@ async function keepVersions(act: Acting, checked: readonly CheckedWrite[]): Prom
   await keepStretches(act.tx, stretches, addMs(act.now, -STRETCH_MS));
 }
 
-/** Counts prep anew where a day, or what counts among a piece's posts, has changed. */
-async function recountSteps(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
+/** Lets prep follow its post: its format, its day, and work that is seen to be done. */
+async function followWork(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
   for (const [brandId, own] of groupBy(checked, ({ after }) => after.brandId)) {
+    await followFormats(
+      act,
+      brandId,
+      own
+        .filter(({ write, after }) => after.format !== write.open.post.format)
+        .map(({ write, after }) => ({ post: after, was: write.open.post.format })),
+    );
+    await tickWhatIsSeen(act, own);
     const moved = own.filter(({ write, after }) => after.date !== write.open.post.date);
     const withSteps = moved.filter(({ write }) => write.open.steps.length > 0);
     if (withSteps.length > 0)
@@ -391,6 +412,39 @@ async function recountSteps(act: Acting, checked: readonly CheckedWrite[]): Prom
       );
   }
 }
+
+/** Ticks steps that tick themselves where their post shows their work as done, and did not before. */
+async function tickWhatIsSeen(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
+  const seen = checked.flatMap(({ write: { open }, after, pictures, channel }) => {
+    const steps = open.steps.filter((one) => one.ticksItself && !one.ofPiece && one.doneOn === null && one.lead >= 0);
+    if (steps.length === 0) return [];
+    const before = worksSeen({ ...open.post, pictures: open.pictures }, open.channel.sheet, unreadIn(open.post));
+    const now = worksSeen({ ...after, pictures }, channel.sheet, unreadIn(after));
+    return steps
+      .filter(({ work }) => now.has(work) && !before.has(work))
+      .map((step) => ({ step, postId: after.id, brand: open.brand }));
+  });
+  if (seen.length === 0) return;
+  const { id: brandId, zone } = seen[0]!.brand;
+  const done = { at: act.now, on: localOf(act.now, zone).date, by: act.actorId };
+  await tickSteps(
+    act.tx,
+    seen.map(({ step }) => step.id),
+    done,
+  );
+  await recount(act.tx, brandId, [...new Set(seen.map(({ postId }) => postId))], act.now);
+  await act.note(
+    ...seen.map(({ step, postId }) => ({
+      brandId,
+      subject: 'post' as const,
+      subjectId: postId,
+      deed: 'step done',
+      detail: { step: step.id, title: step.title, byItself: true },
+    })),
+  );
+}
+
+const unreadIn = (post: Post): number => unreadOf(post, post.drafted).length;
 
 /** Checks many writes and carries out those that may be. @returns in their order, each as it was carried out, or why not */
 export async function writeWhatMayBe(act: Acting, writes: readonly PostWrite[]): Promise<Result<CheckedWrite>[]> {

@@ -12,7 +12,9 @@ beforeEach(async () => {
   world = await makeWorld();
   const record = { title: 'Record', work: 'recording' as const, ownerId: null, craft: null, lead: 3, minutes: 45 };
   valueOf(
-    await setPrepSheet(world.work, world.brandId, 'text', [{ ...record, leadIn: 'working', note: '', needed: false }]),
+    await setPrepSheet(world.work, world.brandId, 'text', [
+      { ...record, leadIn: 'working', note: '', needed: false, ticksItself: false },
+    ]),
   );
   const posts = [
     await world.makePost('pithline', { date: '2026-12-10', time: null }),

@@ -1,3 +1,5 @@
+import { groupBy } from '@/core/group';
+import type { Format } from '@/core/rulesheets/types';
 import { SHIPPED_PREP } from '@/core/prep/shipped';
 import { ofPiece, type PrepSubject } from '@/core/prep/subject';
 import { whoDoes } from '@/core/prep/who';
@@ -9,7 +11,16 @@ import { listPeopleOfBrand } from '@/data/people/people';
 import type { Piece } from '@/data/pieces/pieces';
 import { listAnchors, type Post } from '@/data/posts/posts';
 import { listPrepSheets } from '@/data/prep/prepSheets';
-import { deleteOpenSteps, insertSteps, listStepsOf, orderSteps, type Step } from '@/data/prep/steps';
+import {
+  deleteOpenSteps,
+  deleteSteps,
+  holderOf,
+  insertSteps,
+  listStepsOf,
+  orderSteps,
+  placeSteps,
+  type Step,
+} from '@/data/prep/steps';
 import { readCounting } from './countPrep';
 import type { Doing } from '../useCase';
 
@@ -21,6 +32,8 @@ export interface Unprepared extends Pick<Step, 'postId' | 'pieceId'> {
   ownerId: string;
   /** Steps of its own in the place of those of its subject. */
   lines?: readonly PrepLine[] | undefined;
+  /** Titles of steps it has already: they are left out. */
+  leftOut?: ReadonlySet<string>;
 }
 
 /** A post that is to be given the prep of its format, or steps of its own. */
@@ -48,12 +61,11 @@ export async function prepOfPiece(
   return { postId: null, pieceId: id, subject: ofPiece(kind), day, ownerId };
 }
 
-/** Gives posts and pieces of a brand the prep of their subjects, the steps with the titles named left out. */
+/** Gives posts and pieces of a brand the prep of their subjects. */
 export async function givePrep(
   act: Pick<Doing, 'tx' | 'now' | 'ids'>,
   brandId: string,
   unprepared: readonly Unprepared[],
-  leftOut: ReadonlySet<string> = new Set(),
 ): Promise<void> {
   if (unprepared.length === 0) return;
   const lines = await readPrepLines(act.tx, brandId);
@@ -64,9 +76,9 @@ export async function givePrep(
     brandId,
     people.map(({ id }) => id),
   );
-  const steps = unprepared.flatMap(({ postId, pieceId, subject, day, ownerId, lines: given }) => {
+  const steps = unprepared.flatMap(({ postId, pieceId, subject, day, ownerId, lines: given, leftOut }) => {
     const own = (given ?? lines(subject))
-      .filter(({ title }) => !leftOut.has(title))
+      .filter(({ title }) => !leftOut?.has(title))
       .map((line, position): Omit<Step, 'version'> => ({
         ...line,
         id: act.ids(),
@@ -101,10 +113,53 @@ export async function replacePrep(
 ): Promise<void> {
   await deleteOpenSteps(act.tx, holderId);
   const done = await listStepsOf(act.tx, [holderId]);
-  await givePrep(act, brandId, [unprepared], new Set(done.map(({ title }) => title)));
+  await givePrep(act, brandId, [{ ...unprepared, leftOut: new Set(done.map(({ title }) => title)) }]);
   const all = await listStepsOf(act.tx, [holderId]);
   const inOrder = [...all].sort((a, b) => b.lead - a.lead).map(({ id }) => id);
   await orderSteps(act.tx, holderId, inOrder);
+}
+
+/** A post that has another format than it had. */
+interface Reformatted {
+  post: Parameters<typeof prepOfPost>[0];
+  was: Format;
+}
+
+/**
+ * Gives posts that have another format the prep of that. Open steps of the old format's prep that the new one lacks go; what
+ * was done stays, and so does what somebody added.
+ */
+export async function followFormats(
+  act: Pick<Doing, 'tx' | 'now' | 'ids'>,
+  brandId: string,
+  posts: readonly Reformatted[],
+): Promise<void> {
+  if (posts.length === 0) return;
+  const lines = await readPrepLines(act.tx, brandId);
+  const titlesOf = (format: Format) => new Set(lines(format).map(({ title }) => title));
+  const ids = posts.map(({ post }) => post.id);
+  const present = groupBy(await listStepsOf(act.tx, ids), holderOf);
+  const left: Unprepared[] = [];
+  const gone: string[] = [];
+  for (const { post, was } of posts) {
+    const [before, after] = [titlesOf(was), titlesOf(post.format)];
+    const steps = present.get(post.id) ?? [];
+    const out = steps.filter(({ title, doneAt }) => doneAt === null && before.has(title) && !after.has(title));
+    gone.push(...out.map(({ id }) => id));
+    left.push({
+      ...prepOfPost(post),
+      leftOut: new Set(steps.filter((step) => !out.includes(step)).map(({ title }) => title)),
+    });
+  }
+  await deleteSteps(act.tx, gone);
+  await givePrep(act, brandId, left);
+  const all = groupBy(await listStepsOf(act.tx, ids), holderOf);
+  await placeSteps(
+    act.tx,
+    [...all.values()].flatMap((steps) =>
+      [...steps].sort((a, b) => b.lead - a.lead).map(({ id }, index) => ({ id, position: index + 1 })),
+    ),
+  );
 }
 
 /** The prep of each subject in a brand: its own, or the one that ships. */

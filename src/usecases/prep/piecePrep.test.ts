@@ -31,6 +31,7 @@ function line(title: string, lead: number): PrepLine {
     minutes: 30,
     note: '',
     needed: false,
+    ticksItself: false,
   };
 }
 

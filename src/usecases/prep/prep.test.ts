@@ -51,6 +51,7 @@ const LINE: PrepLine = {
   minutes: 10,
   note: '',
   needed: false,
+  ticksItself: false,
 };
 const PERSON: Omit<PersonInput, 'brandIds'> = {
   name: 'Edo',

@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import type { Block } from '@/core/posts/readiness';
@@ -18,6 +19,7 @@ export function Missing({
   unread,
   editor,
   postId,
+  pieceId,
 }: {
   blocks: readonly Block[];
   wants: readonly Want[];
@@ -25,8 +27,9 @@ export function Missing({
   unread: readonly DraftedMark[];
   editor: PostEditor;
   postId: string;
+  pieceId: string;
 }) {
-  const { me } = useShell();
+  const { me, brand } = useShell();
   const count = blocks.length + wants.length;
   if (count === 0) return null;
   return (
@@ -40,7 +43,11 @@ export function Missing({
         ))}
         {wants.map((want) => (
           <li key={want.key}>
-            <LeadsTo place={placeOfWant(want, unread)}>{want.message}</LeadsTo>
+            {want.ofPiece ? (
+              <Link href={`/${brand.slug}/pieces/${pieceId}`}>{want.message}</Link>
+            ) : (
+              <LeadsTo place={placeOfWant(want, unread)}>{want.message}</LeadsTo>
+            )}
             {want.key === 'unread' && <Unread unread={unread} editor={editor} postId={postId} />}
           </li>
         ))}

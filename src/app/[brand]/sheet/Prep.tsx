@@ -1,7 +1,10 @@
 'use client';
 
+import { offeredAsDone, worksSeen } from '@/core/prep/seenDone';
+import { unreadOf } from '@/core/posts/unread';
 import type { PostSheet } from '@/core/posts/sheet';
 import { problemOf } from '@/ui/api';
+import { useShell } from '@/ui/shell';
 import { useSay } from '@/ui/messages';
 import { PrepSteps, type WritePrep } from './PrepSteps';
 import type { PostEditor } from './usePostEditor';
@@ -16,11 +19,15 @@ export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }
     if (problem) say({ text: problem, wrong: true });
     return answer.kind === 'done';
   };
+  const { channels } = useShell();
+  const rules = channels.find(({ id }) => id === sheet.channelId)?.sheet;
+  const seen = rules ? worksSeen(sheet, rules, unreadOf(sheet, sheet.drafted).length) : new Set<never>();
   const renew = () => void write('POST', `/api/posts/${sheet.id}/deeds`, { deed: 'renewPrep', version: sheet.version });
 
   return (
     <PrepSteps
       steps={sheet.steps}
+      offered={new Set(offeredAsDone(sheet.steps, seen).map(({ id }) => id))}
       path={`/api/posts/${sheet.id}/steps`}
       write={write}
       renew={{ label: 'Use those of its format', run: renew }}

@@ -16,17 +16,22 @@ import { TermHint } from '@/ui/TermHint';
 /** What a state adds to a step’s day; the others speak for themselves. */
 const STATE_WORDS: Partial<Record<StepState, string>> = { late: 'late', squeezed: 'too little time', today: 'today' };
 
+const NONE: ReadonlySet<string> = new Set();
+
 /** Writes something of a prep. @returns whether it was done; what was not has been said. */
 export type WritePrep = (method: 'POST' | 'PATCH' | 'DELETE', path: string, body: object) => Promise<boolean>;
 
 /** The prep of a post or piece: what is to be done by whom on which day, counted back from its day. */
 export function PrepSteps({
   steps,
+  offered = NONE,
   path,
   write,
   renew,
 }: {
   steps: readonly SheetStep[];
+  /** Steps whose work is seen to be done. */
+  offered?: ReadonlySet<string>;
   /** Where steps are added and put in order. */
   path: string;
   write: WritePrep;
@@ -109,6 +114,11 @@ export function PrepSteps({
                 </WordButton>
               )}
             </span>
+            {offered.has(step.id) && !ticking.has(step.id) && (
+              <WordButton className="note small-text" onClick={() => void tick(step, true)}>
+                Looks done: tick it<span className="visually-hidden"> ({step.title})</span>
+              </WordButton>
+            )}
             {step.note && open !== step.id && <span className="note soft">{step.note}</span>}
             {breakers.has(step.id) && (
               <span className="note attention">Pinned after a step that comes later in the order.</span>
@@ -151,8 +161,13 @@ export function PrepSteps({
 function Who({ step }: { step: SheetStep }) {
   const { people } = useShell();
   const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
-  if (step.doneOn !== null) return <span className="who soft">{nameOf(step.doneBy)}</span>;
   const name = nameOf(step.ownerId);
+  if (step.doneOn !== null) {
+    const isForAnother = name !== undefined && step.doneBy !== step.ownerId;
+    return (
+      <span className="who soft">{[nameOf(step.doneBy), isForAnother && `for ${name}`].filter(Boolean).join(' ')}</span>
+    );
+  }
   if (name) return <span className="who">{name}</span>;
   return <span className="who attention">{step.craft ? withArticle(CRAFT_LABELS[step.craft]) : 'nobody'}</span>;
 }

@@ -119,7 +119,7 @@ export function Sheet({
         ? wantsOf(
             {
               pictures: sheet.pictures,
-              neededSteps: neededOf(sheet.steps),
+              neededSteps: [...neededOf(sheet.steps), ...sheet.pieceNeeds],
               signOff: sheet.signOff.state,
               unread: unread.length,
             },
@@ -239,7 +239,16 @@ export function Sheet({
       )}
       {sheet.stage !== 'setAside' && <Prep editor={editor} sheet={sheet} />}
       <SignOffLine editor={editor} sheet={sheet} />
-      {!isFixed && <Missing blocks={blocks} wants={wants} unread={unread} editor={editor} postId={sheet.id} />}
+      {!isFixed && (
+        <Missing
+          blocks={blocks}
+          wants={wants}
+          unread={unread}
+          editor={editor}
+          postId={sheet.id}
+          pieceId={sheet.pieceId}
+        />
+      )}
       {editor.problem && !['title', 'hashtags', 'link'].includes(editor.problem.field ?? '') && (
         <div className="notice is-wrong" role="alert">
           {editor.problem.message}

@@ -15,6 +15,15 @@ import {
 import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 
+/** When a step of a sort of work is seen to be done. */
+const TICKS_ITSELF: Record<Work, string> = {
+  words: 'As soon as there is text that the network takes and somebody has read',
+  picture: 'As soon as there is a picture that the network takes',
+  recording: 'As soon as there is a video',
+  editing: 'As soon as there is a video that the network takes',
+  sending: 'As soon as the post is scheduled',
+};
+
 /** A step's fields, to add one or to change it. */
 export function StepForm({
   step,
@@ -33,8 +42,19 @@ export function StepForm({
 }) {
   const { people } = useShell();
   const id = useId();
-  const { title, work, ownerId, craft, lead, leadIn, minutes, note, needed } = step;
-  const [line, setLine] = useState<PrepLine>({ title, work, ownerId, craft, lead, leadIn, minutes, note, needed });
+  const { title, work, ownerId, craft, lead, leadIn, minutes, note, needed, ticksItself } = step;
+  const [line, setLine] = useState<PrepLine>({
+    title,
+    work,
+    ownerId,
+    craft,
+    lead,
+    leadIn,
+    minutes,
+    note,
+    needed,
+    ticksItself,
+  });
   const set = (part: Partial<PrepLine>) => setLine((now) => ({ ...now, ...part }));
 
   function save(event: FormEvent) {
@@ -142,6 +162,15 @@ export function StepForm({
           onChange={(event) => set({ needed: event.target.checked })}
         />{' '}
         needed before “ready”
+      </label>
+      <label htmlFor={`${id}-itself`} title={TICKS_ITSELF[line.work]}>
+        <input
+          id={`${id}-itself`}
+          type="checkbox"
+          checked={line.ticksItself}
+          onChange={(event) => set({ ticksItself: event.target.checked })}
+        />{' '}
+        ticked automatically
       </label>
       <input
         className="note"

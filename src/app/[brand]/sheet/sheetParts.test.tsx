@@ -7,7 +7,7 @@ import type { PostSheet, SheetStep } from '@/core/posts/sheet';
 import type { Block } from '@/core/posts/readiness';
 import type { DraftedMark } from '@/core/posts/unread';
 import type { Want } from '@/core/posts/wants';
-import { fakeServer, renderScreen, SHELL } from '@/ui/testScreen';
+import { renderScreen, SHELL } from '@/ui/testScreen';
 import { Deeds } from './Deeds';
 import { Missing } from './Missing';
 import { Notes } from './Notes';
@@ -92,7 +92,7 @@ describe('prep on a sheet', () => {
       'WriteDeaFri 20 Novlate',
       'RecordDeaSat 21 Novtoo little time',
       'Editan assistantWed 25 Nov',
-      'SendManaWed 25 Nov',
+      'SendMana for DeaWed 25 Nov',
     ]);
   });
 
@@ -219,7 +219,7 @@ describe('what is missing', () => {
           </li>
         </ul>
         <textarea data-field="caption" aria-label="Caption" />
-        <Missing blocks={blocks} wants={wants} unread={unread} editor={editor.editor} postId="a" />
+        <Missing blocks={blocks} wants={wants} unread={unread} editor={editor.editor} postId="a" pieceId="p" />
       </div>,
       { me: { ...SHELL.me, role } },
     );

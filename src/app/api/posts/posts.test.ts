@@ -77,7 +77,7 @@ describe('a post', () => {
 
   it.each([
     ['a caption of a million characters', { caption: 'x'.repeat(1_000_000) }, 'textTooLong', 'caption'],
-    ['a title of spaces', { title: '   ' }, 'emptyTitle', 'title'],
+    ['a title of 300 letters', { title: 'x'.repeat(300) }, 'longTitle', 'title'],
     ['a caption that is a number', { caption: 7 }, 'badField', 'caption'],
     ['a format the channel does not take', { format: 'newsletter' }, 'format', 'format'],
     ['a format that does not exist', { format: 'hologram' }, 'badField', 'format'],

@@ -30,6 +30,7 @@ import { marksOf } from './reading/ExtractList';
 import { ReadingPane } from './reading/ReadingPane';
 import { SourceBar } from './reading/SourceBar';
 import { useReading } from './reading/useReading';
+import { useRenameOffer } from './useRenameOffer';
 import { usePieceEditor, type PieceField } from './usePieceEditor';
 import Button from 'react-bootstrap/Button';
 
@@ -67,6 +68,7 @@ export function PieceScreen({
   const router = useRouter();
   const sayMade = useMadeMessage();
   const { piece, steps, texts, problem, type, save, settle, change, setSteps } = usePieceEditor(initial, initialSteps);
+  useRenameOffer(piece.title, slips);
   const progress = progressTogether([
     progressOfSteps(steps),
     ...slips.filter(({ stage }) => stage !== 'published').map((slip) => slip.progress),

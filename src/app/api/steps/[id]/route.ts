@@ -19,6 +19,7 @@ const changed = fields({
   minutes: number().typeError('Minutes are a number.').nullable(),
   note: string(),
   needed: bool(),
+  ticksItself: bool(),
   pinned: date.optional(),
 });
 const ticked = fields({ done: bool().required('Done, or not?') });
