@@ -38,6 +38,8 @@ export interface PostSheet extends WrittenWords {
   id: string;
   pieceId: string;
   pieceTitle: string;
+  /** How many posts of its piece are published. */
+  pieceSaid: number;
   channelId: string;
   format: Format;
   title: string;

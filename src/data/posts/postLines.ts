@@ -327,6 +327,17 @@ export function listPostsOfPiece(db: Queryable, pieceId: string): Promise<PostLi
   ]);
 }
 
+/** The newest published posts of a piece, at most `limit`. */
+export function listPublishedOfPiece(db: Queryable, pieceId: string, limit: number): Promise<PostLine[]> {
+  return lines(
+    db,
+    `p.piece_id = $1 and p.deleted_at is null and p.stage = 'published'`,
+    'p.published_at desc, p.id',
+    [pieceId],
+    `order by p.published_at desc, p.id limit ${limit}`,
+  );
+}
+
 /**
  * Every post that a filter lets through, dated or not, by date, so many at once: which they are is settled by the first
  * query, and other queries go between the parts. One that goes away meanwhile is left out.

@@ -194,6 +194,15 @@ export async function listOpenPostIdsOfPiece(db: Queryable, pieceId: string, lim
   return rows.map(({ id }) => id);
 }
 
+/** How many posts of a piece are published. */
+export async function countPublishedOfPiece(db: Queryable, pieceId: string): Promise<number> {
+  const [row] = await db.rows<{ count: number }>(
+    `select count(*)::int as count from posts where piece_id = $1 and deleted_at is null and stage = 'published'`,
+    [pieceId],
+  );
+  return row!.count;
+}
+
 /** Adds posts. */
 export async function insertPosts(
   tx: Queryable,

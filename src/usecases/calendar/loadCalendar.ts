@@ -1,4 +1,5 @@
 import { type CalendarFilter, isFiltering, NO_FILTER } from '@/core/calendar/filter';
+import { spanOfPeriod, type ListPeriod } from '@/core/calendar/listPeriod';
 import { monthWeeks, type MonthDay } from '@/core/calendar/month';
 import type { Slip } from '@/core/calendar/slip';
 import { groupBy } from '@/core/group';
@@ -52,8 +53,6 @@ const STAGE_COUNT_LIMIT = 2_000;
 export const PUBLISHED_DAYS = 14;
 /** Rows the list holds. */
 export const LIST_LIMIT = 10_000;
-/** Days before and after the day asked for that the list spans. */
-export const LIST_SPAN = { before: 31, after: 62 };
 
 /** What the calendar is asked for. */
 export interface CalendarAsk {
@@ -62,6 +61,8 @@ export interface CalendarAsk {
   date: LocalDate;
   /** Weeks of the lanes. */
   weeks: 1 | 2;
+  /** How long a time the list shows; three months around the day where it is absent. */
+  period?: ListPeriod;
   filter: CalendarFilter;
   /** Whose working dates show as well: everybody's, those of one person by id, or none. */
   stepsOf?: 'all' | { personId: string } | null;
@@ -186,9 +187,7 @@ function datesOf(ask: CalendarAsk, weeks: MonthDay[][], weekStart: number): Loca
 }
 
 const spanOf = (ask: CalendarAsk, dates: readonly LocalDate[]): { from: LocalDate; to: LocalDate } =>
-  dates.length > 0
-    ? { from: dates[0]!, to: dates.at(-1)! }
-    : { from: addDays(ask.date, -LIST_SPAN.before), to: addDays(ask.date, LIST_SPAN.after) };
+  dates.length > 0 ? { from: dates[0]!, to: dates.at(-1)! } : spanOfPeriod(ask.period ?? 'around', ask.date);
 
 async function loadSpan(
   db: Db,

@@ -13,7 +13,7 @@ import { listMaybeOut, maybeDeliveryOfPost, type Delivery } from '@/data/deliver
 import { listPictures } from '@/data/media/media';
 import { maybePiece } from '@/data/pieces/pieces';
 import { listPostLines, type PostLine } from '@/data/posts/postLines';
-import { maybePost } from '@/data/posts/posts';
+import { countPublishedOfPiece, maybePost } from '@/data/posts/posts';
 import { listStepsOf, type Step } from '@/data/prep/steps';
 
 /** One post's slip as it stands now, if the post is there. */
@@ -37,7 +37,7 @@ export async function loadShownSlips(db: Db, ids: readonly string[]): Promise<Sl
 export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefined> {
   const post = await maybePost(db, id);
   if (!post) return undefined;
-  const [brand, channel, pictures, delivery, withdrawn, piece, steps] = await Promise.all([
+  const [brand, channel, pictures, delivery, withdrawn, piece, steps, pieceSaid] = await Promise.all([
     oneBrand(db, post.brandId),
     oneChannel(db, post.channelId),
     listPictures(db, id),
@@ -45,11 +45,13 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
     listMaybeOut(db, id),
     maybePiece(db, post.pieceId),
     listStepsOf(db, [id, post.pieceId]),
+    countPublishedOfPiece(db, post.pieceId),
   ]);
   return {
     id,
     pieceId: post.pieceId,
     pieceTitle: piece?.title ?? '',
+    pieceSaid,
     channelId: post.channelId,
     format: post.format,
     title: post.title,

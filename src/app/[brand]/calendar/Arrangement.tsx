@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
 import type { Change } from '@/core/calendar/change';
 import type { Grouping } from '@/core/calendar/list';
+import type { ListPeriod } from '@/core/calendar/listPeriod';
 import type { Slip } from '@/core/calendar/slip';
 import type { Opening } from '@/core/rhythm/openings';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
@@ -106,6 +107,8 @@ export function Arrangement({
           pieceTitles={shown.pieceTitles}
           campaignName={nameIn(campaigns)}
           isCut={shown.isCut}
+          date={asked.date}
+          onPeriod={(period: ListPeriod) => void onQuery({ period: period === 'around' ? null : period })}
           onSort={(sort) => void onQuery({ sort: sort === 'date' ? null : sort }, { shallow: true })}
           onGroup={(group: Grouping) => void onQuery({ group: group === 'day' ? null : group }, { shallow: true })}
           onChange={onChange}

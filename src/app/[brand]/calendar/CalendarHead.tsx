@@ -53,7 +53,7 @@ export function CalendarHead({
   const { brands } = useShell();
   return (
     <header className="place-head calendar-head">
-      <h1>{titleOf(arrangement, date, shown.dates)}</h1>
+      <h1>{titleOf(arrangement, date, shown.dates, look.period)}</h1>
       <span className="soft">
         {arrangement === 'lanes' && `week ${weekNumber(date)} · `}
         {counts.posts === 1 ? '1 post' : `${counts.posts} posts`}

@@ -16,6 +16,7 @@ import { CALENDAR_DEEDS, type CalendarDeed } from '../goAndDo';
 import { useQueryStates, parseAsString, parseAsStringLiteral } from 'nuqs';
 import type { DropGround } from '@/core/calendar/drop';
 import { readFilter } from '@/core/calendar/filter';
+import { monthsTurned } from '@/core/calendar/listPeriod';
 import { addMonths } from '@/core/calendar/months';
 import type { Slip } from '@/core/calendar/slip';
 import { openingsLeft } from '@/core/rhythm/openingsLeft';
@@ -156,9 +157,9 @@ export function CalendarScreen({
   const turned = useCallback(
     (steps: number): LocalDate =>
       view === 'month' || view === 'list'
-        ? addMonths(from, steps)
+        ? addMonths(from, steps * (view === 'list' ? monthsTurned(look.period) : 1))
         : addDays(from, steps * (view === 'day' ? 1 : weeks * 7)),
-    [from, view, weeks],
+    [from, view, weeks, look.period],
   );
   const turn = useCallback((steps: number) => void setQuery({ date: turned(steps) }), [turned, setQuery]);
   useNeighbours(date, [turned(1), turned(-1)], shown);

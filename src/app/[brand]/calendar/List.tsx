@@ -3,8 +3,10 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Change } from '@/core/calendar/change';
+import { LIST_PERIOD_LABELS, LIST_PERIODS, type ListPeriod } from '@/core/calendar/listPeriod';
 import { GROUPINGS, type Grouping, type Names } from '@/core/calendar/list';
 import type { Slip } from '@/core/calendar/slip';
+import type { LocalDate } from '@/core/time/plan';
 import { spokenDate } from '@/ui/format';
 import { LIST_COLUMNS } from './listColumns';
 import { MARKS, useMarks, useTimetable } from './timetable';
@@ -29,6 +31,8 @@ export const List = memo(function List({
   pieceTitles,
   campaignName,
   isCut,
+  date,
+  onPeriod,
   onSort,
   onGroup,
   onChange,
@@ -37,6 +41,9 @@ export const List = memo(function List({
   pieceTitles: Readonly<Record<string, string>>;
   campaignName: (id: string) => string;
   isCut: boolean;
+  /** The day asked for: sorted by date, the list opens on it. */
+  date: LocalDate;
+  onPeriod: (period: ListPeriod) => void;
   onSort: (sort: string) => void;
   onGroup: (group: Grouping) => void;
   onChange: (slips: readonly Slip[], change: Change) => void;
@@ -74,6 +81,20 @@ export const List = memo(function List({
   return (
     <div className="list">
       <div className="list-bar soft">
+        <label>
+          Shows{' '}
+          <select
+            className="plain-select"
+            value={look.period}
+            onChange={(event) => onPeriod(event.target.value as ListPeriod)}
+          >
+            {LIST_PERIODS.map((period) => (
+              <option key={period} value={period}>
+                {LIST_PERIOD_LABELS[period]}
+              </option>
+            ))}
+          </select>
+        </label>
         <label>
           Grouped by{' '}
           <select
@@ -137,6 +158,7 @@ export const List = memo(function List({
           columns={shown}
           template={template}
           scroller={scroller}
+          date={date}
           campaignName={campaignName}
           onFold={fold}
           onChange={onChange}
@@ -153,6 +175,7 @@ const ListRows = memo(function ListRows({
   columns,
   template,
   scroller,
+  date,
   campaignName,
   onFold,
   onChange,
@@ -161,11 +184,12 @@ const ListRows = memo(function ListRows({
   columns: readonly Column[];
   template: string;
   scroller: HTMLDivElement | null;
+  date: LocalDate;
   campaignName: (id: string) => string;
   onFold: (group: string) => void;
   onChange: (slips: readonly Slip[], change: Change) => void;
 }) {
-  const { look, today } = useTimetable();
+  const { look } = useTimetable();
   const marksOf = useMarks();
   const virtual = useVirtualizer({
     count: rows.length,
@@ -174,14 +198,15 @@ const ListRows = memo(function ListRows({
     overscan: 6,
     getItemKey: (index) => keyOf(rows[index]!),
   });
-  const startsAt = useRef(false);
+  const startsAt = useRef<string | null>(null);
   useEffect(() => {
-    // Sorted by date, the list opens on today: what is past is a scroll away.
-    if (scroller === null || startsAt.current || look.sort !== 'date' || look.descending) return;
-    startsAt.current = true;
-    const index = rows.findIndex((row) => row.kind === 'post' && row.slip.date !== null && row.slip.date >= today);
-    if (index > 1) virtual.scrollToIndex(index - 1, { align: 'start' });
-  }, [rows, scroller, look.sort, look.descending, today, virtual]);
+    // Sorted by date, the list opens on the day asked for: what is before is a scroll away.
+    const asked = `${date} ${look.period}`;
+    if (scroller === null || startsAt.current === asked || look.sort !== 'date' || look.descending) return;
+    startsAt.current = asked;
+    const index = rows.findIndex((row) => row.kind === 'post' && row.slip.date !== null && row.slip.date >= date);
+    virtual.scrollToIndex(index < 0 ? rows.length - 1 : Math.max(0, index - 1), { align: 'start' });
+  }, [rows, scroller, look.sort, look.descending, look.period, date, virtual]);
 
   return (
     <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>

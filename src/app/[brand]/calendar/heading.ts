@@ -1,9 +1,10 @@
+import { spanOfPeriod, type ListPeriod } from '@/core/calendar/listPeriod';
 import type { LocalDate } from '@/core/time/plan';
 import { monthName, spanName, spokenDate } from '@/ui/format';
 import { KEPT_PARAMETERS, type ViewName } from './view';
 
 /** The heading of the calendar: the span it shows. */
-export function titleOf(view: ViewName, date: LocalDate, dates: readonly LocalDate[]): string {
+export function titleOf(view: ViewName, date: LocalDate, dates: readonly LocalDate[], period: ListPeriod): string {
   switch (view) {
     case 'lanes':
       return spanName(dates[0]!, dates.at(-1)!);
@@ -14,8 +15,15 @@ export function titleOf(view: ViewName, date: LocalDate, dates: readonly LocalDa
     case 'stages':
       return 'By stage';
     case 'list':
-      return `Around ${monthName(date)}`;
+      return listTitle(date, period);
   }
+}
+
+function listTitle(date: LocalDate, period: ListPeriod): string {
+  const { from, to } = spanOfPeriod(period, date);
+  if (period === 'around') return `Around ${monthName(date)}`;
+  if (period === 'year') return date.slice(0, 4);
+  return period === 'month' ? monthName(from) : `${monthName(from)} – ${monthName(to)}`;
 }
 
 /** The part of the address that a saved view keeps, in a steady order. */

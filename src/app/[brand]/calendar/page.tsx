@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { readFilter } from '@/core/calendar/filter';
+import type { ListPeriod } from '@/core/calendar/listPeriod';
 import { addDays, startOfWeek } from '@/core/time/days';
 import { localOf, readDate } from '@/core/time/plan';
 import { listSavedViews } from '@/usecases/calendar/reading';
@@ -25,7 +26,7 @@ export async function generateMetadata({ params, searchParams }: Props): Promise
   const query = await searchParams;
   const ask = askOf((name) => (typeof query[name] === 'string' ? query[name] : null), today);
   const monday = startOfWeek(ask.date, brand.weekStart);
-  const seen = titleOf(ask.arrangement, ask.date, [monday, addDays(monday, 7 * ask.weeks - 1)]);
+  const seen = titleOf(ask.arrangement, ask.date, [monday, addDays(monday, 7 * ask.weeks - 1)], ask.period);
   return { title: ask.arrangement === 'stages' ? seen : `${VIEW_WORDS[ask.arrangement]}, ${seen}` };
 }
 
@@ -73,7 +74,7 @@ function stepsAsked(get: (name: string) => string | null, personId: string): Cal
   return get('whose') === 'mine' ? { personId } : 'all';
 }
 
-function askOf(get: (name: string) => string | null, today: string): CalendarAsk {
+function askOf(get: (name: string) => string | null, today: string): CalendarAsk & { period: ListPeriod } {
   const asked = readDate(get('date') ?? '');
   const day = asked.ok ? asked.value : today;
   const arrangement: Arrangement = ARRANGEMENTS.find((name) => name === get('as')) ?? 'lanes';
@@ -81,6 +82,7 @@ function askOf(get: (name: string) => string | null, today: string): CalendarAsk
     arrangement,
     date: arrangement === 'month' ? `${day.slice(0, 7)}-01` : day,
     weeks: get('weeks') === '2' ? 2 : 1,
+    period: readLook(get).period,
     filter: readFilter(get),
   };
 }

@@ -1,4 +1,5 @@
 import { FILTER_PARAMETERS } from '@/core/calendar/filter';
+import { LIST_PERIODS, type ListPeriod } from '@/core/calendar/listPeriod';
 import { GROUPINGS, SORTS, type Grouping, type Sort } from '@/core/calendar/list';
 
 /** The ways the calendar arranges the same posts, in the order of their keys 1 to 5. */
@@ -73,6 +74,8 @@ export interface Look {
   sort: Sort;
   descending: boolean;
   group: Grouping;
+  /** How long a time the list shows. */
+  period: ListPeriod;
   columns: ReadonlySet<Column>;
 }
 
@@ -90,6 +93,7 @@ export const KEPT_PARAMETERS: readonly string[] = [
   'sort',
   'group',
   'columns',
+  'period',
 ];
 
 const among = <T extends string>(text: string | null, known: readonly T[], usual: T): T =>
@@ -115,6 +119,7 @@ export function readLook(get: (name: string) => string | null): Look {
     sort: among(sort.replace(/^-/, ''), SORTS, 'date'),
     descending: sort.startsWith('-'),
     group: among(get('group'), GROUPINGS, 'day'),
+    period: among(get('period'), LIST_PERIODS, 'around'),
     columns: list(
       'columns',
       COLUMNS.map((column) => column.name),

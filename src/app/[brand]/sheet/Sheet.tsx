@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useMemo, useState } from 'react';
+import { PublishedOfPiece } from './PublishedOfPiece';
 import { departureWords, readinessWords } from '@/core/posts/outcome';
 import { blocksOf } from '@/core/posts/readiness';
 import { partsWith } from '@/core/posts/parts';
@@ -197,6 +198,7 @@ export function Sheet({
       <BothTexts editor={editor} field="title" />
       <StageBar editor={editor} sheet={sheet} />
       <Facts editor={editor} sheet={sheet} channel={channel} disabled={isFixed} />
+      {sheet.stage !== 'published' && <PublishedOfPiece pieceId={sheet.pieceId} count={sheet.pieceSaid} />}
       <Notices sheet={sheet} zone={brand.zone} />
       <WhatBecameOfIt editor={editor} sheet={sheet} zone={brand.zone} onOpen={onOpen} />
       <Writing

@@ -41,6 +41,7 @@ const SHEET: PostSheet = {
   deleted: false,
   archived: false,
   pictures: [],
+  pieceSaid: 0,
   pieceNeeds: [],
   steps: [],
   drafted: [],

@@ -7,6 +7,7 @@ import type { Name } from '@/core/shelf/shelf';
 import { CallSign } from '@/ui/CallSign';
 import { useShell } from '@/ui/shell';
 import type { PostEditor } from '../../../sheet/usePostEditor';
+import { SaidOfPiece } from '../../../sheet/PublishedOfPiece';
 import { FindAndReplace } from './FindAndReplace';
 import { SiblingColumn } from './SiblingColumn';
 import { WordButton } from '@/ui/WordButton';
@@ -31,6 +32,7 @@ export function SiblingsScreen({
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
   const [referenceId, setReferenceId] = useState<string | null>(null);
   const [isFinding, setFinding] = useState(false);
+  const [isSaidShown, setSaidShown] = useState(false);
   const [referenceText, setReferenceText] = useState('');
   const open = useRef(new Map<string, OpenSibling>());
 
@@ -83,6 +85,9 @@ export function SiblingsScreen({
         <WordButton aria-expanded={isFinding} onClick={() => setFinding(!isFinding)}>
           Find and replace
         </WordButton>
+        <WordButton aria-expanded={isSaidShown} onClick={() => setSaidShown(!isSaidShown)}>
+          Published of this piece
+        </WordButton>
         {isFinding && <FindAndReplace list={list} />}
       </div>
       {siblings.length === 0 && (
@@ -95,6 +100,12 @@ export function SiblingsScreen({
         </div>
       )}
       <div className="siblings">
+        {isSaidShown && (
+          <section className="sibling is-reference" aria-label="Published of this piece">
+            <h2>Published</h2>
+            <SaidOfPiece pieceId={piece.id} />
+          </section>
+        )}
         {shown.map((sheet) => (
           <SiblingColumn
             key={sheet.id}
