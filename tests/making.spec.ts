@@ -131,7 +131,7 @@ test('siblings stand side by side: a text is carried and fitted, words are repla
   );
   await long.getByRole('button', { name: 'Copy text to…' }).click();
   await long.getByRole('checkbox', { name: /in five posts/ }).check();
-  await long.getByRole('button', { name: /^Carry to/ }).click();
+  await long.getByRole('button', { name: /^Copy to/ }).click();
   await expect(text(thread)).toHaveValue(/^The pole star stands still.*goes round it\.$/s);
   await expect(thread.locator('.figures.is-over')).toHaveCount(0);
   await expect(page.getByText(/Shortened to fit: .*PL/)).toBeVisible();

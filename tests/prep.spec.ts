@@ -108,8 +108,8 @@ test('each desk lists its own steps; they are ticked there, and a manager hands 
   await steps.getByRole('button', { name: 'Reassign…' }).click();
   await steps.locator('.step-row').nth(0).getByRole('checkbox').check();
   await steps.locator('.step-row').nth(1).getByRole('checkbox').check();
-  await steps.getByLabel('Hand the picked steps to').selectOption({ label: 'Bex' });
-  await expect(page.locator('.messages')).toContainText('Handed 2 steps to Bex.');
+  await steps.getByLabel('Reassign the picked steps to').selectOption({ label: 'Bex' });
+  await expect(page.locator('.messages')).toContainText('Reassigned 2 steps to Bex.');
   await expect(steps.locator('.step-row')).toHaveCount(before - 2);
   await page.getByLabel('Whose desk').selectOption({ label: 'Bex’s desk' });
   await expect(steps.getByRole('heading', { level: 2 })).toContainText('Bex’s steps');

@@ -5,7 +5,7 @@ export const TERMS = {
     'A part of a piece worth a post of its own: a quote, a point, a number, a question, a step, or a clip of a recording.',
   opening: 'A date and time at which the rhythm of a channel asks for a post. It is filled once a post stands there.',
   horizon:
-    'How far ahead a channel is filled without a gap. Solid: ready to be sent. Hatched: planned, with words. The length is held against the channel’s target.',
+    'How far ahead a channel is filled without an empty opening. Solid: ready to be sent. Hatched: planned, with words. The length is held against the channel’s target.',
   callSign: 'The two letters by which a channel is known everywhere here.',
   tray: 'Ideas and posts without a date. Drag them onto the calendar, or plan them on a date.',
   prep: 'The steps a post needs before it is published, and after: who does each, and by when.',

@@ -9,7 +9,7 @@ export const MEDIA_ACCEPTED = 'image/jpeg,image/png,image/webp,image/gif,image/s
 /** Refusals that the next file would meet as well. */
 const ENDS_AT: readonly string[] = ['tooManyPictures', 'diskFull', 'notYours'];
 
-/** How far taking in several files is. */
+/** How far adding several files is. */
 export interface UploadProgress {
   done: number;
   total: number;

@@ -43,7 +43,7 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
       : await call('POST', '/api/pieces', { brandId: brand.id, ...texts });
     if (answer.kind === 'refused') return setProblem(answer.refusal);
     if (answer.kind === 'unreachable') return setProblem({ message: UNREACHABLE });
-    say({ text: idea ? `Saved “${title.trim()}”.` : `Caught “${title.trim()}”. It lies in Ideas and in the tray.` });
+    say({ text: idea ? `Saved “${title.trim()}”.` : `Caught “${title.trim()}”. It is in Ideas and in the tray.` });
     router.refresh();
     if (!goesOn) return onClose();
     // What it is suggested for stays: ideas that come together often are for the same.

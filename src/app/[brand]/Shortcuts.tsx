@@ -16,7 +16,7 @@ const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
     where: 'On the calendar',
     keys: [
       ['1 – 5', 'lanes, month, day, stages, list'],
-      ['[ and ]', 'period back and forth'],
+      ['[ and ]', 'earlier and later period'],
       ['0', 'today'],
       ['n', 'new post'],
       ['/', 'find words in titles and captions'],

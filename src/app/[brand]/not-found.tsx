@@ -20,8 +20,8 @@ export default function NotFound() {
       <div className="place-body">
         <p>
           {what
-            ? 'It may have been deleted, or its address is not whole.'
-            : 'The address may be old, or not whole. What you look for may lie elsewhere: press Ctrl+K to find it.'}
+            ? 'It may have been deleted, or its address is incomplete.'
+            : 'The address may be old or incomplete. What you are looking for may be elsewhere: press Ctrl+K to find it.'}
         </p>
         <div className="deeds">
           {what && (

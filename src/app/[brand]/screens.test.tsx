@@ -153,8 +153,8 @@ describe('the steps of a desk', () => {
     draw({ today: [deskStep({ id: '1' }), deskStep({ id: '2', title: 'Cut' })] });
     press('Reassign…');
     press('Pick these');
-    fill('Hand the picked steps to', 'dea');
-    await screen.findByText('Handed 2 steps to Dea.');
+    fill('Reassign the picked steps to', 'dea');
+    await screen.findByText('Reassigned 2 steps to Dea.');
     expect(server.calls[0]).toMatchObject({ path: '/api/steps/hand', body: { ids: ['1', '2'], personId: 'dea' } });
     expect(router.refresh).toHaveBeenCalled();
     cleanup();
@@ -342,7 +342,7 @@ describe('prep sheets', () => {
     expect(server.calls).toEqual([]);
     server.answer = ({ body }) => ({ value: body });
     press('Save these steps');
-    await screen.findByText('Kept. New posts get these steps.');
+    await screen.findByText('Saved. New posts get these steps.');
     expect(server.calls[0]).toMatchObject({ path: '/api/settings/prep', body: { brandId: 'b', subject: 'photo' } });
     expect((server.calls[0]!.body.lines as { title: string }[])[0]!.title).toBe('Write it');
   });

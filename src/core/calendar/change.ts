@@ -47,7 +47,7 @@ export function changeWords(change: Change, which: number | string): string {
     case 'shift':
       return `Moved ${posts(which)} ${days(change.days)} ${change.days < 0 ? 'earlier' : 'later'}`;
     case 'time':
-      return change.time === null ? `Took the time off ${posts(which)}` : `Set ${posts(which)} to ${change.time}`;
+      return change.time === null ? `Removed the time from ${posts(which)}` : `Set ${posts(which)} to ${change.time}`;
     case 'stage':
       return `Moved ${posts(which)} to ${STAGE_LABELS[change.stage]}`;
     case 'title':
@@ -55,10 +55,10 @@ export function changeWords(change: Change, which: number | string): string {
     case 'owner':
       return `Gave ${posts(which)} another owner`;
     case 'pillar':
-      return change.pillarId === null ? `Took the pillar off ${posts(which)}` : `Gave ${posts(which)} a pillar`;
+      return change.pillarId === null ? `Removed the pillar from ${posts(which)}` : `Gave ${posts(which)} a pillar`;
     case 'campaign':
       return change.campaignId === null
-        ? `Took ${posts(which)} out of the campaign`
+        ? `Removed ${posts(which)} from the campaign`
         : `Put ${posts(which)} into the campaign`;
     case 'setAside':
       return `Set ${posts(which)} aside`;

@@ -121,7 +121,7 @@ export function readCard(card: Card): Result<Card> {
   if (![card.ground, card.ink, card.accent].every((hex) => /^#[0-9A-F]{6}$/.test(hex)))
     return refuse('badColour', 'A colour is written like #2E7D50.', 'ground');
   if (contrast(card.ink, card.ground) < LEAST.words)
-    return refuse('pale', 'These words would hardly be read on that ground. Choose other colours.', 'ink');
+    return refuse('pale', 'These words could hardly be read on that background. Choose other colours.', 'ink');
   return accept({ ...card, text, by });
 }
 

@@ -28,12 +28,33 @@ describe('the title field of a post', () => {
       '',
     ],
     ['begins with another format', { headline: '', stage: 'drafting' }, { title: 'Rings', isOther: true }, 'Rings'],
+    [
+      'stays where nothing of that changed',
+      { headline: 'Rings', stage: 'drafting' },
+      { title: 'Rings', isOther: false },
+      'Rings',
+    ],
+    [
+      'stays where the title does not fit',
+      { headline: 'Rings', stage: 'drafting' },
+      { title: 'R'.repeat(190), isOther: false },
+      'Rings',
+    ],
     ['stays in what is ready', { headline: 'Rings', stage: 'ready' }, { title: 'Moon', isOther: false }, 'Rings'],
   ])('%s', (_name, before, { title, isOther }, headline) =>
     expect(
       headlineAfter({ title: 'Rings', ...before }, { title }, { sheet: corkwall, format: 'boardPicture', isOther }),
     ).toBe(headline),
   );
+
+  it('is kept on a channel that has none', () =>
+    expect(
+      headlineAfter(
+        { title: 'Rings', headline: 'Rings', stage: 'drafting' },
+        { title: 'Moon' },
+        { sheet: sheet('pithline'), format: 'text', isOther: false },
+      ),
+    ).toBe('Rings'));
 });
 
 it('the working title alone is nothing written, until the post is made', () => {

@@ -29,8 +29,9 @@ export function headlineAfter(
   to: { sheet: RuleSheet; format: Format; isOther: boolean },
 ): string {
   const { headline, title, stage } = before;
-  const isFree = !isMade(stage) && (headline === title || (headline === '' && to.isOther));
-  return isFree ? headlineFrom(after.title, to.sheet, to.format) : headline;
+  const isFree =
+    !isMade(stage) && (headline === title ? after.title !== title || to.isOther : headline === '' && to.isOther);
+  return isFree ? headlineFrom(after.title, to.sheet, to.format) || headline : headline;
 }
 
 /**

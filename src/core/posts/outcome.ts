@@ -14,10 +14,10 @@ export interface WriteOutcome {
 
 /** What people read of the departure of a post that was changed. */
 export function departureWords({ unscheduled, mayBeOut }: Partial<WriteOutcome>): string[] {
-  const out = 'a try got no answer, and Bimlo goes on asking.';
-  if (unscheduled && mayBeOut) return [`It is not scheduled any more. It may be out all the same: ${out}`];
+  const out = 'a try got no answer, and Bimlo keeps asking.';
+  if (unscheduled && mayBeOut) return [`It is not scheduled any more. It may be published all the same: ${out}`];
   if (unscheduled) return ['It is not scheduled any more and will not be sent.'];
-  return mayBeOut ? [`It may be out already: ${out}`] : [];
+  return mayBeOut ? [`It may be published already: ${out}`] : [];
 }
 
 /** What people read of a post that was ready and is not any more. */

@@ -8,7 +8,7 @@ export const HORIZON_DAYS = 90;
 /** Days a channel should be filled ahead where nothing else was said. */
 export const DEFAULT_AIM_DAYS = 14;
 
-/** How far ahead a channel is filled without a gap. */
+/** How far ahead a channel is filled without an empty opening. */
 export type Reach =
   /** No opening is asked for in the days looked at. */
   | { kind: 'noRhythm' }

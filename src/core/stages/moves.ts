@@ -27,7 +27,7 @@ const LEAVING: Refusal = {
 };
 const PUBLISHED: Refusal = {
   code: 'published',
-  message: 'This post is published. What is out stays as it was; it can be archived.',
+  message: 'This post is published. What is published stays as it was; it can be archived.',
 };
 const SET_ASIDE: Refusal = { code: 'setAside', message: 'This post is set aside. Bring it back first.' };
 

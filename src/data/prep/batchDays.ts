@@ -10,7 +10,7 @@ export interface Need {
   done: boolean;
 }
 
-/** Several steps of one sort, done in one sitting. */
+/** Several steps of one kind, done in one sitting. */
 export interface BatchDay {
   id: string;
   brandId: string;

@@ -143,7 +143,7 @@ describe('what was done to steps', () => {
     valueOf(await reorderSteps(world.work, { postId }, [cover, cut]));
     valueOf(await removeStep(world.work, cover));
     for (const [label, after] of [
-      ['Took away the step “Cover picture”', ['Cover picture', 'Cut ✓']],
+      ['Removed the step “Cover picture”', ['Cover picture', 'Cut ✓']],
       ['Put steps in another order', ['Cut ✓', 'Cover picture']],
       ['Changed the step “Cover”', ['Cut ✓', 'Cover']],
       ['Ticked “Cut”', ['Cut', 'Cover']],

@@ -213,7 +213,7 @@ async function callNetwork(work: DeliveryWork, delivery: Claimed): Promise<Tried
 
 const answered = (answer: PublishAnswer): Outcome => ({ kind: 'answered', answer });
 const EARLIER_UNKNOWN =
-  'an earlier copy of it may be out, and its network does not say; it is not sent before that is known';
+  'an earlier copy of it may be published, and its network does not say; it is not sent until that is known';
 
 /** Writes what a try came to. The post is locked first, then its deliveries, as everybody does. */
 async function settle(work: DeliveryWork, delivery: Claimed, { outcome, unsureSince, notOut }: Tried): Promise<void> {

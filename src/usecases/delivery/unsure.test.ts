@@ -136,7 +136,7 @@ describe('what may be out', () => {
     await deliver();
     expect(network.calls).toBe(calls);
     expect(await current(id)).toMatchObject({ state: 'waiting', attempts: 1 });
-    expect((await current(id)).words).toContain('an earlier copy of it may be out');
+    expect((await current(id)).words).toContain('an earlier copy of it may be published');
   });
 
   it('moved to 14:00 is shown when it left, not at 14:00', async () => {
@@ -159,7 +159,7 @@ describe('what may be out', () => {
         channelId: world.channels.corkwall,
       }),
     );
-    expect(outcome.notes[0]!.message).toContain('It may be out all the same');
+    expect(outcome.notes[0]!.message).toContain('It may be published all the same');
     network.isMute = false;
     world.goTo('2026-11-26T15:30:00.000Z');
     await ask();

@@ -29,7 +29,7 @@ export interface ChosenAgain {
 
 const CHANGED = {
   code: 'changed',
-  message: 'Something changed meanwhile, so the dates below are new. Look at them, then make the posts.',
+  message: 'Something has changed since, so the dates below are new. Look at them, then make the posts.',
 };
 
 /** Shows what using a post again would make. */

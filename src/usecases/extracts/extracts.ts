@@ -107,7 +107,7 @@ async function stretchOf(
     refused({
       code: 'noStretch',
       field: 'start',
-      message: 'The text has changed there meanwhile. Reload the piece, then choose the words again.',
+      message: 'The text has changed there since. Reload the piece, then choose the words again.',
     });
   if (to - from > LONGEST)
     refused({
@@ -119,7 +119,7 @@ async function stretchOf(
     refused({
       code: 'noTimes',
       field: 'kind',
-      message: 'This text has no times, so nothing of it can be a clip. Add its subtitles first.',
+      message: 'This text has no times, so none of it can be a clip. Add its subtitles first.',
     });
   return { start: from, end: to };
 }

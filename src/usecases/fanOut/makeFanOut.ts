@@ -40,7 +40,7 @@ export interface MadeFanOut {
 /** The preview differs from what was shown. */
 const CHANGED = {
   code: 'changed',
-  message: 'Something changed meanwhile, so the dates or drafts below are new. Look at them, then make the posts.',
+  message: 'Something has changed since, so the dates or drafts below are new. Look at them, then make the posts.',
 };
 
 /** Shows what a fan-out would make. */

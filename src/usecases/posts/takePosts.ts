@@ -135,4 +135,4 @@ export const LEAVING: Refusal = {
 
 /** The refusal of changes to what is published. */
 export const refusePublished = (): Result<never> =>
-  refuse('published', 'This post is published. What is out stays as it was; it can be archived.');
+  refuse('published', 'This post is published. What is published stays as it was; it can be archived.');

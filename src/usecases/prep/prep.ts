@@ -49,7 +49,7 @@ export function tickStep(work: Work, id: string, isDone: boolean): Promise<Resul
     const done = isDone
       ? { doneAt: act.now, doneOn: today, doneBy: act.actorId }
       : { doneAt: null, doneOn: null, doneBy: null };
-    await write(act, step, done, isDone ? 'Ticked' : 'Took the tick off');
+    await write(act, step, done, isDone ? 'Ticked' : 'Unticked');
     await act.note(stepDeed(step, isDone ? 'step done' : 'step open again'));
     return outcomeOf(step);
   });
@@ -94,7 +94,7 @@ const NOT_DONE = { pinned: null, day: null, plannedOn: null, doneAt: null, doneO
 export function removeStep(work: Work, id: string): Promise<Result<StepOutcome>> {
   return doing(work, async (act) => {
     const step = await takeStep(act, id);
-    await undoably(act, step.brandId, holderOf(step), `Took away the step ${quoted(step.title)}`, async () => {
+    await undoably(act, step.brandId, holderOf(step), `Removed the step ${quoted(step.title)}`, async () => {
       await deleteStep(act.tx, id);
       await recount(act.tx, step.brandId, [holderOf(step)], act.now);
     });
@@ -122,7 +122,9 @@ export function reorderSteps(work: Work, of: HolderKey, ids: readonly string[]):
 export function renewPrep(work: Work, of: HolderKey): Promise<Result<true>> {
   return doing(work, async (act) => {
     const { brandId, holderId, ...holder } = await takeHolder(act, of);
-    await undoably(act, brandId, holderId, 'Took the prep anew', () => replacePrep(act, brandId, holderId, holder));
+    await undoably(act, brandId, holderId, 'Replaced the open steps', () =>
+      replacePrep(act, brandId, holderId, holder),
+    );
     const subject = holder.postId === null ? ('piece' as const) : ('post' as const);
     await act.note({ brandId, subject, subjectId: holderId, deed: 'prep renewed' });
     return true as const;

@@ -147,7 +147,7 @@ export async function drawProposal(work: FileWork, id: string): Promise<Result<U
   return allowed.ok ? drawCardFor(work, proposal.brandId, proposal.card) : allowed;
 }
 
-const DECIDED = { code: 'decided', message: 'Somebody decided on it already. Load the page anew.' };
+const DECIDED = { code: 'decided', message: 'Somebody has decided on it already. Reload the page.' };
 
 async function takeProposal(act: Doing, id: string): Promise<Proposal> {
   const proposal = await lockProposal(act.tx, id);

@@ -113,7 +113,7 @@ export function AgainDialog({
             <Form.Check
               type="checkbox"
               id="again-fitted"
-              label="cut what runs over"
+              label="cut what is too long"
               checked={ask.isFitted}
               onChange={(event) => asks({ isFitted: event.target.checked })}
             />
@@ -163,7 +163,7 @@ function AgainRow({ post, own, onChange }: { post: AgainPost; own: OwnChange; on
     <li className={own.isOff ? 'is-off' : ''} data-again-post={post.key}>
       <input
         type="checkbox"
-        aria-label={`Make the one for ${name}`}
+        aria-label={`Make the post for ${name}`}
         checked={!own.isOff}
         onChange={(event) => onChange({ isOff: !event.target.checked })}
       />

@@ -44,7 +44,7 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
     <>
       <header className="place-head">
         <h1>A batch day</h1>
-        <span className="soft">Several steps of one sort, done in one sitting.</span>
+        <span className="soft">Several steps of one kind, done in one sitting.</span>
       </header>
       <form className="place-body batch" onSubmit={(event) => void make(event)} noValidate>
         <p className="batch-sorts">
@@ -59,7 +59,7 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
             </WordButton>
           ))}
         </p>
-        {steps.length === 0 && <p className="soft">No open step of this sort is left over.</p>}
+        {steps.length === 0 && <p className="soft">There is no open step of this kind.</p>}
         <ul className="batch-steps">
           {steps.map((step) => (
             <li key={step.id}>

@@ -57,7 +57,7 @@ export function BeginIdea({ openings }: { openings: readonly NextOpening[] }) {
       </Form.Group>
       {channels.length === 0 ? (
         <p className="soft">
-          It lies among your ideas. To plan it, <Link href={`/${brand.slug}/begin?step=channels`}>add a channel</Link>.
+          It is among your ideas. To plan it, <Link href={`/${brand.slug}/begin?step=channels`}>add a channel</Link>.
         </p>
       ) : (
         <div className="begin-fields mb-3">

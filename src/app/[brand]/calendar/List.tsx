@@ -163,7 +163,7 @@ export const List = memo(function List({
           onFold={fold}
           onChange={onChange}
         />
-        {rows.length === 0 && <p className="soft empty">No post matches. Take a filter off, or go to another month.</p>}
+        {rows.length === 0 && <p className="soft empty">No post matches. Remove a filter, or go to another month.</p>}
       </div>
     </div>
   );

@@ -78,7 +78,7 @@ export function DepartureStatus({ departure, onHandOver }: { departure: Departur
         <>
           <span className="wrong">may be published</span> · {reason}
           <div className="soft small-text">
-            {departure.isAsked ? 'Bimlo goes on asking its network' : 'its network does not say: please look'} · open it
+            {departure.isAsked ? 'Bimlo keeps asking its network' : 'its network does not say: please look'} · open it
             to say whether it is published
           </div>
         </>

@@ -41,7 +41,7 @@ export function HandOver({ departure }: { departure: Departure }) {
       address,
     });
     if (answer.kind !== 'done') return;
-    say({ text: `“${slip.title}” is out.` });
+    say({ text: `“${slip.title}” is published.` });
     router.refresh();
   }
 

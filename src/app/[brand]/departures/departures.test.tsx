@@ -127,7 +127,7 @@ describe('how fit a departure is', () => {
     ['failed', { fitness: 'failed', reason: 'this account may not post that' }, /failed · this account may not/],
     ['held', { fitness: 'held' }, /on hold · it missed its time/],
     ['held for its rules', { fitness: 'held', reason: 'Pithline is archived.' }, /on hold · Pithline is archived\./],
-    ['may be published', { fitness: 'unknown', isAsked: true }, /may be published · .*goes on asking/],
+    ['may be published', { fitness: 'unknown', isAsked: true }, /may be published · .*keeps asking/],
     ['may be published, asked in vain', { fitness: 'unknown' }, /may be published · .*please look/],
     ['not scheduled', { fitness: 'notScheduled' }, /not scheduled: will not be sent/],
     ['not fit', { fitness: 'notFit', reason: 'no picture' }, /no picture/],
@@ -230,7 +230,7 @@ describe('the hand-over', () => {
       target: { value: 'https://homestoop.example/1' },
     });
     fireEvent.click(out);
-    expect(await screen.findByText('“Come up” is out.')).toBeTruthy();
+    expect(await screen.findByText('“Come up” is published.')).toBeTruthy();
     expect(server.calls[0]).toMatchObject({
       path: '/api/posts/hand/deeds',
       body: { deed: 'declareOut', version: 3, address: 'https://homestoop.example/1' },

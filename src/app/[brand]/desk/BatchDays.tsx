@@ -31,7 +31,7 @@ export function BatchDays({ batchDays }: { batchDays: readonly BatchDayLine[] })
           </span>
         </div>
       ))}
-      {batchDays.length === 0 && <p className="soft">None ahead. Steps of one sort go quicker in one sitting.</p>}
+      {batchDays.length === 0 && <p className="soft">None ahead. Steps of one kind go quicker in one sitting.</p>}
     </section>
   );
 }

@@ -120,7 +120,7 @@ export function DeskScreen({
                   href={`${calendar}?post=${row.slip.id}`}
                 />
               ))}
-              {rows.length === 0 && <p className="soft">Nothing is planned to leave.</p>}
+              {rows.length === 0 && <p className="soft">Nothing is planned to be sent.</p>}
             </section>
           ))}
           <section aria-label="Near and not ready">
@@ -143,7 +143,7 @@ export function DeskScreen({
                 <Notches stage={slip.stage} />
               </div>
             ))}
-            {near.length === 0 && <p className="soft">All of the next three days is ready.</p>}
+            {near.length === 0 && <p className="soft">Everything in the next three days is ready.</p>}
           </section>
           <section aria-label="Horizon">
             <h2>

@@ -43,7 +43,7 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
     if (answer.kind !== 'done') return;
     const { count } = answer.value;
     const name = people.find(({ id }) => id === personId)?.name;
-    say({ text: `Handed ${count === 1 ? '1 step' : `${count} steps`} to ${name}.` });
+    say({ text: `Reassigned ${count === 1 ? '1 step' : `${count} steps`} to ${name}.` });
     setPicked(null);
     router.refresh();
   }
@@ -85,12 +85,12 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
             <span className="push hand-over small-text">
               {picked.size} picked
               <select
-                aria-label="Hand the picked steps to"
+                aria-label="Reassign the picked steps to"
                 value=""
                 disabled={picked.size === 0}
                 onChange={(event) => void handOver(event.target.value)}
               >
-                <option value="">hand to …</option>
+                <option value="">reassign to …</option>
                 {people.map(({ id, name }) => (
                   <option key={id} value={id}>
                     {name}

@@ -60,7 +60,7 @@ export function IdeaList({
       <div className="place-body">
         {ideas.length === 0 && (
           <div className="empty">
-            <h2>No ideas lie here</h2>
+            <h2>No ideas yet</h2>
             <p>What could be said goes here until it has a date. Press i anywhere: a title and Enter is enough.</p>
           </div>
         )}

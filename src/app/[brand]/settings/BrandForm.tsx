@@ -21,7 +21,7 @@ import { useSettingForm } from './useSettingForm';
 
 const DELIVERS_WORDS: Record<Delivers, string> = {
   byHand: 'People, by hand: Bimlo says when and has everything ready to copy',
-  practice: 'Practice: Bimlo sends to made-up networks, so nothing can be read by anybody',
+  practice: 'Practice: Bimlo sends to made-up networks, where nobody can read it',
   networks: 'Bimlo, on the made-up networks of this demo',
 };
 

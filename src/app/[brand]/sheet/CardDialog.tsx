@@ -70,7 +70,7 @@ export function CardDialog({
     const wrong = problemOf(answer);
     setRefusal(wrong);
     if (wrong) return;
-    say({ text: picture ? 'Set anew.' : 'The card is a picture of the post now, with its alt text.' });
+    say({ text: picture ? 'The card is updated.' : 'The card is a picture of the post now, with its alt text.' });
     onClose();
   }
 
@@ -169,7 +169,7 @@ export function CardDialog({
       </Modal.Body>
       <Modal.Footer>
         <Button disabled={shown === null || problem !== null} onClick={() => void keep()}>
-          {picture ? 'Set it anew' : 'Add the card'}
+          {picture ? 'Update the card' : 'Add the card'}
         </Button>
         <Button variant="outline" onClick={onClose}>
           Cancel

@@ -10,8 +10,8 @@ import { BothTexts } from './Words';
 
 const PLACEHOLDERS: Record<NoteField, string> = {
   script: 'What is said. [What is not said stands in brackets]',
-  coverIdeas: 'One idea a line',
-  agenda: 'One point a line',
+  coverIdeas: 'One idea per line',
+  agenda: 'One point per line',
 };
 
 /** The texts a post is made from and that never leave: script, cover ideas, agenda. */

@@ -82,7 +82,7 @@ export function PictureCard({
       )}
       {alt.length > ALT_IS_LONG && (
         <span className="attention figures">
-          {alt.length} characters: most readers stop at {ALT_IS_LONG}
+          long alt text: {alt.length} characters, and some readers stop at {ALT_IS_LONG}
         </span>
       )}
       {!disabled && (
@@ -93,7 +93,7 @@ export function PictureCard({
               <WordButton onClick={() => setCropping(true)}>{picture.crop ? 'Cropped' : 'Crop'}</WordButton>
             </>
           )}
-          {picture.card && <WordButton onClick={() => setSetting(true)}>Set anew…</WordButton>}
+          {picture.card && <WordButton onClick={() => setSetting(true)}>Change the card…</WordButton>}
           <a className="word" href={`/api/media/${picture.sha256}?save`}>
             Original
           </a>

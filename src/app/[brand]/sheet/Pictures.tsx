@@ -77,7 +77,7 @@ export function Pictures({
               {progress ? (
                 <span role="status">
                   {progress.total > 1 && <b className="figures">{`${progress.done + 1} of ${progress.total}`}</b>}{' '}
-                  taking in {progress.fileName}…
+                  adding {progress.fileName}…
                 </span>
               ) : (
                 addWords

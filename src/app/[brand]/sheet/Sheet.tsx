@@ -155,7 +155,7 @@ export function Sheet({
     const problem = problemOf(answer);
     if (problem) return say({ text: problem, wrong: true });
     setVersionsOpen(false);
-    say({ text: 'Taken back. What stood there is kept as a version.' });
+    say({ text: 'Restored. What was there before is kept as a version.' });
   }
 
   return (

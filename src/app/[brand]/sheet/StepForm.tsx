@@ -81,7 +81,7 @@ export function StepForm({
         onChange={(event) => set({ title: event.target.value })}
       />
       <label>
-        sort{' '}
+        kind of work{' '}
         <select value={line.work} onChange={(event) => set({ work: event.target.value as Work })}>
           {WORKS.map((one) => (
             <option key={one} value={one}>
@@ -110,7 +110,7 @@ export function StepForm({
               </option>
             ))}
           </optgroup>
-          <optgroup label="Crafts">
+          <optgroup label="Skills">
             {CRAFTS.map((one) => (
               <option key={one} value={`craft:${one}`}>
                 a {CRAFT_LABELS[one]}

@@ -46,7 +46,7 @@ export function Versions({
       </Modal.Header>
       <Modal.Body>
         <FieldRefusal>{problem}</FieldRefusal>
-        {versions?.length === 0 && <p className="soft">Nothing was written since versions are kept.</p>}
+        {versions?.length === 0 && <p className="soft">There are no earlier versions yet.</p>}
         <div className="versions">
           <ul className="version-list">
             {versions?.map((version) => (

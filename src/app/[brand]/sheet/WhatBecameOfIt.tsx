@@ -29,9 +29,9 @@ export function WhatBecameOfIt({
     <>
       {unsure && !isSending && (
         <div className="notice is-wrong" role="status">
-          <b>It may be out.</b> A try on {unsure.networkName} got no answer ({dayAndTime(unsure.since, zone)}).{' '}
+          <b>It may be published.</b> A try on {unsure.networkName} got no answer ({dayAndTime(unsure.since, zone)}).{' '}
           {unsure.isAsked
-            ? 'Bimlo goes on asking, and sends nothing else of it before it knows.'
+            ? 'Bimlo keeps asking, and sends nothing more of it until it knows.'
             : 'The network does not say, so please look.'}
           <div className="deeds">
             <a
@@ -49,7 +49,7 @@ export function WhatBecameOfIt({
               It is not published
             </Button>
           </div>
-          <p className="soft small-text">If it is out, mark it as published with its address.</p>
+          <p className="soft small-text">If it is published, mark it as published with its address.</p>
         </div>
       )}
       {sheet.stage === 'published' && sheet.delivery?.isPractice && (
@@ -57,7 +57,7 @@ export function WhatBecameOfIt({
       )}
       {sheet.notSent && (
         <div className="notice" role="status">
-          <b>It went out with other words than those typed last.</b> This sheet shows what was sent. Not sent:
+          <b>It was sent with other text than what was typed last.</b> This sheet shows what was sent. Not sent:
           <pre className="not-sent">{sheet.notSent.words.caption || sheet.notSent.words.headline || 'no caption'}</pre>
           <p className="soft small-text">
             {FORMAT_LABELS[sheet.notSent.format]}, {sheet.notSent.pictures}{' '}

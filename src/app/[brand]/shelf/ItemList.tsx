@@ -32,14 +32,14 @@ export function ItemList({
       <ItemForm kind={kind} item={null} onKept={onChange} />
       {items.length === 0 && (
         <p className="soft">
-          No {SHELF_LABELS[kind].one} yet. What lies here is put into any text with a few keys, and counted.
+          No {SHELF_LABELS[kind].one} yet. What is here goes into any text with a few keys, and counted.
         </p>
       )}
       <ShelfList
         things={items}
         sort="item"
         path="/api/shelf"
-        took={({ title }) => `Took “${title}” from the shelf.`}
+        took={({ title }) => `Removed “${title}” from the shelf.`}
         form={(item, onKept) => <ItemForm kind={kind} item={item} onKept={onKept} />}
         face={(item) => (
           <>

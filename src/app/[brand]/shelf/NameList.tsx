@@ -38,7 +38,7 @@ export function NameList({ names, onChange }: { names: readonly Name[]; onChange
         things={names}
         sort="name"
         path="/api/names"
-        took={({ name }) => `Took ${name} from the list.`}
+        took={({ name }) => `Removed ${name} from the list.`}
         form={(name, onKept) => <NameForm name={name} networks={networks} onKept={onKept} />}
         face={(name) => (
           <>

@@ -101,7 +101,7 @@ describe('the items of one kind', () => {
     server.answer = ({ body }) => ({ value: body.dropped ? [] : [item()] });
     renderScreen(<Items start={[item()]} />);
     press('Remove');
-    expect(await screen.findByText('Took “On fog” from the shelf.')).toBeTruthy();
+    expect(await screen.findByText('Removed “On fog” from the shelf.')).toBeTruthy();
     expect(screen.queryByText('On fog')).toBeNull();
     press('Put it back');
     expect(await screen.findByText('On fog')).toBeTruthy();
@@ -146,7 +146,7 @@ describe('the names', () => {
     server.answer = ({ body }) => ({ value: body.dropped ? [] : [name()] });
     renderScreen(<Names start={[name()]} />);
     press('Remove');
-    expect(await screen.findByText('Took Wen Sato from the list.')).toBeTruthy();
+    expect(await screen.findByText('Removed Wen Sato from the list.')).toBeTruthy();
     press('Put it back');
     expect(await screen.findByText('@wen-sato')).toBeTruthy();
   });

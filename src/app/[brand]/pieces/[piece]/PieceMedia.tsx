@@ -126,7 +126,7 @@ export function PieceMedia({
       )}
       <label className="word">
         {progress
-          ? `taking in ${progress.fileName} …`
+          ? `adding ${progress.fileName} …`
           : recording || pictures.length > 0
             ? 'Add pictures or another recording…'
             : 'Add pictures, a video or a sound…'}

@@ -25,7 +25,7 @@ const AgainDialog = dynamic(() => import('../../again/AgainDialog').then((module
 type Shown = Awaited<ReturnType<typeof loadEncores>>;
 
 const KINDS: { kind: keyof Encores; heading: string; says: string }[] = [
-  { kind: 'due', heading: 'Time again', says: 'evergreen, and their weeks are over' },
+  { kind: 'due', heading: 'Time again', says: 'evergreen, and due again' },
   { kind: 'ranked', heading: 'Did well', says: 'by how well, and how long ago' },
   { kind: 'unranked', heading: 'Too few numbers to tell', says: 'the oldest first' },
 ];
@@ -122,7 +122,7 @@ function HowItDid({ encore: { percentile, among, rate, engagement, format } }: {
   return (
     <div className="small-text">
       <div className="figures">
-        {percent(rate.value)} <span className="soft">of {rate.of === 'reach' ? 'those reached' : 'views'}</span>
+        {percent(rate.value)} <span className="soft">of {rate.of === 'reach' ? 'the people reached' : 'views'}</span>
       </div>
       {percentile === null ? (
         <span className="soft">

@@ -73,7 +73,7 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
               <td>{shortDate(one.reckonedTo)}</td>
               <td className="row-deeds">
                 <WordButton onClick={() => setName(one.name)}>Replace</WordButton>{' '}
-                <WordButton className="soft" onClick={() => void remove(one)} aria-label={`Take ${one.name} out`}>
+                <WordButton className="soft" onClick={() => void remove(one)} aria-label={`Remove ${one.name}`}>
                   Remove
                 </WordButton>
               </td>

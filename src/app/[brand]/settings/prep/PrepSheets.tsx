@@ -152,7 +152,7 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
               void write(
                 'POST',
                 { lines },
-                isOfPiece(sheet.subject) ? 'Kept. New pieces get these steps.' : 'Kept. New posts get these steps.',
+                isOfPiece(sheet.subject) ? 'Saved. New pieces get these steps.' : 'Saved. New posts get these steps.',
               )
             }
           >

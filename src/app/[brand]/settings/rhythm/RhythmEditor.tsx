@@ -202,7 +202,7 @@ export function RhythmEditor({
             <tr>
               <td colSpan={8} className="soft">
                 No rhythm yet: nothing is asked for, and no horizon is shown. Add an entry, or suggest some from past
-                done.
+                posts.
               </td>
             </tr>
           )}

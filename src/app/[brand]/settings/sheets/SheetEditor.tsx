@@ -101,8 +101,7 @@ export function SheetEditor({
       sheet,
     });
     if (answer.kind !== 'done') return;
-    const saved =
-      id === null ? `Made the rule sheet ${sheet.name}.` : `Saved. Channels that go by it now: ${channels}.`;
+    const saved = id === null ? `Made the rule sheet ${sheet.name}.` : `Saved. Channels that use it now: ${channels}.`;
     say({ text: [saved, ...rulesWords(answer.value)].join(' ') });
     router.push(`/${brand.slug}/settings/sheets?sheet=${answer.value.id}`);
   }
@@ -205,7 +204,7 @@ export function SheetEditor({
               a link counts as{' '}
               <Whole
                 value={field.linkLength}
-                label="Weight of a link, empty for its length"
+                label="What a link counts as, empty for its length"
                 empty="its length"
                 onChange={(linkLength) => setField(field.name, { linkLength })}
               />
@@ -214,14 +213,14 @@ export function SheetEditor({
               cut off after{' '}
               <Whole
                 value={field.fold?.units ?? null}
-                label="Fold, in the same units; empty for none"
+                label="Cut off after, in the same units; empty for never"
                 empty="none"
                 onChange={(units) => setField(field.name, { fold: foldOf(units, field.fold?.lines ?? null) })}
               />{' '}
               or{' '}
               <Whole
                 value={field.fold?.lines ?? null}
-                label="Fold, in lines; empty for none"
+                label="Cut off after, in lines; empty for never"
                 empty="none"
                 onChange={(lines) => setField(field.name, { fold: foldOf(field.fold?.units ?? null, lines) })}
               />{' '}

@@ -5,7 +5,7 @@ import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/requ
 import { keepProposal, throwAway } from '@/usecases/proposals/proposals';
 
 const schema = fields({
-  deed: string().oneOf(['keep', 'throwAway', 'takeBack'], 'It is kept or thrown away.').required(),
+  deed: string().oneOf(['keep', 'throwAway', 'takeBack'], 'Accepted or rejected?').required(),
   caption: maybeText('Text').nullable(),
 });
 

@@ -106,10 +106,7 @@ export function SourceBar({
       </div>
       {asking && (
         <div className="source-ask" role="alert">
-          <span>
-            The text of “{asking.name}” takes the place of the one that is here. Extracts stay where their words still
-            stand.
-          </span>
+          <span>The text of “{asking.name}” replaces this one. Extracts stay where their words are still in it.</span>
           <WordButton onClick={() => void bring(asking)}>Replace the text</WordButton>
           <WordButton onClick={() => setAsking(null)}>Cancel</WordButton>
         </div>

@@ -50,15 +50,15 @@ export function Carry({
     }
     onDone();
     say({
-      text: `Carried to ${chosen.size === 1 ? 'one post' : `${chosen.size} posts`}.${
+      text: `Copied to ${chosen.size === 1 ? 'one post' : `${chosen.size} posts`}.${
         shortened.length > 0 ? ` Shortened to fit: ${shortened.join(', ')}.` : ''
-      } Ctrl+Z in a text takes it back there.`,
+      } Ctrl+Z in a text undoes it there.`,
     });
   }
 
   return (
     <fieldset className="carry">
-      <legend className="visually-hidden">Carry this text to</legend>
+      <legend className="visually-hidden">Copy this text to</legend>
       {others.map(({ sheet }) => {
         const channel = channels.find(({ id }) => id === sheet.channelId);
         return (
@@ -76,11 +76,11 @@ export function Carry({
         </label>{' '}
         <label>
           <input type="radio" name="how" checked={how === 'asItIs'} onChange={() => setHow('asItIs')} /> as it is,
-          marked where it runs over
+          marked where it is too long
         </label>
       </div>
       <Button size="sm" disabled={chosen.size === 0} onClick={carry}>
-        Carry to {chosen.size === 1 ? 'one post' : `${chosen.size} posts`}
+        Copy to {chosen.size === 1 ? 'one post' : `${chosen.size} posts`}
       </Button>
     </fieldset>
   );

@@ -38,7 +38,7 @@ export function FindAndReplace({ list }: { list: () => readonly OpenSibling[] })
     const all = hits(wanted, matchCase);
     for (const { editor, field, text } of all) editor.type(field, replaceMatches(text, wanted, put, matchCase));
     const matches = all.reduce((sum, hit) => sum + hit.matches, 0);
-    say({ text: `Replaced ${matches === 1 ? 'one' : matches}. Ctrl+Z in a text takes it back there.` });
+    say({ text: `Replaced ${matches === 1 ? 'one' : matches}. Ctrl+Z in a text undoes it there.` });
     setFound(null);
   }
 

@@ -94,8 +94,8 @@ export function SiblingsScreen({
         <div className="place-body">
           <p className="soft">
             Nothing of this piece is left to write.{' '}
-            <Link href={`/${brand.slug}/pieces/${piece.id}`}>Plan it on a date</Link> for a channel, and its post stands
-            here.
+            <Link href={`/${brand.slug}/pieces/${piece.id}`}>Plan it on a date</Link> for a channel, and its post
+            appears here.
           </p>
         </div>
       )}
