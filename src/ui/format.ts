@@ -26,6 +26,8 @@ export function spanName(from: LocalDate, to: LocalDate): string {
     ? `${Number(from.slice(8))} – ${end}`
     : `${formats.dayMonthLong.format(noon(from))} – ${end}`;
 }
+/** `Tue 1 Feb 2028` */
+export const dateWithYear = (date: LocalDate): string => `${shortDate(date)} ${date.slice(0, 4)}`;
 /** `November 2026` */
 export const monthName = (date: LocalDate): string => formats.month.format(noon(date));
 /** `Thu` */

@@ -4,10 +4,12 @@ import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
+import { channelsForKind, type PieceKind } from '@/core/pieces/kinds';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { PlannedPosts } from './calendar/usePlanning';
 import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
+import { useShell } from '@/ui/shell';
 import { useOpeningChoice } from './OpeningChoice';
 import { useWhen } from './WhenFields';
 import { FieldRefusal } from '@/ui/FieldRefusal';
@@ -21,7 +23,7 @@ export function PlanDialog({
   onPlanned,
   onClose,
 }: {
-  piece: { id: string; title: string; suggestedChannelIds: string[] };
+  piece: { id: string; title: string; kind: PieceKind; suggestedChannelIds: string[] };
   date: LocalDate;
   time?: LocalTime | undefined;
   /** Somebody named that day, as by dropping the idea on it: openings are offered second. */
@@ -29,7 +31,10 @@ export function PlanDialog({
   onPlanned: (planned: PlannedPosts) => void;
   onClose: () => void;
 }) {
-  const [channelIds, setChannelIds] = useState<string[]>(piece.suggestedChannelIds);
+  const { channels } = useShell();
+  const [channelIds, setChannelIds] = useState<string[]>(
+    piece.suggestedChannelIds.length > 0 ? piece.suggestedChannelIds : channelsForKind(piece.kind, channels),
+  );
   const when = useWhen('plan', suggestedDate, suggestedTime);
   const openings = useOpeningChoice(channelIds);
   const hasOpenings = openings.places.length > 0;

@@ -275,7 +275,11 @@ describe('planning a piece', () => {
   const draw = () => {
     const done = { onPlanned: vi.fn(), onClose: vi.fn() };
     renderScreen(
-      <PlanDialog piece={{ id: 'p', title: 'Rings', suggestedChannelIds: ['pl'] }} date="2026-12-01" {...done} />,
+      <PlanDialog
+        piece={{ id: 'p', title: 'Rings', kind: 'message', suggestedChannelIds: ['pl'] }}
+        date="2026-12-01"
+        {...done}
+      />,
     );
     return done;
   };

@@ -67,6 +67,11 @@ export async function replaceDateFile(
   );
 }
 
+/** Gives a file of dates another name. @returns whether it was there */
+export async function renameDateFile(tx: Queryable, brandId: string, id: string, name: string): Promise<boolean> {
+  return (await tx.run('update date_files set name = $3 where brand_id = $1 and id = $2', [brandId, id, name])) === 1;
+}
+
 /** Takes a file of dates out again. @returns whether it was there */
 export async function deleteDateFile(tx: Queryable, brandId: string, id: string): Promise<boolean> {
   return (await tx.run('delete from date_files where brand_id = $1 and id = $2', [brandId, id])) === 1;

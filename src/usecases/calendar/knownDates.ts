@@ -3,7 +3,7 @@ import type { Result } from '@/core/refusal';
 import { addDays } from '@/core/time/days';
 import { localOf } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands/brands';
-import { deleteDateFile, replaceDateFile } from '@/data/calendar/knownDates';
+import { deleteDateFile, listDateFiles, renameDateFile, replaceDateFile } from '@/data/calendar/knownDates';
 import { readDatesFile } from '@/data/pool/readFiles';
 import { mayRead, mustMay } from '../rights/mustMay';
 import { doing, must, notFound, refused, type Work } from '../useCase';
@@ -55,6 +55,19 @@ export async function bringDates(
       file.dates,
     );
     return { name: called, count: file.dates.length, bad: file.bad };
+  });
+}
+
+/** Gives a file of dates another name; refused where another file has it. */
+export function renameDates(work: Work, brandId: string, id: string, name: string): Promise<Result<true>> {
+  return doing(work, async (act) => {
+    await mustMay(act, 'importAndExport', brandId);
+    const called = must(readTitle(name, 'name'));
+    const files = await listDateFiles(act.tx, brandId);
+    if (files.some((file) => file.name === called && file.id !== id))
+      refused({ code: 'nameTaken', field: 'name', message: `There is another file of dates named “${called}”.` });
+    if (!(await renameDateFile(act.tx, brandId, id, called))) refused(notFound('file of dates'));
+    return true as const;
   });
 }
 

@@ -8,6 +8,7 @@ import { openingsBetween, type Opening } from '@/core/rhythm/openings';
 import { STAGES, type Stage } from '@/core/stages/stages';
 import { addDays, startOfWeek } from '@/core/time/days';
 import { localOf, type Instant, type LocalDate } from '@/core/time/plan';
+import type { PieceKind } from '@/core/pieces/kinds';
 import { readAsOf } from '@/data/database/asOf';
 import type { Brand } from '@/data/brands/brands';
 import type { Channel } from '@/data/brands/channels';
@@ -40,6 +41,7 @@ export interface TrayIdea {
   note: string;
   link: string;
   suggestedChannelIds: string[];
+  kind: PieceKind;
   version: number;
 }
 
@@ -229,13 +231,14 @@ async function loadTray(db: Db, scope: CalendarScope, channels: readonly Channel
     listUndatedPosts(db, whole, TRAY_LIMIT),
   ]);
   return {
-    ideas: ideas.map(({ id, brandId, title, note, link, suggestedChannelIds, version }): TrayIdea => ({
+    ideas: ideas.map(({ id, brandId, title, note, link, suggestedChannelIds, kind, version }): TrayIdea => ({
       id,
       brandId,
       title,
       note,
       link,
       suggestedChannelIds,
+      kind,
       version,
     })),
     undated: slipsOf(undated, channels),

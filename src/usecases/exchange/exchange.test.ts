@@ -8,7 +8,7 @@ import { partsOfAllPosts } from '@/data/posts/postLines';
 import { listDateFiles, listKnownDates } from '@/data/calendar/knownDates';
 import { bringIn, type ImportExtent } from './importPosts';
 import { previewImport } from './previewImport';
-import { bringDates, removeDates } from '../calendar/knownDates';
+import { bringDates, removeDates, renameDates } from '../calendar/knownDates';
 import { schedulePost, declareOut } from '../delivery/schedule';
 import { postsAsCalendar, postsAsCsv } from './exportPosts';
 import { codeOf, makeWorld, START, valueOf, type TestWorld } from '../testWorld';
@@ -198,9 +198,19 @@ describe('dates to plan around', () => {
     expect(shown).toEqual([{ title: 'Festival', from: '2026-12-08', to: '2026-12-08', time: null }]);
     const [file] = await files();
     expect(await files()).toHaveLength(1);
+    valueOf(await renameDates(world.work, world.brandId, file!.id, ' Public  holidays '));
+    expect((await files())[0]!.name).toBe('Public holidays');
     valueOf(await removeDates(world.work, world.brandId, file!.id));
     expect(await files()).toEqual([]);
     expect(await listKnownDates(world.db, [world.brandId], '2026-12-01', '2026-12-31')).toEqual([]);
+  });
+  it('keep their names apart', async () => {
+    for (const name of ['One', 'Two'])
+      valueOf(await bringDates(world.work, world.brandId, bytesOf(ics('Feast')), 'h.ics', name));
+    const two = (await files()).find(({ name }) => name === 'Two')!;
+    expect(codeOf(await renameDates(world.work, world.brandId, two.id, 'One'))).toBe('nameTaken');
+    expect(codeOf(await renameDates(world.work, world.brandId, two.id, ' '))).toBe('emptyTitle');
+    expect(codeOf(await renameDates(world.work, world.otherBrandId, two.id, 'Three'))).toBe('notFound');
   });
   it('are refused where the file holds none', async () =>
     expect(

@@ -15,12 +15,18 @@ import { DateField } from '@/ui/DateField';
 import { WordButton } from '@/ui/WordButton';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 
+const NONE: readonly string[] = [];
+
 /** Steps of one sort are picked and given a day. */
 export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: readonly BatchStep[]; tomorrow: string }) {
   const { brand, people } = useShell();
   const router = useRouter();
-  const [picked, setPicked] = useState<readonly string[]>([]);
-  const [name, setName] = useState(`A day of ${WORK_LABELS[work]}`);
+  // By kind of work: what was picked of one is still picked after another was looked at.
+  const [pickedOf, setPickedOf] = useState<Partial<Record<Work, readonly string[]>>>({});
+  const picked = pickedOf[work] ?? NONE;
+  const setPicked = (ids: readonly string[]) => setPickedOf((all) => ({ ...all, [work]: ids }));
+  const [typedName, setName] = useState<string | null>(null);
+  const name = typedName ?? `A day of ${WORK_LABELS[work]}`;
   const [day, setDay] = useState(tomorrow);
   const [startsAt, setStartsAt] = useState('10:00');
   const [problem, setProblem] = useState<string | null>(null);

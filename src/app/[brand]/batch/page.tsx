@@ -18,12 +18,5 @@ export default async function NewBatchPage({
   const { db, brand, today } = await brandOfPage((await params).brand);
   const { work: asked } = await searchParams;
   const work = WORKS.find((one) => one === asked) ?? 'recording';
-  return (
-    <PlanBatchDay
-      key={work}
-      work={work}
-      steps={await listStepsForBatch(db, brand.id, work)}
-      tomorrow={addDays(today, 1)}
-    />
-  );
+  return <PlanBatchDay work={work} steps={await listStepsForBatch(db, brand.id, work)} tomorrow={addDays(today, 1)} />;
 }

@@ -257,6 +257,7 @@ describe('an idea dropped on the calendar', () => {
     note: '',
     link: '',
     suggestedChannelIds: ['gr', 'pl'],
+    kind: 'message',
     version: 4,
   };
   const open = () => {

@@ -22,7 +22,16 @@ const slip = {
 const post: Load = { kind: 'posts', slips: [slip] };
 const idea: Load = {
   kind: 'idea',
-  idea: { id: '2', brandId: 'b', title: 'Moon', note: '', link: '', suggestedChannelIds: [], version: 1 },
+  idea: {
+    id: '2',
+    brandId: 'b',
+    title: 'Moon',
+    note: '',
+    link: '',
+    suggestedChannelIds: [],
+    kind: 'message',
+    version: 1,
+  },
 };
 const ground = { todayOf: () => TODAY, brandOfChannel: () => 'b' };
 const month = [dates.slice(0, 7), dates.slice(7)].map((week) => week.map((date) => [dayId(date)]));

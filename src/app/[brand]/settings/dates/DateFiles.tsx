@@ -6,7 +6,7 @@ import Button from 'react-bootstrap/Button';
 import type { DateFile } from '@/usecases/calendar/reading';
 import type { DatesOutcome } from '@/usecases/calendar/knownDates';
 import { call, problemOf, sendForm } from '@/ui/api';
-import { dayAndTime, shortDate } from '@/ui/format';
+import { dateWithYear, dayAndTime } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { BadRows } from '../BadRows';
@@ -38,6 +38,13 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
     router.refresh();
   }
 
+  async function rename(one: DateFile, to: string): Promise<boolean> {
+    const problem = problemOf(await call('PATCH', '/api/calendar/dates', { brandId: brand.id, id: one.id, name: to }));
+    if (problem) say({ text: problem, wrong: true });
+    else router.refresh();
+    return problem === null;
+  }
+
   async function remove({ id, name: called }: DateFile) {
     const problem = problemOf(await call('DELETE', '/api/calendar/dates', { brandId: brand.id, id }));
     if (problem) return say({ text: problem, wrong: true });
@@ -66,11 +73,13 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
         <tbody>
           {files.map((one) => (
             <tr key={one.id}>
-              <td>{one.name}</td>
+              <td>
+                <NameOfFile file={one} onRename={(to) => rename(one, to)} />
+              </td>
               <td className="figures">{one.count}</td>
               <td>{one.fileName}</td>
               <td>{dayAndTime(one.importedAt, brand.zone)}</td>
-              <td>{shortDate(one.reckonedTo)}</td>
+              <td>{dateWithYear(one.reckonedTo)}</td>
               <td className="row-deeds">
                 <WordButton onClick={() => setName(one.name)}>Replace</WordButton>{' '}
                 <WordButton className="soft" onClick={() => void remove(one)} aria-label={`Remove ${one.name}`}>
@@ -116,5 +125,34 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
       )}
       {outcome && <BadRows bad={outcome.bad} />}
     </>
+  );
+}
+
+/** The name of a file, which becomes a field when it is pressed. Enter or leaving it renames, Escape keeps the old name. */
+function NameOfFile({ file, onRename }: { file: DateFile; onRename: (name: string) => Promise<boolean> }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  if (typed === null)
+    return (
+      <WordButton aria-label={`Rename “${file.name}”`} onClick={() => setTyped(file.name)}>
+        {file.name}
+      </WordButton>
+    );
+  async function finish() {
+    const name = typed!.trim();
+    if (name === '' || name === file.name || (await onRename(name))) setTyped(null);
+  }
+  return (
+    <input
+      aria-label={`Name of “${file.name}”`}
+      value={typed}
+      autoFocus
+      dir="auto"
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={() => void finish()}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') void finish();
+        if (event.key === 'Escape') setTyped(null);
+      }}
+    />
   );
 }

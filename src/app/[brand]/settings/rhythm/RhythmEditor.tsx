@@ -4,6 +4,7 @@ import { useEffect, useRef, useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import { nextEntry } from '@/core/rhythm/nextEntry';
 import { readRhythm, recurrenceWords, weekdayWord, type Recurrence, type RhythmEntry } from '@/core/rhythm/entry';
+import { sameRhythm } from '@/core/rhythm/sameRhythm';
 import type { Habit, Practised } from '@/core/rhythm/propose';
 import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
 import { readTypedTime } from '@/core/time/typed';
@@ -48,7 +49,10 @@ export function RhythmEditor({
   const [entries, setEntries] = useState<readonly RhythmEntry[]>(kept);
   const [pauses, setPauses] = useState<readonly Span[]>(keptPauses);
   const setting = useSetting(version);
-  const isChanged = JSON.stringify([withoutIds(entries), pauses]) !== JSON.stringify([withoutIds(kept), keptPauses]);
+  const isChanged = !sameRhythm(
+    { entries: withoutIds(entries), pauses },
+    { entries: withoutIds(kept), pauses: keptPauses },
+  );
   const check = readRhythm(entries);
 
   const set = (index: number, part: Partial<RhythmEntry>) =>

@@ -1,10 +1,11 @@
 import { door } from '@/app/server/door';
 import { ICAL_LIMIT_BYTES } from '@/core/exchange/calendarFile';
-import { bringDates, removeDates } from '@/usecases/calendar/knownDates';
-import { fields, id } from '@/app/server/fields';
+import { bringDates, removeDates, renameDates } from '@/usecases/calendar/knownDates';
+import { fields, id, text } from '@/app/server/fields';
 import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { readUpload } from '@/app/server/upload';
 
+const renamed = fields({ brandId: id('Brand'), id: id('File'), name: text('Name') });
 const removed = fields({ brandId: id('Brand'), id: id('File') });
 
 /** Brings an iCalendar file of dates to plan around in: `file`, `brandId`, and `name` if wanted. */
@@ -14,6 +15,13 @@ export const POST = door('importAndExport', async (request, _context, { work }) 
   const { bytes, fileName, field } = upload.value;
   if (!isId(field('brandId'))) return nothingThere('brand');
   return answer(await bringDates(work, field('brandId'), bytes, fileName, field('name')));
+});
+
+/** Gives a file of dates another name. */
+export const PATCH = door('importAndExport', async (request, _context, { work }) => {
+  const body = await readBody(request, renamed);
+  if (!body.ok) return refusal(body.refusal);
+  return answer(await renameDates(work, body.value.brandId, body.value.id, body.value.name));
 });
 
 /** Takes a file of dates out again. */
