@@ -18,7 +18,8 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,
-  experimental: { optimizePackageImports: ['react-bootstrap', 'lucide-react'] },
+  // Without a connection a page stays, and what is asked for comes when there is one again.
+  experimental: { optimizePackageImports: ['react-bootstrap', 'lucide-react'], useOffline: true },
   // What every answer says of itself; pages (`proxy.ts`) and routes (`app/server/door.ts`) say more.
   headers: async () => [
     {

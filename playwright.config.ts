@@ -13,6 +13,7 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: [

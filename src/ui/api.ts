@@ -17,6 +17,18 @@ export const UNREACHABLE = 'Bimlo cannot be reached, so this is not saved yet.';
 /** The header of an answer that says how far the database had got when it was given. */
 export const AS_OF_HEADER = 'x-bimlo-as-of';
 
+const listeners = new Set<() => void>();
+/** Has somebody told each time a call finds nobody. @returns what ends that */
+export function onUnreachable(told: () => void): () => void {
+  listeners.add(told);
+  return () => void listeners.delete(told);
+}
+
+function unreachable(): { kind: 'unreachable' } {
+  for (const told of listeners) told();
+  return UNREACHABLE_ANSWER;
+}
+
 let latest = 0;
 /** How far the database had got at the latest answer: a view that was read before it may lack what was answered. */
 export const asOfLatestAnswer = (): number => latest;
@@ -108,7 +120,7 @@ async function answerOf<T>(ask: () => Promise<Response>): Promise<Answer<T>> {
     text = await response.text();
   } catch {
     // fetch and text() reject alike when the server is gone, whatever the cause.
-    return UNREACHABLE_ANSWER;
+    return unreachable();
   }
   latest = Math.max(latest, Number(response.headers.get(AS_OF_HEADER) ?? 0));
   const content = readJson(text);
@@ -116,7 +128,7 @@ async function answerOf<T>(ask: () => Promise<Response>): Promise<Answer<T>> {
   const { refusal, current } = (content ?? {}) as { refusal?: Refusal; current?: unknown };
   if (refusal) return { kind: 'refused', refusal, current };
   return AWAY.includes(response.status)
-    ? UNREACHABLE_ANSWER
+    ? unreachable()
     : { kind: 'refused', refusal: { code: 'broken', message: BROKEN } };
 }
 

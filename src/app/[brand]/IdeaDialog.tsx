@@ -7,6 +7,7 @@ import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
 import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
+import { useKept } from '@/ui/useKept';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { FieldRefusal } from '@/ui/FieldRefusal';
@@ -26,10 +27,13 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
   const { brand } = useShell();
   const router = useRouter();
   const say = useSay();
-  const [title, setTitle] = useState(idea?.title ?? '');
-  const [note, setNote] = useState(idea?.note ?? '');
-  const [link, setLink] = useState(idea?.link ?? '');
-  const [channelIds, setChannelIds] = useState<string[]>(idea?.suggestedChannelIds ?? []);
+  const { typed, set, forget } = useKept(idea ? `idea.${idea.id}.${idea.version}` : `idea.new.${brand.id}`, {
+    title: idea?.title ?? '',
+    note: idea?.note ?? '',
+    link: idea?.link ?? '',
+    channelIds: idea?.suggestedChannelIds ?? [],
+  });
+  const { title, note, link, channelIds } = typed;
   const [problem, setProblem] = useState<{ field?: string; message: string } | null>(null);
 
   const titleField = useRef<HTMLInputElement>(null);
@@ -37,19 +41,19 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
   /** @param goesOn whether another is caught after it */
   async function save(event: SyntheticEvent, goesOn = false) {
     event.preventDefault();
-    const texts = { title, note, link, channelIds };
     const answer = idea
-      ? await call('PATCH', `/api/pieces/${idea.id}`, { version: idea.version, ...texts })
-      : await call('POST', '/api/pieces', { brandId: brand.id, ...texts });
+      ? await call('PATCH', `/api/pieces/${idea.id}`, { version: idea.version, ...typed })
+      : await call('POST', '/api/pieces', { brandId: brand.id, ...typed });
     if (answer.kind === 'refused') return setProblem(answer.refusal);
     if (answer.kind === 'unreachable') return setProblem({ message: UNREACHABLE });
     say({ text: idea ? `Saved “${title.trim()}”.` : `Caught “${title.trim()}”. It is in Ideas and in the tray.` });
     router.refresh();
-    if (!goesOn) return onClose();
+    if (!goesOn) {
+      forget();
+      return onClose();
+    }
     // What it is suggested for stays: ideas that come together often are for the same.
-    setTitle('');
-    setNote('');
-    setLink('');
+    set({ title: '', note: '', link: '' });
     setProblem(null);
     titleField.current?.focus();
   }
@@ -71,22 +75,22 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
               ref={titleField}
               autoFocus
               value={title}
-              onChange={(event) => setTitle(event.target.value)}
+              onChange={(event) => set({ title: event.target.value })}
               autoComplete="off"
             />
             {refusal('title')}
           </Form.Group>
           <Form.Group className="mb-3" controlId="idea-note">
             <Form.Label>Note</Form.Label>
-            <Form.Control as="textarea" rows={3} value={note} onChange={(event) => setNote(event.target.value)} />
+            <Form.Control as="textarea" rows={3} value={note} onChange={(event) => set({ note: event.target.value })} />
             {refusal('note')}
           </Form.Group>
           <Form.Group className="mb-3" controlId="idea-link">
             <Form.Label>Link</Form.Label>
-            <Form.Control value={link} onChange={(event) => setLink(event.target.value)} placeholder="https://" />
+            <Form.Control value={link} onChange={(event) => set({ link: event.target.value })} placeholder="https://" />
             {refusal('link')}
           </Form.Group>
-          <ChannelChoice legend="Suggested for" chosen={channelIds} onChange={setChannelIds} />
+          <ChannelChoice legend="Suggested for" chosen={channelIds} onChange={(ids) => set({ channelIds: ids })} />
           {problem && !['title', 'note', 'link'].includes(problem.field ?? '') && (
             <FieldRefusal>{problem.message}</FieldRefusal>
           )}
@@ -98,7 +102,13 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
               Catch it and another
             </Button>
           )}
-          <Button variant="outline" onClick={onClose}>
+          <Button
+            variant="outline"
+            onClick={() => {
+              forget();
+              onClose();
+            }}
+          >
             Cancel
           </Button>
         </Modal.Footer>

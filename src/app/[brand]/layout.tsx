@@ -3,6 +3,7 @@ import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { brandOfPage } from '@/app/server/brand';
 import { countDueByHand } from '@/usecases/delivery/reading';
+import { ConnectionBar } from '@/ui/ConnectionBar';
 import { FocusKeeper } from '@/ui/FocusKeeper';
 import { MessagesProvider } from '@/ui/messages';
 import { ShellProvider } from '@/ui/shell';
@@ -59,6 +60,7 @@ export default async function BrandLayout({
     >
       <MessagesProvider>
         <DraftSaver />
+        <ConnectionBar />
         <FocusKeeper />
         <a className="skip-link" href="#place">
           Skip to the content

@@ -47,11 +47,19 @@ import { usePlanning, type Planned } from './usePlanning';
 import { WorkingDatesProvider } from './WorkingDates';
 import { KEPT_PARAMETERS, readLook, type ViewName } from './view';
 
-const PlanDialog = dynamic(() => import('../PlanDialog').then((module) => module.PlanDialog), { ssr: false });
-const NewPostDialog = dynamic(() => import('./NewPostDialog').then((module) => module.NewPostDialog), { ssr: false });
-const MoveDialog = dynamic(() => import('./MoveDialog').then((module) => module.MoveDialog), { ssr: false });
-const PickBar = dynamic(() => import('./PickBar').then((module) => module.PickBar), { ssr: false });
-const Sheet = dynamic(() => import('../sheet/Sheet').then((module) => module.Sheet));
+const loadPlanDialog = () => import('../PlanDialog').then((module) => module.PlanDialog);
+const loadNewPostDialog = () => import('./NewPostDialog').then((module) => module.NewPostDialog);
+const loadMoveDialog = () => import('./MoveDialog').then((module) => module.MoveDialog);
+const loadPickBar = () => import('./PickBar').then((module) => module.PickBar);
+const loadSheet = () => import('../sheet/Sheet').then((module) => module.Sheet);
+const PlanDialog = dynamic(loadPlanDialog, { ssr: false });
+const NewPostDialog = dynamic(loadNewPostDialog, { ssr: false });
+const MoveDialog = dynamic(loadMoveDialog, { ssr: false });
+const PickBar = dynamic(loadPickBar, { ssr: false });
+const Sheet = dynamic(loadSheet);
+
+/** How long after the calendar is there what opens over it is fetched, so that it opens at once, also without a connection; in milliseconds. */
+const FETCH_AFTER_MS = 2_000;
 
 /** How often the calendar looks what others, and the worker, changed, in milliseconds. */
 const REFRESH_EVERY_MS = 30_000;
@@ -200,6 +208,15 @@ export function CalendarScreen({
     if (query.as === null && matchMedia('(max-width: 720px)').matches)
       void setQuery({ as: 'day' }, { history: 'replace' });
   }, [query.as, setQuery]);
+
+  useEffect(() => {
+    const parts = [loadSheet, loadPickBar, loadNewPostDialog, loadMoveDialog, loadPlanDialog];
+    const timer = setTimeout(() => {
+      // What fails here is fetched again when it is wanted.
+      for (const load of parts) load().catch((error: unknown) => console.warn('not fetched ahead', error));
+    }, FETCH_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
 
   // What was moved and not saved, or is in the hand, must not be drawn over by the server's state.
   useRefresh(REFRESH_EVERY_MS, !changes.isSaving && lifted === null);

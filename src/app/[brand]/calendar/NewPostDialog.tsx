@@ -10,6 +10,7 @@ import type { Opening } from '@/core/rhythm/openings';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import { call, problemOf, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
+import { useKept } from '@/ui/useKept';
 import { useShell } from '@/ui/shell';
 import { useWhen } from '../WhenFields';
 import { FieldRefusal } from '@/ui/FieldRefusal';
@@ -35,7 +36,8 @@ export function NewPostDialog({
   onClose: () => void;
 }) {
   const { brand, channels } = useShell();
-  const [title, setTitle] = useState('');
+  const { typed, set, forget } = useKept(`newPost.${brand.id}`, { title: '' });
+  const { title } = typed;
   const [channelIds, setChannelIds] = useState<string[]>(channelId ? [channelId] : []);
   const when = useWhen('new-post', startDate, startTime);
   const [pieceId, setPieceId] = useState<string | null>(null);
@@ -65,6 +67,7 @@ export function NewPostDialog({
     });
     if (answer.kind === 'refused') return setProblem(answer.refusal.message);
     if (answer.kind === 'unreachable') return setProblem(UNREACHABLE);
+    forget();
     onMade(answer.value.slips);
     onClose();
   }
@@ -84,7 +87,7 @@ export function NewPostDialog({
             <Form.Control
               autoFocus
               value={title}
-              onChange={(event) => setTitle(event.target.value)}
+              onChange={(event) => set({ title: event.target.value })}
               autoComplete="off"
             />
           </Form.Group>
@@ -98,7 +101,13 @@ export function NewPostDialog({
         </Modal.Body>
         <Modal.Footer>
           <Button type="submit">Plan {when.words}</Button>
-          <Button variant="outline" onClick={onClose}>
+          <Button
+            variant="outline"
+            onClick={() => {
+              forget();
+              onClose();
+            }}
+          >
             Cancel
           </Button>
         </Modal.Footer>

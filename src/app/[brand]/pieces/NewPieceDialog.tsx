@@ -9,6 +9,7 @@ import { KIND_LABELS, PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
 import type { Piece } from '@/usecases/pieces/reading';
 import { call, problemOf } from '@/ui/api';
 import { FieldRefusal } from '@/ui/FieldRefusal';
+import { useKept } from '@/ui/useKept';
 import { useShell } from '@/ui/shell';
 
 /** What a piece is made from: a text on the clipboard, or a file. */
@@ -18,9 +19,12 @@ const FILES = '.md,.markdown,.txt,.srt,.vtt,.html,.htm,text/*';
 export function NewPieceDialog({ onClose }: { onClose: () => void }) {
   const { brand } = useShell();
   const router = useRouter();
-  const [title, setTitle] = useState('');
-  const [kind, setKind] = useState<PieceKind>('talk');
-  const [text, setText] = useState('');
+  const { typed, set, forget } = useKept<{ title: string; kind: PieceKind; text: string }>(`newPiece.${brand.id}`, {
+    title: '',
+    kind: 'talk',
+    text: '',
+  });
+  const { title, kind, text } = typed;
   const [file, setFile] = useState<File | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [made, setMade] = useState<Piece | null>(null);
@@ -48,6 +52,7 @@ export function NewPieceDialog({ onClose }: { onClose: () => void }) {
         return setProblem(problemOf(brought));
       }
     }
+    forget();
     router.push(`/${brand.slug}/pieces/${piece.id}`);
   }
 
@@ -62,11 +67,11 @@ export function NewPieceDialog({ onClose }: { onClose: () => void }) {
         <Modal.Body>
           <Form.Group className="mb-3" controlId="new-piece-name">
             <Form.Label>Title</Form.Label>
-            <Form.Control autoFocus value={title} onChange={(event) => setTitle(event.target.value)} />
+            <Form.Control autoFocus value={title} onChange={(event) => set({ title: event.target.value })} />
           </Form.Group>
           <Form.Group className="mb-3" controlId="new-piece-kind">
             <Form.Label>What it is</Form.Label>
-            <Form.Select value={kind} onChange={(event) => setKind(event.target.value as PieceKind)}>
+            <Form.Select value={kind} onChange={(event) => set({ kind: event.target.value as PieceKind })}>
               {PIECE_KINDS.map((one) => (
                 <option key={one} value={one}>
                   {KIND_LABELS[one]}
@@ -90,7 +95,7 @@ export function NewPieceDialog({ onClose }: { onClose: () => void }) {
               dir="auto"
               disabled={file !== null}
               value={text}
-              onChange={(event) => setText(event.target.value)}
+              onChange={(event) => set({ text: event.target.value })}
             />
           </Form.Group>
           <FieldRefusal>{problem}</FieldRefusal>
@@ -99,7 +104,13 @@ export function NewPieceDialog({ onClose }: { onClose: () => void }) {
           <Button type="submit" disabled={isBusy || (title.trim() === '' && !file)}>
             {isBusy ? 'Beginning …' : 'Begin the piece'}
           </Button>
-          <Button variant="outline" onClick={onClose}>
+          <Button
+            variant="outline"
+            onClick={() => {
+              forget();
+              onClose();
+            }}
+          >
             Cancel
           </Button>
         </Modal.Footer>

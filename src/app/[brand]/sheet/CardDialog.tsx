@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
@@ -20,6 +20,7 @@ import type { PostSheet, SheetPicture } from '@/core/posts/sheet';
 import { formatRule, type RuleSheet } from '@/core/rulesheets/types';
 import { call, problemOf, UNREACHABLE } from '@/ui/api';
 import { FieldRefusal } from '@/ui/FieldRefusal';
+import { useKept } from '@/ui/useKept';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
@@ -48,19 +49,30 @@ export function CardDialog({
   const say = useSay();
   const sizes = cardSizes(formatRule(rules, sheet.format));
   const [colours, setColours] = useState<readonly CardColours[]>([]);
-  const [card, setCard] = useState<Card>(() => picture?.card ?? firstCard(sheet, sizes[0]!, brand.name));
+  const {
+    typed: card,
+    set,
+    fill,
+    forget,
+    wasKept,
+  } = useKept<Card>(
+    `card.${sheet.id}.${picture?.id ?? 'new'}`,
+    picture?.card ?? firstCard(sheet, sizes[0]!, brand.name),
+  );
   const [isChoosing, setChoosing] = useState(false);
   const { shown, problem } = useDrawn(brand.id, card, colours.length > 0);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const set = (part: Partial<Card>) => setCard((now) => ({ ...now, ...part }));
 
+  const take = useEffectEvent((offered: readonly CardColours[]) => {
+    setColours(offered);
+    if (!picture && !wasKept && offered[0]) fill(offered[0]);
+  });
   useEffect(() => {
     void call<CardColours[]>('GET', `/api/cards?brandId=${brand.id}`).then((answer) => {
       if (answer.kind !== 'done') return setRefusal(problemOf(answer));
-      setColours(answer.value);
-      if (!picture) setCard((now) => ({ ...now, ...answer.value[0] }));
+      take(answer.value);
     });
-  }, [brand.id, picture]);
+  }, [brand.id]);
 
   async function keep() {
     const answer = await editor.change('POST', `/api/posts/${sheet.id}/cards`, {
@@ -70,6 +82,7 @@ export function CardDialog({
     const wrong = problemOf(answer);
     setRefusal(wrong);
     if (wrong) return;
+    forget();
     say({ text: picture ? 'The card is updated.' : 'The card is a picture of the post now, with its alt text.' });
     onClose();
   }
@@ -171,7 +184,13 @@ export function CardDialog({
         <Button disabled={shown === null || problem !== null} onClick={() => void keep()}>
           {picture ? 'Update the card' : 'Add the card'}
         </Button>
-        <Button variant="outline" onClick={onClose}>
+        <Button
+          variant="outline"
+          onClick={() => {
+            forget();
+            onClose();
+          }}
+        >
           Cancel
         </Button>
       </Modal.Footer>

@@ -1,0 +1,34 @@
+'use client';
+
+import { useOffline } from 'next/offline';
+import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
+import { onUnreachable } from './api';
+
+/**
+ * Says that Bimlo cannot be reached, for as long as that is so. The page stays as it was; what was asked for meanwhile comes
+ * when Bimlo is back. A page that is loaded then shows the same (`public/sw.js`).
+ */
+export function ConnectionBar() {
+  const isOffline = useOffline();
+  const router = useRouter();
+  useEffect(() => {
+    // The router goes on asking until there is an answer, and reads the page anew then.
+    const stop = onUnreachable(() => router.refresh());
+    if (process.env.NODE_ENV === 'production' && 'serviceWorker' in navigator)
+      navigator.serviceWorker
+        .register('/sw.js')
+        .catch((error: unknown) => console.warn('pages are not stood in for without a connection', error));
+    return stop;
+  }, [router]);
+  return (
+    <div className="connection" role="status">
+      {isOffline && (
+        <p>
+          <b>Bimlo cannot be reached.</b> This page stays as it was. What you type is kept here and saved when Bimlo is
+          back.
+        </p>
+      )}
+    </div>
+  );
+}
