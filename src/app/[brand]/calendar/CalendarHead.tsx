@@ -11,10 +11,16 @@ import { FilterBar } from './FilterBar';
 import { presentAddress, titleOf } from './heading';
 import { unique, type BrandShown } from './makeTimetable';
 import { SavedViews } from './SavedViews';
-import { VIEWS, type Look, type ViewName } from './view';
+import { VIEWS, type Look, type ViewName, DENSITIES, type Density } from './view';
 import { WordButton } from '@/ui/WordButton';
 import { TermHint } from '@/ui/TermHint';
 import { counted } from '@/core/words';
+
+const DENSITY_LABELS: Record<Density, string> = {
+  room: 'as there is room',
+  titles: 'titles and pictures',
+  lines: 'times only',
+};
 
 /** What the address of the calendar holds. */
 export type Query = Record<string, string | null>;
@@ -113,6 +119,22 @@ export function CalendarHead({
             <WordButton aria-pressed={weeks === 2} onClick={() => void onQuery({ weeks: '2' })}>
               Two weeks
             </WordButton>
+            {weeks === 2 && (
+              <select
+                className="plain-select"
+                aria-label="How much slips show"
+                value={look.density}
+                onChange={({ target: { value } }) =>
+                  void onQuery({ density: value === 'room' ? null : value }, { shallow: true })
+                }
+              >
+                {DENSITIES.map((density) => (
+                  <option key={density} value={density}>
+                    {DENSITY_LABELS[density]}
+                  </option>
+                ))}
+              </select>
+            )}
           </span>
         )}
         <FilterBar

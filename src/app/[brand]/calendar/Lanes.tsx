@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, useMemo } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { cellKey, layOutLanes, type LaneCell } from '@/core/calendar/lanes';
 import type { Slip } from '@/core/calendar/slip';
 import type { Horizon } from '@/core/rhythm/horizon';
@@ -16,6 +16,7 @@ import { DayHead } from './DayHead';
 import { DropCell } from './DropCell';
 import { OpeningSlip } from './OpeningSlip';
 import { laneId, lanePlace } from './places';
+import { useLines } from './useDensity';
 import { useMarks, useTimetable, type ShownChannel } from './timetable';
 import { StepsHere } from './WorkingDates';
 import { WordButton } from '@/ui/WordButton';
@@ -24,7 +25,7 @@ import { TermHint } from '@/ui/TermHint';
 /** Items a cell shows before it counts the rest. */
 const ROOM = { slip: 8, line: 14 };
 
-/** A row per channel and a column per day; for one week, or for two in line density. */
+/** A row per channel and a column per day, for one week or two; in lines of times where there is no room for more. */
 export const Lanes = memo(function Lanes({
   dates,
   lanes,
@@ -46,13 +47,14 @@ export const Lanes = memo(function Lanes({
   knownDates: readonly KnownDate[];
   onMore: (date: LocalDate, channelId: string) => void;
 }) {
-  const { today } = useTimetable();
+  const { today, look } = useTimetable();
   const { brand } = useShell();
-  const line = dates.length > 7;
+  const [table, setTable] = useState<HTMLTableElement | null>(null);
+  const line = useLines(table, dates.length, look.density);
   const cells = useMemo(() => layOutLanes(slips, openings, line ? ROOM.line : ROOM.slip), [slips, openings, line]);
   const horizonOf = useMemo(() => new Map(horizons.map((horizon) => [horizon.channelId, horizon])), [horizons]);
   return (
-    <table className={`lanes${line ? ' is-line' : ''}`} aria-label="Posts by channel and day">
+    <table ref={setTable} className={`lanes${line ? ' is-line' : ''}`} aria-label="Posts by channel and day">
       <thead>
         <tr>
           <th scope="col" className="lane-head soft">

@@ -35,6 +35,10 @@ export type ColourMeaning = (typeof COLOUR_MEANINGS)[number];
 export const DATE_KINDS = ['publishing', 'working', 'both'] as const;
 export type DateKind = (typeof DATE_KINDS)[number];
 
+/** How much slips of the lanes show: what there is room for, always titles and pictures, or times alone. */
+export const DENSITIES = ['room', 'titles', 'lines'] as const;
+export type Density = (typeof DENSITIES)[number];
+
 /** Columns of the list that can be left out. */
 export const COLUMNS = [
   { name: 'date', label: 'Date' },
@@ -77,6 +81,7 @@ export interface Look {
   /** How long a time the list shows. */
   period: ListPeriod;
   columns: ReadonlySet<Column>;
+  density: Density;
 }
 
 /** Names of everything the address of a calendar holds that a saved view keeps: all but the day and the open post. */
@@ -94,6 +99,7 @@ export const KEPT_PARAMETERS: readonly string[] = [
   'group',
   'columns',
   'period',
+  'density',
 ];
 
 const among = <T extends string>(text: string | null, known: readonly T[], usual: T): T =>
@@ -120,6 +126,7 @@ export function readLook(get: (name: string) => string | null): Look {
     descending: sort.startsWith('-'),
     group: among(get('group'), GROUPINGS, 'day'),
     period: among(get('period'), LIST_PERIODS, 'around'),
+    density: among(get('density'), DENSITIES, 'room'),
     columns: list(
       'columns',
       COLUMNS.map((column) => column.name),
