@@ -370,14 +370,40 @@ test('colour means what is chosen, and slips show the facts that are chosen', as
   await expect(slip.locator('.notches')).toHaveCount(0);
 });
 
-test('one week of lanes and one month print on one page each', async ({ page }) => {
-  for (const query of ['?as=lanes', '?as=month']) {
+test('lanes of one week and two, and one month print on one page each, with whole titles', async ({ page }) => {
+  for (const query of ['?as=lanes', '?as=lanes&weeks=2', '?as=month']) {
     await openCalendar(page, query);
     const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
     const pages = pdf.match(/\/Type\s*\/Page\b/g)!.length;
     expect(`${query}: ${pages}`).toBe(`${query}: 1`);
     expect(pdf).toMatch(/\/MediaBox \[0 0 84[12][.\d]* 59[45]/);
+    await page.emulateMedia({ media: 'print' });
+    const cut = await page
+      .locator('.arrangement .slip-title, .arrangement .slip.is-line .visually-hidden')
+      .evaluateAll(
+        (titles) =>
+          titles.filter(
+            ({ clientWidth, scrollWidth, clientHeight, scrollHeight }) =>
+              clientWidth < 20 || scrollWidth > clientWidth + 1 || scrollHeight > clientHeight + 4,
+          ).length,
+      );
+    expect(`${query}: ${cut} cut`).toBe(`${query}: 0 cut`);
+    await page.emulateMedia({ media: null });
   }
+});
+
+test('the list prints all its rows, one below the other', async ({ page }) => {
+  await openCalendar(page, '?as=list&period=month&group=none');
+  const count = Number((await page.locator('.place-head .soft').first().textContent())!.split(' ')[0]);
+  await page.emulateMedia({ media: 'print' });
+  await page.evaluate(() => dispatchEvent(new Event('beforeprint')));
+  const boxes = await page
+    .locator('.list-row:not(.list-head)')
+    .evaluateAll((rows) => rows.map((row) => row.getBoundingClientRect()).map(({ top, bottom }) => [top, bottom]));
+  expect(boxes).toHaveLength(count);
+  for (const [index, [top]] of boxes.slice(1).entries()) expect(top).toBeGreaterThanOrEqual(boxes[index]![1]! - 1);
+  await page.evaluate(() => dispatchEvent(new Event('afterprint')));
+  await expect.poll(() => page.locator('.list-row').count()).toBeLessThan(count);
 });
 
 test('at 390 px the calendar opens on the day', async ({ page }) => {

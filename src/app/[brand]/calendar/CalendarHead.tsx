@@ -119,6 +119,7 @@ export function CalendarHead({
             <WordButton aria-pressed={weeks === 2} onClick={() => void onQuery({ weeks: '2' })}>
               Two weeks
             </WordButton>
+            {weeks === 2 && <span className="soft">, </span>}
             {weeks === 2 && (
               <select
                 className="plain-select"

@@ -8,6 +8,7 @@ import { GROUPINGS, type Grouping, type Names } from '@/core/calendar/list';
 import type { Slip } from '@/core/calendar/slip';
 import type { LocalDate } from '@/core/time/plan';
 import { spokenDate } from '@/ui/format';
+import { usePrinting } from '@/ui/usePrinting';
 import { LIST_COLUMNS } from './listColumns';
 import { MARKS, useMarks, useTimetable } from './timetable';
 import { useListTable, type ListRow } from './useListTable';
@@ -208,9 +209,14 @@ const ListRows = memo(function ListRows({
     virtual.scrollToIndex(index < 0 ? rows.length - 1 : Math.max(0, index - 1), { align: 'start' });
   }, [rows, scroller, look.sort, look.descending, look.period, date, virtual]);
 
+  // On paper there is no scrolling: every row is drawn.
+  const isPrinting = usePrinting();
+  const drawn = isPrinting
+    ? rows.map((row, index) => ({ index, key: keyOf(row), start: index * ROW_PX }))
+    : virtual.getVirtualItems();
   return (
-    <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-      {virtual.getVirtualItems().map((item) => {
+    <div role="rowgroup" className="list-drawn" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+      {drawn.map((item) => {
         const row = rows[item.index]!;
         const style = { transform: `translateY(${item.start}px)`, height: ROW_PX };
         if (row.kind === 'group')
