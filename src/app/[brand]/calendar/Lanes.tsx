@@ -16,7 +16,7 @@ import { DayHead } from './DayHead';
 import { DropCell } from './DropCell';
 import { OpeningSlip } from './OpeningSlip';
 import { laneId, lanePlace } from './places';
-import { useLines } from './useDensity';
+import { useDensity } from './useDensity';
 import { useMarks, useTimetable, type ShownChannel } from './timetable';
 import { StepsHere } from './WorkingDates';
 import { WordButton } from '@/ui/WordButton';
@@ -50,11 +50,15 @@ export const Lanes = memo(function Lanes({
   const { today, look } = useTimetable();
   const { brand } = useShell();
   const [table, setTable] = useState<HTMLTableElement | null>(null);
-  const line = useLines(table, dates.length, look.density);
+  const { line, isTight } = useDensity(table, dates.length, look.density);
   const cells = useMemo(() => layOutLanes(slips, openings, line ? ROOM.line : ROOM.slip), [slips, openings, line]);
   const horizonOf = useMemo(() => new Map(horizons.map((horizon) => [horizon.channelId, horizon])), [horizons]);
   return (
-    <table ref={setTable} className={`lanes${line ? ' is-line' : ''}`} aria-label="Posts by channel and day">
+    <table
+      ref={setTable}
+      className={`lanes${line ? ' is-line' : ''}${isTight ? ' is-tight' : ''}`}
+      aria-label="Posts by channel and day"
+    >
       <thead>
         <tr>
           <th scope="col" className="lane-head soft">

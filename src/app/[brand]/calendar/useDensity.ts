@@ -3,17 +3,22 @@
 import { useLayoutEffect, useState } from 'react';
 import type { Density } from './view';
 
-/** The width of the column that names the lanes, and what a day needs for a slip's title and picture; in pixels. */
+/** The width of the column that names the lanes, and what a day needs for titles, and for a title beside its picture; in pixels. */
 const HEAD_PX = 126;
 const TITLE_PX = 98;
+const BESIDE_PX = 114;
 
 /**
- * Whether the lanes are drawn in lines of times and notches: where somebody chose that, else where two weeks leave a day no
- * room for titles and pictures.
+ * How the lanes are drawn: in lines of times and notches where somebody chose that, else where two weeks leave a day no room
+ * for titles and pictures; tight where a picture has to stand below its title.
  *
  * @param lanes the table of the lanes; null until it is there
  */
-export function useLines(lanes: HTMLElement | null, days: number, density: Density): boolean {
+export function useDensity(
+  lanes: HTMLElement | null,
+  days: number,
+  density: Density,
+): { line: boolean; isTight: boolean } {
   const [width, setWidth] = useState<number | null>(null);
   useLayoutEffect(() => {
     const room = lanes?.parentElement;
@@ -24,6 +29,7 @@ export function useLines(lanes: HTMLElement | null, days: number, density: Densi
     observer.observe(room);
     return () => observer.disconnect();
   }, [lanes]);
-  if (density !== 'room') return density === 'lines';
-  return days > 7 && (width === null || (width - HEAD_PX) / days < TITLE_PX);
+  const room = width === null ? null : (width - HEAD_PX) / days;
+  const line = density === 'room' ? days > 7 && (room === null || room < TITLE_PX) : density === 'lines';
+  return { line, isTight: room !== null && room < BESIDE_PX };
 }
