@@ -57,6 +57,7 @@ export function InPlace({
     return <DateField label={label} value={typed} onChange={setTyped} onKey={take} onBlur={finish} autoFocus />;
   return (
     <input
+      dir="auto"
       size={6}
       aria-label={label}
       aria-invalid={read === null}

@@ -108,6 +108,7 @@ export function MarkedText({
           {'\u200b'}
         </div>
         <textarea
+          dir="auto"
           aria-label={label}
           data-field={field}
           aria-describedby={describedBy}

@@ -48,10 +48,14 @@ export function SlipFace({
         {shows.has('stage') && <Notches stage={slip.stage} failed={failed} />}
       </span>
       {isLine ? (
-        <span className="visually-hidden">{slip.title}</span>
+        <span dir="auto" className="visually-hidden">
+          {slip.title}
+        </span>
       ) : (
         shows.has('title') && (
-          <span className={slip.title.length > SHORT_TITLE ? 'slip-title is-long' : 'slip-title'}>{slip.title}</span>
+          <span dir="auto" className={slip.title.length > SHORT_TITLE ? 'slip-title is-long' : 'slip-title'}>
+            {slip.title}
+          </span>
         )
       )}
       {!isLine && slip.thumb && shows.has('picture') && (

@@ -21,7 +21,7 @@ export function HolderLink({ step: { postId, pieceId, holder }, day }: { step: H
       ? `/${holder.brandSlug}/pieces/${pieceId}`
       : `/${holder.brandSlug}/calendar?date=${holder.date ?? day}&post=${postId}`;
   return (
-    <Link href={href} prefetch={false}>
+    <Link dir="auto" href={href} prefetch={false}>
       {holder.title}
     </Link>
   );

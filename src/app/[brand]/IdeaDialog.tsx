@@ -72,6 +72,7 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
           <Form.Group className="mb-3" controlId="idea-title">
             <Form.Label>Title</Form.Label>
             <Form.Control
+              dir="auto"
               ref={titleField}
               autoFocus
               value={title}
@@ -82,12 +83,23 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
           </Form.Group>
           <Form.Group className="mb-3" controlId="idea-note">
             <Form.Label>Note</Form.Label>
-            <Form.Control as="textarea" rows={3} value={note} onChange={(event) => set({ note: event.target.value })} />
+            <Form.Control
+              dir="auto"
+              as="textarea"
+              rows={3}
+              value={note}
+              onChange={(event) => set({ note: event.target.value })}
+            />
             {refusal('note')}
           </Form.Group>
           <Form.Group className="mb-3" controlId="idea-link">
             <Form.Label>Link</Form.Label>
-            <Form.Control value={link} onChange={(event) => set({ link: event.target.value })} placeholder="https://" />
+            <Form.Control
+              dir="auto"
+              value={link}
+              onChange={(event) => set({ link: event.target.value })}
+              placeholder="https://"
+            />
             {refusal('link')}
           </Form.Group>
           <ChannelChoice legend="Suggested for" chosen={channelIds} onChange={(ids) => set({ channelIds: ids })} />

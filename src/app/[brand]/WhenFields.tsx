@@ -36,7 +36,7 @@ export function useWhen(
             Time, if it is settled
             <ZoneWord />
           </Form.Label>
-          <Form.Control value={time} placeholder="14:30" onChange={(event) => setTime(event.target.value)} />
+          <Form.Control dir="auto" value={time} placeholder="14:30" onChange={(event) => setTime(event.target.value)} />
         </Form.Group>
       </div>
     ),

@@ -59,7 +59,11 @@ export function Published({ post, chosen = false }: { post: AcceptedPost; chosen
         </div>
       )}
       {headline && <h2>{headline}</h2>}
-      {caption && <p className="said">{caption}</p>}
+      {caption && (
+        <p dir="auto" className="said">
+          {caption}
+        </p>
+      )}
       {parcel.parts?.map(
         ({ text }, index) =>
           text !== '' && (

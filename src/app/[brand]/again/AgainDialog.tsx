@@ -174,6 +174,7 @@ function AgainRow({ post, own, onChange }: { post: AgainPost; own: OwnChange; on
       </span>
       <div className="fan-out-draft">
         <textarea
+          dir="auto"
           className="form-control"
           aria-label={`Text for ${name}`}
           rows={Math.min(8, caption.split('\n').length + 1)}
@@ -189,7 +190,7 @@ function AgainRow({ post, own, onChange }: { post: AgainPost; own: OwnChange; on
           </div>
         )}
         {post.notes.map((note) => (
-          <div key={note} className="attention small-text">
+          <div dir="auto" key={note} className="attention small-text">
             {note}
           </div>
         ))}

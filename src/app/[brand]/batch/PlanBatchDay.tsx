@@ -77,9 +77,9 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
                     setPicked(event.target.checked ? [...picked, step.id] : picked.filter((one) => one !== step.id))
                   }
                 />
-                <b>{step.title}</b>
+                <b dir="auto">{step.title}</b>
                 <HolderSign holder={step.holder} />
-                <span>{step.holder.title}</span>
+                <span dir="auto">{step.holder.title}</span>
               </label>
               <span className="soft">{people.find(({ id }) => id === step.ownerId)?.name ?? 'nobody'}</span>
               <span className="soft figures">
@@ -91,13 +91,13 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
         </ul>
         <div className="batch-make">
           <label>
-            Name <input value={name} onChange={(event) => setName(event.target.value)} />
+            Name <input dir="auto" value={name} onChange={(event) => setName(event.target.value)} />
           </label>
           <span>
             on <DateField label="On" value={day} onChange={setDay} />
           </span>
           <label>
-            from <input size={6} value={startsAt} onChange={(event) => setStartsAt(event.target.value)} />
+            from <input dir="auto" size={6} value={startsAt} onChange={(event) => setStartsAt(event.target.value)} />
           </label>
           <Button type="submit" disabled={picked.length === 0}>
             {picked.length === 0

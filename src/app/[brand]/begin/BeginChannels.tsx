@@ -95,7 +95,7 @@ export function BeginChannels({
                 id={`sheet-${id}`}
                 label={
                   <>
-                    <b>{rules.name}</b> <span className="soft">{rules.about}</span>
+                    <b dir="auto">{rules.name}</b> <span className="soft">{rules.about}</span>
                   </>
                 }
                 checked={one !== undefined}

@@ -267,6 +267,7 @@ export function FindWords({ words, onFind }: { words: string; onFind: (words: st
   }, [typed, words, onFind]);
   return (
     <input
+      dir="auto"
       ref={field}
       type="search"
       className="find-words"

@@ -75,7 +75,9 @@ export const Lanes = memo(function Lanes({
             <th scope="row" className="lane-head">
               <span className="lane-name">
                 <CallSign sign={lane.callSign} color={lane.color} />
-                <span className="name">{lane.name}</span>
+                <span dir="auto" className="name">
+                  {lane.name}
+                </span>
               </span>
               <HorizonBar
                 horizon={horizonOf.get(lane.id)}

@@ -58,6 +58,7 @@ export function MoveDialog({
             <Form.Group controlId="move-time">
               <Form.Label>Time</Form.Label>
               <Form.Control
+                dir="auto"
                 value={time}
                 placeholder="14:30"
                 isInvalid={isBadTime}

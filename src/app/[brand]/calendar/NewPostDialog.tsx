@@ -85,6 +85,7 @@ export function NewPostDialog({
           <Form.Group controlId="new-post-what" className="mb-3">
             <Form.Label>Working title</Form.Label>
             <Form.Control
+              dir="auto"
               autoFocus
               value={title}
               onChange={(event) => set({ title: event.target.value })}

@@ -69,6 +69,7 @@ export function PickBar({
           Move by
         </WordButton>
         <input
+          dir="auto"
           aria-label="Days, earlier when negative"
           size={3}
           value={days}
@@ -86,6 +87,7 @@ export function PickBar({
           Set time
         </WordButton>
         <input
+          dir="auto"
           aria-label="Time"
           size={5}
           placeholder="14:30"
@@ -162,6 +164,7 @@ export function PickBar({
           }}
         >
           <input
+            dir="auto"
             aria-label="Reason"
             placeholder="Why?"
             value={reason}

@@ -81,6 +81,7 @@ export function SavedViews({ savedViews, present }: { savedViews: readonly Saved
         ))}
         <form onSubmit={(event) => void keep(event)}>
           <input
+            dir="auto"
             aria-label="Name of this view"
             placeholder="Save this view as …"
             value={name}

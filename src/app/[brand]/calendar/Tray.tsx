@@ -55,6 +55,7 @@ export const Tray = memo(function Tray({
         {all > 0 && (
           <div className="tray-find">
             <input
+              dir="auto"
               type="search"
               aria-label="Find in the tray"
               placeholder="Find"

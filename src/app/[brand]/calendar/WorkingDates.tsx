@@ -90,7 +90,9 @@ function StepChip({ step, line, withSign }: { step: CalendarStep; line: boolean;
     <>
       <i aria-hidden="true" />
       {withSign && channel && <CallSign sign={channel.callSign} color={channel.color} />}
-      <span className="what">{step.title}</span>
+      <span dir="auto" className="what">
+        {step.title}
+      </span>
       {!line && <span className="who soft">{who}</span>}
     </>
   );

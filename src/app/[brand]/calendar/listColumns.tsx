@@ -120,6 +120,7 @@ function TitleCell({ slip, isOut, isInUse, isOpen, onChange }: CellProps) {
     );
   return (
     <input
+      dir="auto"
       autoFocus
       aria-label={`Working title of ${slip.title}`}
       value={typed}

@@ -145,7 +145,7 @@ function DayTable({
                   <CallSign sign={slip.callSign} color={channel?.color ?? ''} name={channel?.name} />
                 </td>
                 <td className="what">
-                  <Link href={`/${brand.slug}/calendar?post=${slip.id}&date=${day}`} prefetch={false}>
+                  <Link dir="auto" href={`/${brand.slug}/calendar?post=${slip.id}&date=${day}`} prefetch={false}>
                     {slip.title}
                   </Link>
                   <div className="soft small-text">{FORMAT_LABELS[slip.format]}</div>

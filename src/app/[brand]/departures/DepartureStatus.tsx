@@ -93,6 +93,10 @@ export function DepartureStatus({ departure, onHandOver }: { departure: Departur
     case 'notScheduled':
       return <span className="attention">not scheduled: will not be sent</span>;
     case 'notFit':
-      return <span className="attention">{reason}</span>;
+      return (
+        <span dir="auto" className="attention">
+          {reason}
+        </span>
+      );
   }
 }

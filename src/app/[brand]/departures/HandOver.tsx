@@ -80,6 +80,7 @@ export function HandOver({ departure }: { departure: Departure }) {
             Its address, once it is published
           </label>
           <input
+            dir="auto"
             id="hand-over-address"
             className="form-control"
             placeholder="https://"

@@ -136,7 +136,7 @@ export function DeskScreen({
                   {slip.date === today ? 'today' : shortDate(slip.date!)} {slip.time}
                 </span>
                 <CallSign sign={slip.callSign} color={channelOf(slip.channelId)?.color ?? 'currentcolor'} />
-                <Link href={`${calendar}?date=${slip.date}&post=${slip.id}`} prefetch={false}>
+                <Link dir="auto" href={`${calendar}?date=${slip.date}&post=${slip.id}`} prefetch={false}>
                   {slip.title}
                 </Link>
                 <span className="push attention">{slip.missing ?? ''}</span>
@@ -235,7 +235,7 @@ function LeavingRow({ row, color, href }: { row: Departure; color: string | unde
     <div className="desk-row">
       <span className="figures when">{row.slip.time ?? 'no time'}</span>
       <CallSign sign={row.slip.callSign} color={color ?? 'currentcolor'} />
-      <Link href={href} prefetch={false}>
+      <Link dir="auto" href={href} prefetch={false}>
         {row.slip.title}
       </Link>
       <span className={`push ${isWrong ? 'wrong' : row.fitness === 'out' ? 'soft' : ''}`}>

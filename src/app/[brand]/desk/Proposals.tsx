@@ -57,7 +57,7 @@ function PieceLine({ proposal, count }: { proposal: WaitingProposal; count: numb
   return (
     <p className="soft small-text proposals-piece">
       {counted(count, 'post')} from{' '}
-      <Link href={`/${brand.slug}/pieces/${proposal.pieceId}`} prefetch={false}>
+      <Link dir="auto" href={`/${brand.slug}/pieces/${proposal.pieceId}`} prefetch={false}>
         {proposal.pieceTitle}
       </Link>
     </p>

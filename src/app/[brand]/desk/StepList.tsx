@@ -229,7 +229,9 @@ function StepRow({
         checked={picked ? picked.has(step.id) : isTicked}
         onChange={(event) => (picked ? onPick(event.target.checked) : onTick(event.target.checked))}
       />
-      <span className="what">{step.title}</span>
+      <span dir="auto" className="what">
+        {step.title}
+      </span>
       <HolderSign holder={holder} />
       <HolderLink step={step} day={today} />
       {holder.brandSlug !== brand.slug && (

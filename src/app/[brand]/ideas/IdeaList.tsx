@@ -145,10 +145,14 @@ function IdeaTable({ pieces, deeds }: { pieces: readonly Piece[]; deeds: (piece:
         {pieces.map((piece) => (
           <tr key={piece.id} data-piece={piece.id}>
             <td>
-              <Link href={`/${brand.slug}/pieces/${piece.id}`} prefetch={false}>
+              <Link dir="auto" href={`/${brand.slug}/pieces/${piece.id}`} prefetch={false}>
                 {piece.title}
               </Link>
-              {piece.note && <div className="soft small-text clip">{piece.note}</div>}
+              {piece.note && (
+                <div dir="auto" className="soft small-text clip">
+                  {piece.note}
+                </div>
+              )}
               {piece.link && <div className="soft small-text clip">{piece.link.replace(/^https?:\/\//, '')}</div>}
             </td>
             <td>

@@ -64,6 +64,7 @@ export function LibraryGrid({
   return (
     <>
       <input
+        dir="auto"
         className="form-control files-find"
         type="search"
         aria-label="Find in the library"

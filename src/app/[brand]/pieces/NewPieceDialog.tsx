@@ -67,7 +67,7 @@ export function NewPieceDialog({ onClose }: { onClose: () => void }) {
         <Modal.Body>
           <Form.Group className="mb-3" controlId="new-piece-name">
             <Form.Label>Title</Form.Label>
-            <Form.Control autoFocus value={title} onChange={(event) => set({ title: event.target.value })} />
+            <Form.Control dir="auto" autoFocus value={title} onChange={(event) => set({ title: event.target.value })} />
           </Form.Group>
           <Form.Group className="mb-3" controlId="new-piece-kind">
             <Form.Label>What it is</Form.Label>

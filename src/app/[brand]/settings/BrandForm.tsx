@@ -87,7 +87,7 @@ export function BrandForm({
     <Form onSubmit={(event) => void submit(event)} noValidate>
       <Form.Group controlId={`${prefix}-name`} className="mb-3">
         <Form.Label>Name</Form.Label>
-        <Form.Control {...register('name')} />
+        <Form.Control dir="auto" {...register('name')} />
         {refusalOf('name')}
       </Form.Group>
       <div className="d-flex-row mb-3">

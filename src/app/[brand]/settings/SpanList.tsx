@@ -28,6 +28,7 @@ export function SpanList({
       {spans.map((span, index) => (
         <div key={index} className="span-row">
           <input
+            dir="auto"
             aria-label="What for"
             placeholder="What for"
             value={span.name}

@@ -191,6 +191,7 @@ export function Deeds({
         >
           <label htmlFor="asked">{asked === 'address' ? 'Where it is published' : 'Why it is set aside'}</label>
           <input
+            dir="auto"
             id="asked"
             className="form-control"
             autoFocus

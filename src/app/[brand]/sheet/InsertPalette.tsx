@@ -51,7 +51,7 @@ export function InsertPalette({
                   value={`${name.name} ${name.handles[network] ?? ''} ${name.id}`}
                   onSelect={() => onPick(mentionOf(name, network))}
                 >
-                  <b>{name.name}</b>
+                  <b dir="auto">{name.name}</b>
                   <span className="soft">{name.handles[network] ?? `${name.kind}, no handle here`}</span>
                 </Command.Item>
               ))}
@@ -69,8 +69,10 @@ export function InsertPalette({
                       value={`${item.title} ${item.text} ${item.id}`}
                       onSelect={() => pick(item)}
                     >
-                      <b>{item.title}</b>
-                      <span className="soft">{item.text}</span>
+                      <b dir="auto">{item.title}</b>
+                      <span dir="auto" className="soft">
+                        {item.text}
+                      </span>
                       <span className="soft figures">{usesInWords(item)}</span>
                     </Command.Item>
                   ))}

@@ -139,6 +139,7 @@ function Waive({ editor, postId, count }: { editor: PostEditor; postId: string; 
   return (
     <form className="waive" onSubmit={(event) => void waive(event)}>
       <input
+        dir="auto"
         aria-label="Why it is waived"
         placeholder="Why? It is kept in the history"
         value={reason}

@@ -34,6 +34,7 @@ export function Notes({
         <span className="soft">never sent</span>
       </label>
       <textarea
+        dir="auto"
         id={`${prefix}-${field}`}
         data-field={field}
         className="form-control note-text"

@@ -170,7 +170,7 @@ function PartRow({
             <GripVertical size={14} aria-hidden="true" />
           </button>
         )}
-        <b>{title}</b>
+        <b dir="auto">{title}</b>
         <CountOf count={count} limit={rule.limit} />
         {!disabled && picture === undefined && <WordButton onClick={onRemove}>Remove</WordButton>}
       </div>

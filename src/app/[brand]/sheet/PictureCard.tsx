@@ -70,6 +70,7 @@ export function PictureCard({
         </span>
       ) : (
         <textarea
+          dir="auto"
           value={alt}
           aria-label={`Alt text of ${picture.fileName}`}
           placeholder="alt text"

@@ -119,7 +119,11 @@ export function PrepSteps({
                 Looks done: tick it<span className="visually-hidden"> ({step.title})</span>
               </WordButton>
             )}
-            {step.note && open !== step.id && <span className="note soft">{step.note}</span>}
+            {step.note && open !== step.id && (
+              <span dir="auto" className="note soft">
+                {step.note}
+              </span>
+            )}
             {breakers.has(step.id) && (
               <span className="note attention">Pinned after a step that comes later in the order.</span>
             )}

@@ -42,7 +42,7 @@ export function Preview({ sheet, texts, rules }: { sheet: PostSheet; texts: Text
             <figure>
               <PreviewPicture picture={pictureOf(slide.pictureId)} missing={`${partName(rule!, shown)}: no picture`} />
               <figcaption>
-                <span>{slide.text}</span>
+                <span dir="auto">{slide.text}</span>
                 <span className="figures">
                   <WordButton aria-label="The one before" disabled={shown === 0} onClick={() => setShown(shown - 1)}>
                     ‹

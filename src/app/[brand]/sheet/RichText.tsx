@@ -85,6 +85,7 @@ export function RichText({
       )}
       {isPlain ? (
         <textarea
+          dir="auto"
           aria-label={label}
           data-field={field}
           aria-describedby={describedBy}

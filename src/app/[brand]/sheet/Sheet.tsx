@@ -168,7 +168,7 @@ export function Sheet({
       <div className="sheet-top" data-deeds>
         <span className="soft">
           Post of{' '}
-          <Link href={`/${brand.slug}/pieces/${sheet.pieceId}`} prefetch={false}>
+          <Link dir="auto" href={`/${brand.slug}/pieces/${sheet.pieceId}`} prefetch={false}>
             {sheet.pieceTitle}
           </Link>
         </span>
@@ -187,6 +187,7 @@ export function Sheet({
       <div className="sheet-title">
         <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />
         <textarea
+          dir="auto"
           rows={1}
           aria-label="Working title"
           value={texts.title}

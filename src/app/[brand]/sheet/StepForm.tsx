@@ -74,6 +74,7 @@ export function StepForm({
       }}
     >
       <input
+        dir="auto"
         aria-label="What the step is"
         placeholder="What is to be done"
         value={line.title}
@@ -173,6 +174,7 @@ export function StepForm({
         ticked automatically
       </label>
       <input
+        dir="auto"
         className="note"
         aria-label="Note"
         placeholder="a short note"

@@ -87,6 +87,7 @@ function OneLine({
     <div className="words">
       <label htmlFor={`${prefix}-${field}`}>{label}</label>
       <input
+        dir="auto"
         id={`${prefix}-${field}`}
         data-field={field}
         className="form-control"

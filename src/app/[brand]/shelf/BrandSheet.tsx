@@ -47,7 +47,7 @@ export function BrandSheet({
                   {(kind === 'logo' || kind === 'portrait') && (
                     <img src={`/api/media/${asset.sha256}?size=thumb`} alt={asset.name} />
                   )}
-                  <b>{asset.name}</b>
+                  <b dir="auto">{asset.name}</b>
                   {asset.value !== '' && (
                     <WordButton className="figures" onClick={() => void copy(asset)} title="Copy">
                       {asset.value}
@@ -107,6 +107,7 @@ function AssetForm({ kind, onKept }: { kind: AssetKind; onKept: (assets: BrandAs
   return (
     <form className="asset-form" onSubmit={(event) => void keep(event)}>
       <input
+        dir="auto"
         aria-label={`Name, ${ASSET_LABELS[kind]}`}
         placeholder="Name"
         value={name}
@@ -114,6 +115,7 @@ function AssetForm({ kind, onKept }: { kind: AssetKind; onKept: (assets: BrandAs
       />
       {VALUE_WORDS[kind] && (
         <input
+          dir="auto"
           aria-label={`Value, ${ASSET_LABELS[kind]}`}
           placeholder={VALUE_WORDS[kind]}
           value={value}

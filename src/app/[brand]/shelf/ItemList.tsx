@@ -43,8 +43,10 @@ export function ItemList({
         form={(item, onKept) => <ItemForm kind={kind} item={item} onKept={onKept} />}
         face={(item) => (
           <>
-            <b>{item.title}</b>
-            <span className="shelf-text">{item.text}</span>
+            <b dir="auto">{item.title}</b>
+            <span dir="auto" className="shelf-text">
+              {item.text}
+            </span>
             {item.source !== '' && <span className="soft">{item.source}</span>}
             <span className="figures soft shelf-uses">
               {item.lastUsedAt === null
@@ -96,12 +98,14 @@ function ItemForm({
       aria-label={item ? `Change ${item.title}` : 'New'}
     >
       <input
+        dir="auto"
         aria-label="Name"
         placeholder={`A new ${SHELF_LABELS[kind].one}: its name`}
         value={typed.title}
         onChange={(event) => setTyped({ ...typed, title: event.target.value })}
       />
       <textarea
+        dir="auto"
         aria-label="Text"
         rows={1}
         placeholder={PLACEHOLDERS[kind]}
@@ -110,6 +114,7 @@ function ItemForm({
       />
       {kind === 'quote' && (
         <input
+          dir="auto"
           aria-label="Who said it"
           placeholder="Who said it"
           value={typed.source}

@@ -93,6 +93,7 @@ function NameForm({
   return (
     <form className="shelf-form" onSubmit={(event) => void keep(event)}>
       <input
+        dir="auto"
         aria-label="Name"
         placeholder="Name"
         autoFocus
@@ -112,6 +113,7 @@ function NameForm({
           <label key={slug}>
             {network}
             <input
+              dir="auto"
               placeholder="@"
               value={handles[slug] ?? ''}
               onChange={(event) => setHandles({ ...handles, [slug]: event.target.value })}

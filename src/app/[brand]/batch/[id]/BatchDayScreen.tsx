@@ -72,7 +72,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
   return (
     <>
       <header className="place-head">
-        <h1>{batch.name}</h1>
+        <h1 dir="auto">{batch.name}</h1>
         <span className="soft">
           <InPlace
             label="Day"
@@ -110,7 +110,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
                     checked={step.doneOn !== null}
                     onChange={(event) => void tick(step, event.target.checked)}
                   />
-                  <b>{step.title}</b>
+                  <b dir="auto">{step.title}</b>
                   <HolderSign holder={step.holder} />
                 </label>
                 <HolderLink step={step} day={batch.day} />
@@ -176,6 +176,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
           </ul>
           <form onSubmit={(event) => void addNeed(event)}>
             <input
+              dir="auto"
               aria-label="Something to have at hand"
               placeholder="Something to have at hand"
               value={typed}

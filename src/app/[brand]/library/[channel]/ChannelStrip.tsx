@@ -50,7 +50,7 @@ export function ChannelStrip({
               <div className="strip-missing">no picture</div>
             )}
             <span className="figures">{dayMonth(frame.date)}</span>
-            <Link href={`/${brand.slug}/calendar?post=${frame.postId}&date=${frame.date}`} prefetch={false}>
+            <Link dir="auto" href={`/${brand.slug}/calendar?post=${frame.postId}&date=${frame.date}`} prefetch={false}>
               {frame.title}
             </Link>
             <span className="soft">{frame.isOut ? 'published' : frame.format}</span>

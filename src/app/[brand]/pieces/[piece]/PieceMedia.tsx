@@ -189,6 +189,7 @@ function PieceCard({
     <li>
       <img src={`/api/media/${sha256}?size=thumb`} alt={kept || fileName} loading="lazy" />
       <textarea
+        dir="auto"
         className="form-control"
         aria-label={`Alt text of ${fileName}`}
         placeholder="alt text"

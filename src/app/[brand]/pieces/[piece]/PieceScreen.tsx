@@ -120,7 +120,7 @@ export function PieceScreen({
   return (
     <>
       <header className="place-head">
-        <h1>{piece.title}</h1>
+        <h1 dir="auto">{piece.title}</h1>
         <span className="soft">{slips.length === 1 ? '1 post' : `${slips.length} posts`}</span>
         <Button className="push" variant={hasText ? 'outline-primary' : 'primary'} onClick={() => setPlanning(true)}>
           Plan on a date…
@@ -138,17 +138,17 @@ export function PieceScreen({
               <summary>Title, note and link</summary>
               <div className="words">
                 <label htmlFor="piece-title">Title</label>
-                <input id="piece-title" className="form-control" {...field('title')} />
+                <input dir="auto" id="piece-title" className="form-control" {...field('title')} />
                 {refusal('title')}
               </div>
               <div className="words">
                 <label htmlFor="piece-note">Note</label>
-                <textarea id="piece-note" className="form-control" rows={3} {...field('note')} />
+                <textarea dir="auto" id="piece-note" className="form-control" rows={3} {...field('note')} />
                 {refusal('note')}
               </div>
               <div className="words">
                 <label htmlFor="piece-link">Link</label>
-                <input id="piece-link" className="form-control" placeholder="https://" {...field('link')} />
+                <input dir="auto" id="piece-link" className="form-control" placeholder="https://" {...field('link')} />
                 {refusal('link')}
               </div>
             </details>
@@ -168,6 +168,7 @@ export function PieceScreen({
                 <div className="words">
                   <label htmlFor="piece-source">Source text</label>
                   <textarea
+                    dir="auto"
                     id="piece-source"
                     className="form-control"
                     rows={24}
@@ -283,6 +284,7 @@ function PostList({ slips }: { slips: readonly Slip[] }) {
           </span>
           <span>
             <Link
+              dir="auto"
               href={`/${brand.slug}/calendar?post=${slip.id}${slip.date ? `&date=${slip.date}` : ''}`}
               prefetch={false}
             >

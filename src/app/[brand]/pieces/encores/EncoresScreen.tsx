@@ -92,7 +92,7 @@ function EncoreRow({ encore, onAgain }: { encore: ShownEncore; onAgain: () => vo
       <div>
         <div className="encore-head">
           <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />
-          <Link href={`/${brand.slug}/calendar?post=${encore.id}&date=${on}`} prefetch={false}>
+          <Link dir="auto" href={`/${brand.slug}/calendar?post=${encore.id}&date=${on}`} prefetch={false}>
             {encore.title}
           </Link>
           <span className="soft small-text">

@@ -119,11 +119,19 @@ function ChannelRow({
       <tr>
         <td data-label="Call sign">
           <form id={formId} onSubmit={(event) => void submit(event)} />
-          <input form={formId} size={3} maxLength={2} aria-label={label('Call sign')} {...register('callSign')} />{' '}
+          <input
+            dir="auto"
+            form={formId}
+            size={3}
+            maxLength={2}
+            aria-label={label('Call sign')}
+            {...register('callSign')}
+          />{' '}
           <CallSign sign={fields.callSign.toUpperCase() || '··'} color={fields.color} />
         </td>
         <td data-label="Name">
           <input
+            dir="auto"
             form={formId}
             aria-label={label('Name')}
             placeholder={isNew ? 'New channel' : ''}
@@ -131,7 +139,7 @@ function ChannelRow({
           />
         </td>
         <td data-label="Account">
-          <input form={formId} aria-label={label('Account')} placeholder="@name" {...register('account')} />
+          <input dir="auto" form={formId} aria-label={label('Account')} placeholder="@name" {...register('account')} />
         </td>
         <td data-label="Rule sheet">
           <select form={formId} aria-label={label('Rule sheet')} {...register('ruleSheetId')}>

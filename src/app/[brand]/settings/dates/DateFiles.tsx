@@ -107,7 +107,13 @@ export function DateFiles({ files }: { files: readonly DateFile[] }) {
           />
         </label>
         <label>
-          Name <input value={name} placeholder="as the file says" onChange={(event) => setName(event.target.value)} />
+          Name{' '}
+          <input
+            dir="auto"
+            value={name}
+            placeholder="as the file says"
+            onChange={(event) => setName(event.target.value)}
+          />
         </label>
         <Button type="submit" disabled={busy}>
           {busy

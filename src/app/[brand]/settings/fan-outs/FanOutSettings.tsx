@@ -120,7 +120,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
       <div className="d-flex-row mb-3">
         <Form.Group controlId="fan-out-name">
           <Form.Label>Name</Form.Label>
-          <Form.Control {...register('name')} />
+          <Form.Control dir="auto" {...register('name')} />
           {refusalOf('name')}
         </Form.Group>
         <Form.Group controlId="fan-out-for">

@@ -144,7 +144,7 @@ function PersonForm({
       <div className="d-flex-row mb-3">
         <Form.Group controlId="person-name">
           <Form.Label>Name</Form.Label>
-          <Form.Control {...register('name')} />
+          <Form.Control dir="auto" {...register('name')} />
           {refusalOf('name')}
         </Form.Group>
         <Form.Group controlId="person-role">
@@ -186,7 +186,7 @@ function PersonForm({
         </Form.Group>
         <Form.Group controlId="person-zone">
           <Form.Label>Time zone</Form.Label>
-          <Form.Control {...register('zone')} />
+          <Form.Control dir="auto" {...register('zone')} />
           {refusalOf('zone')}
         </Form.Group>
         <Form.Group controlId="person-color">

@@ -157,6 +157,7 @@ export function RhythmEditor({
               </td>
               <td data-label="Day theme">
                 <input
+                  dir="auto"
                   aria-label={`Theme of entry ${index + 1}`}
                   value={entry.theme}
                   maxLength={60}

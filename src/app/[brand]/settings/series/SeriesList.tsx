@@ -96,7 +96,7 @@ function SeriesForm({ series, version, today }: { series: Series | null; version
       ) : (
         <h2>Start a series</h2>
       )}
-      <input aria-label={`Name of ${whose}`} placeholder="A question every Friday" {...register('name')} />
+      <input dir="auto" aria-label={`Name of ${whose}`} placeholder="A question every Friday" {...register('name')} />
       {!series && (
         <select
           aria-label="Channel of the new series"

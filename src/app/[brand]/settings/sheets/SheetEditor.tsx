@@ -113,6 +113,7 @@ export function SheetEditor({
           <label>
             Name{' '}
             <input
+              dir="auto"
               value={sheet.name}
               onChange={(event) =>
                 set({ name: event.target.value, ...(id === null ? { slug: slugOf(event.target.value) } : {}) })
@@ -131,7 +132,7 @@ export function SheetEditor({
           </label>{' '}
           <label>
             What it is, in a few words{' '}
-            <input value={sheet.about} onChange={(event) => set({ about: event.target.value })} />
+            <input dir="auto" value={sheet.about} onChange={(event) => set({ about: event.target.value })} />
           </label>
         </p>
         <p>
@@ -166,6 +167,7 @@ export function SheetEditor({
             <label>
               Label{' '}
               <input
+                dir="auto"
                 size={12}
                 value={field.label}
                 onChange={(event) => setField(field.name, { label: event.target.value })}
@@ -275,6 +277,7 @@ export function SheetEditor({
         <h2>Try it</h2>
         <p className="soft">This is how the sheet counts a caption. Paste your own.</p>
         <textarea
+          dir="auto"
           className="try-text"
           rows={8}
           aria-label="Caption to try"

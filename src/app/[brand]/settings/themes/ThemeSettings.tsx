@@ -35,7 +35,7 @@ export function ThemeSettings({
 }) {
   return (
     <section>
-      <h2>{title}</h2>
+      <h2 dir="auto">{title}</h2>
       <p className="soft">{about}</p>
       {[...themes, { ...FRESH, version: 0 }].map(({ version, ...theme }) => (
         <ThemeRow key={theme.id ?? `new ${themes.length}`} kind={kind} theme={theme} version={version} />
@@ -84,6 +84,7 @@ function ThemeRow({ kind, theme, version }: { kind: 'pillars' | 'campaigns'; the
         onChange={(event) => setFields({ ...fields, color: event.target.value })}
       />
       <input
+        dir="auto"
         aria-label={label('Name')}
         placeholder={`New ${one}`}
         value={fields.name}

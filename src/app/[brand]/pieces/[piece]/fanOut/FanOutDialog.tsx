@@ -165,7 +165,10 @@ function FanOutRows({
   if (!channel)
     return (
       <li className="is-off">
-        {FORMAT_LABELS[row.format]} <span className="small-text">{row.note}</span>
+        {FORMAT_LABELS[row.format]}{' '}
+        <span dir="auto" className="small-text">
+          {row.note}
+        </span>
       </li>
     );
   return (
@@ -192,7 +195,11 @@ function FanOutRows({
             ))}
           </select>
         )}
-        {row.note && <span className="attention small-text">{row.note}</span>}
+        {row.note && (
+          <span dir="auto" className="attention small-text">
+            {row.note}
+          </span>
+        )}
       </div>
       {posts.length > 0 && (
         <ul>

@@ -117,7 +117,9 @@ export function Extracts({
           {rejected.map((one) => (
             <li key={one.id} className="is-rejected">
               <span />
-              <div className="extract-text soft">{one.text}</div>
+              <div dir="auto" className="extract-text soft">
+                {one.text}
+              </div>
               <span>
                 <WordButton onClick={() => void deeds.change(one, { state: 'accepted' })}>Accept after all</WordButton>
               </span>

@@ -77,6 +77,7 @@ export function SourceBar({
         )}
         {hasText && !isEditing && (
           <input
+            dir="auto"
             type="search"
             aria-label="Find in this text"
             placeholder="find in this text"

@@ -51,6 +51,7 @@ export function FindAndReplace({ list }: { list: () => readonly OpenSibling[] })
       }}
     >
       <input
+        dir="auto"
         aria-label="Find"
         placeholder="find"
         autoFocus
@@ -61,6 +62,7 @@ export function FindAndReplace({ list }: { list: () => readonly OpenSibling[] })
         }}
       />
       <input
+        dir="auto"
         aria-label="Replace with"
         placeholder="replace with"
         value={put}

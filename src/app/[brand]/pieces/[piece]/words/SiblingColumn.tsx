@@ -82,6 +82,7 @@ export const SiblingColumn = memo(function SiblingColumn({
       <div className="sibling-head">
         <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />
         <Link
+          dir="auto"
           className="sibling-title"
           href={`/${brand.slug}/calendar?post=${sheet.id}${sheet.date ? `&date=${sheet.date}` : ''}`}
           prefetch={false}

@@ -56,7 +56,7 @@ export function SiblingsScreen({
   return (
     <div className="words-page">
       <header className="place-head">
-        <h1>{piece.title}</h1>
+        <h1 dir="auto">{piece.title}</h1>
         <span className="soft">{siblings.length === 1 ? '1 post to write' : `${siblings.length} posts to write`}</span>
         <Link className="word push" href={`/${brand.slug}/pieces/${piece.id}`}>
           Back to the piece
