@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { CALENDAR, day, expect, openCalendar, sheet, test } from './support/test';
+import { api, CALENDAR, day, expect, openCalendar, sheet, test } from './support/test';
 import { DIALOGS, PLACES } from './support/places';
 
 test.use({ serverOf: 'everybody' });
@@ -120,6 +120,71 @@ test('no place has to be scrolled sideways, on a phone, a tablet or a desk', asy
       await page.setViewportSize({ width, height: 800 });
       expect({ width, place, over: await sideways(page) }).toEqual({ width, place, over: 0 });
     }
+  }
+});
+
+test('titles of 200 letters without a space break nothing, and neither do steps and dialogs', async ({ page }) => {
+  test.setTimeout(300_000);
+  const long = (letter: string) => letter.repeat(200);
+  await openCalendar(page, '?as=list');
+  const ids = await page
+    .locator('.list-row [data-post], [data-idea]')
+    .evaluateAll((all) =>
+      all.map((one) => ({ post: (one as HTMLElement).dataset.post, idea: (one as HTMLElement).dataset.idea })),
+    );
+  const posts = ids.flatMap(({ post }) => post ?? []);
+  let pieceId = '';
+  for (const id of posts) {
+    const { body } = await api<{ version: number; pieceId: string; stage: string }>(page, 'GET', `/api/posts/${id}`);
+    if (body.stage === 'published') continue;
+    pieceId = body.pieceId;
+    await api(page, 'PATCH', `/api/posts/${id}`, { version: body.version, title: long('w') });
+    await api(page, 'POST', `/api/posts/${id}/steps`, {
+      ...{ title: 'x'.repeat(120), work: 'words', ownerId: null, craft: null, lead: 0, leadIn: 'calendar' },
+      ...{ minutes: 5, note: long('n'), needed: true },
+    });
+  }
+  for (const id of ids.flatMap(({ idea }) => idea ?? [])) {
+    const found = await api<unknown>(page, 'PATCH', `/api/pieces/${id}`, { version: 1, title: long('i') });
+    expect([200, 409]).toContain(found.status);
+  }
+  await api(page, 'PATCH', `/api/pieces/${pieceId}`, { version: 1, title: long('p'), note: long('n') });
+  const open = posts.at(-1)!;
+  for (const place of [
+    `${CALENDAR}?as=lanes`,
+    `${CALENDAR}?as=month`,
+    `${CALENDAR}?as=day`,
+    `${CALENDAR}?as=stages`,
+    `${CALENDAR}?as=list`,
+    `${CALENDAR}?as=lanes&post=${open}`,
+    '/fennel-moor/desk',
+    '/fennel-moor/ideas',
+    '/fennel-moor/pieces',
+    '/fennel-moor/departures',
+    '/fennel-moor/batch?work=words',
+    `/fennel-moor/pieces/${pieceId}`,
+    `/fennel-moor/pieces/${pieceId}/words`,
+  ]) {
+    await page.setViewportSize({ width: 390, height: 800 });
+    await page.goto(place, { waitUntil: 'networkidle' });
+    for (const width of [390, 768, 1280]) {
+      await page.setViewportSize({ width, height: 800 });
+      expect({ width, place, over: await sideways(page) }).toEqual({ width, place, over: 0 });
+    }
+  }
+  for (const width of [390, 1280]) {
+    await page.setViewportSize({ width, height: 800 });
+    await page.goto(`${CALENDAR}?as=lanes&post=${open}`);
+    await expect(sheet(page).getByLabel('Working title')).toBeVisible();
+    await page.keyboard.press('m');
+    const dialog = page.getByRole('dialog', { name: /^Move/ });
+    await expect(dialog).toBeVisible();
+    expect({ width, over: await sideways(page) }).toEqual({ width, over: 0 });
+    expect(await dialog.evaluate((one) => one.scrollWidth - one.clientWidth)).toBeLessThanOrEqual(0);
+    await page.keyboard.press('Escape');
+    // Only what lies above is closed by it.
+    await expect(dialog).toBeHidden();
+    await expect(sheet(page)).toBeVisible();
   }
 });
 

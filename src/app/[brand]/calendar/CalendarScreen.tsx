@@ -33,6 +33,7 @@ import { CalendarHead } from './CalendarHead';
 import { Carrier } from './Carrier';
 import { DragPreview } from './DragPreview';
 import { brandOfSlip, timetableOf, type BrandShown } from './makeTimetable';
+import type { Movable } from './MoveDialog';
 import { PickBox } from './PickBox';
 import { MARKS, MarksProvider, TimetableProvider } from './timetable';
 import { Tray } from './Tray';
@@ -98,7 +99,7 @@ export function CalendarScreen({
   const picks = usePicks();
   const [planning, setPlanning] = useState<Planning | null>(null);
   const [adding, setAdding] = useState<Planned | null>(null);
-  const [moving, setMoving] = useState<Slip | null>(null);
+  const [moving, setMoving] = useState<Movable | null>(null);
   const { arrangement: view, date, weeks } = asked;
   const { slips } = changes;
 
@@ -183,14 +184,14 @@ export function CalendarScreen({
   useEffect(() => {
     if (deed) doAsked(deed);
   }, [deed]);
-  const openSlip = slips.find(({ id }) => id === openId) ?? null;
   useCalendarKeys({
     onTurn: turn,
     onToday: () => void setQuery({ date: null }),
     onArrangement: (as) => void setQuery({ as }),
     onNew: () => setAdding({ date: today }),
     onUndo: () => void changes.undo(null),
-    onMove: () => setMoving(openSlip),
+    // By the sheet's own button: it knows the post also where its slip is out of sight.
+    onMove: () => document.querySelector<HTMLElement>('.sheet [aria-keyshortcuts="m"]')?.click(),
     onPick: (id, isRange) => void picks.pick(id, { ctrlKey: true, metaKey: false, shiftKey: isRange }),
     // What lies above takes the key for itself.
     onEscape:
@@ -328,7 +329,7 @@ export function CalendarScreen({
                   slipVersion={slips.find((slip) => slip.id === openId)?.version ?? null}
                   onChanged={changedOnSheet}
                   onGone={changes.remove}
-                  onMove={() => setMoving(slips.find(({ id }) => id === openId) ?? null)}
+                  onMove={(post) => setMoving({ ...post, brandId: openBrand.brand.id })}
                   onOpen={open}
                   undone={changes.undone}
                   onUndo={(changeId) => void changes.undo(changeId)}

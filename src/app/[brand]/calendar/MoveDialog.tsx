@@ -11,6 +11,9 @@ import { shortDate } from '@/ui/format';
 import { DateField } from '@/ui/DateField';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 
+/** A post as far as it is moved: from its slip, or from its sheet where it lies outside what is shown. */
+export type Movable = Pick<Slip, 'id' | 'version' | 'brandId' | 'title' | 'date' | 'time' | 'channelId'>;
+
 /** Moves a post without dragging: to a day, a time, another channel, or to the tray. */
 export function MoveDialog({
   slip,
@@ -18,7 +21,7 @@ export function MoveDialog({
   onMove,
   onClose,
 }: {
-  slip: Slip;
+  slip: Movable;
   channels: readonly { id: string; name: string }[];
   onMove: (change: Change) => void;
   onClose: () => void;

@@ -183,7 +183,7 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
   }, [waits]);
 
   const change = useCallback(
-    (targets: readonly Slip[], what: Change) => {
+    (targets: readonly Pick<Slip, 'id' | 'version'>[], what: Change) => {
       if (targets.length === 0) return;
       const next: Pending = {
         key: crypto.randomUUID(),

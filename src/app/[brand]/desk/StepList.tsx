@@ -229,7 +229,7 @@ function StepRow({
         checked={picked ? picked.has(step.id) : isTicked}
         onChange={(event) => (picked ? onPick(event.target.checked) : onTick(event.target.checked))}
       />
-      <span dir="auto" className="what">
+      <span dir="auto" className="what" title={step.title}>
         {step.title}
       </span>
       <HolderSign holder={holder} />

@@ -67,7 +67,7 @@ export function Sheet({
   onChanged: (slip: Slip) => void;
   onGone: (id: string) => void;
   /** Opens the dialog that moves it. */
-  onMove: () => void;
+  onMove: (post: PostSheet) => void;
   /** Opens another post instead. */
   onOpen: (id: string) => void;
   /** How often something was undone since the page was opened: with each time the post is read anew. */
@@ -176,7 +176,7 @@ export function Sheet({
           {SAVE_WORDS[editor.saveState]}
         </span>
         {!isFixed && (
-          <WordButton onClick={onMove} aria-keyshortcuts="m">
+          <WordButton onClick={() => onMove(sheet)} aria-keyshortcuts="m">
             Move
           </WordButton>
         )}
