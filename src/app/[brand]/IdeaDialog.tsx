@@ -58,7 +58,7 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
     titleField.current?.focus();
   }
 
-  const refusal = (field: string) => problem?.field === field && <FieldRefusal>{problem.message}</FieldRefusal>;
+  const refusal = (field: string) => problem?.field === field && <FieldRefusal tied>{problem.message}</FieldRefusal>;
 
   return (
     <Modal show onHide={onClose} animation={false} aria-labelledby="idea-dialog-title">

@@ -69,13 +69,13 @@ export function BeginForm({ isFirst, mayMake }: { isFirst: boolean; mayMake: boo
                 {...register('person')}
               />
               <Form.Text id="begin-person-why">You are its manager. Others come in step 3.</Form.Text>
-              <FieldRefusal>{at('person')}</FieldRefusal>
+              <FieldRefusal tied>{at('person')}</FieldRefusal>
             </Form.Group>
           )}
           <Form.Group controlId="begin-name" className="mb-3">
             <Form.Label>The brand’s name</Form.Label>
             <Form.Control autoFocus={!isFirst} autoComplete="organization" dir="auto" {...register('name')} />
-            <FieldRefusal>{at('name')}</FieldRefusal>
+            <FieldRefusal tied>{at('name')}</FieldRefusal>
           </Form.Group>
           <Form.Group controlId="begin-zone" className="mb-3">
             <Form.Label>Time zone</Form.Label>
@@ -85,7 +85,7 @@ export function BeginForm({ isFirst, mayMake }: { isFirst: boolean; mayMake: boo
               ))}
             </Form.Select>
             <Form.Text id="begin-zone-why">All dates and times of its posts are meant here.</Form.Text>
-            <FieldRefusal>{at('zone')}</FieldRefusal>
+            <FieldRefusal tied>{at('zone')}</FieldRefusal>
           </Form.Group>
           <Form.Group controlId="begin-week" className="mb-3">
             <Form.Label>The week starts on</Form.Label>

@@ -68,6 +68,9 @@ export function MoveDialog({
                 disabled={date === ''}
                 onChange={(event) => setTime(event.target.value)}
               />
+              {isBadTime && (
+                <FieldRefusal tied>“{time}” is not a time. Write hours and minutes, like 14:30.</FieldRefusal>
+              )}
             </Form.Group>
             <Form.Group controlId="move-channel">
               <Form.Label>Channel</Form.Label>
@@ -80,7 +83,6 @@ export function MoveDialog({
               </Form.Select>
             </Form.Group>
           </div>
-          {isBadTime && <FieldRefusal>“{time}” is not a time. Write hours and minutes, like 14:30.</FieldRefusal>}
         </Modal.Body>
         <Modal.Footer>
           <Button type="submit" disabled={isBadTime}>

@@ -8,7 +8,7 @@ import type { Slip } from '@/core/calendar/slip';
 import { askedFor } from '@/core/rhythm/entry';
 import type { Opening } from '@/core/rhythm/openings';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
-import { call, problemOf, UNREACHABLE } from '@/ui/api';
+import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { useKept } from '@/ui/useKept';
 import { useShell } from '@/ui/shell';
@@ -41,20 +41,22 @@ export function NewPostDialog({
   const [channelIds, setChannelIds] = useState<string[]>(channelId ? [channelId] : []);
   const when = useWhen('new-post', startDate, startTime);
   const [pieceId, setPieceId] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<{ field?: string; message: string } | null>(null);
   const channel = channels.find(({ id }) => id === channelId);
   const asked = opening ? askedFor(opening) : '';
 
   async function make(event: FormEvent) {
     event.preventDefault();
-    if (channelIds.length === 0) return setProblem('Choose at least one channel: a post is made for each.');
+    if (channelIds.length === 0)
+      return setProblem({ field: 'channels', message: 'Choose at least one channel: a post is made for each.' });
     let piece = pieceId;
     if (piece === null) {
       const caught = await call<{ id: string }>('POST', '/api/pieces', {
         brandId: channel?.brandId ?? brand.id,
         title,
       });
-      if (caught.kind !== 'done') return setProblem(problemOf(caught));
+      if (caught.kind === 'unreachable') return setProblem({ message: UNREACHABLE });
+      if (caught.kind === 'refused') return setProblem(caught.refusal);
       piece = caught.value.id;
       // Kept, so that trying again after a refusal below does not catch it twice.
       setPieceId(piece);
@@ -65,8 +67,8 @@ export function NewPostDialog({
       format: opening?.format ?? null,
       pillarId: opening?.pillarId ?? null,
     });
-    if (answer.kind === 'refused') return setProblem(answer.refusal.message);
-    if (answer.kind === 'unreachable') return setProblem(UNREACHABLE);
+    if (answer.kind === 'refused') return setProblem(answer.refusal);
+    if (answer.kind === 'unreachable') return setProblem({ message: UNREACHABLE });
     forget();
     onMade(answer.value.slips);
     onClose();
@@ -91,6 +93,7 @@ export function NewPostDialog({
               onChange={(event) => set({ title: event.target.value })}
               autoComplete="off"
             />
+            {problem?.field === 'title' && <FieldRefusal tied>{problem.message}</FieldRefusal>}
           </Form.Group>
           {!channel && (
             <div className="mb-3">
@@ -98,7 +101,7 @@ export function NewPostDialog({
             </div>
           )}
           {when.fields}
-          <FieldRefusal>{problem}</FieldRefusal>
+          {problem?.field !== 'title' && <FieldRefusal>{problem?.message}</FieldRefusal>}
         </Modal.Body>
         <Modal.Footer>
           <Button type="submit">Plan {when.words}</Button>

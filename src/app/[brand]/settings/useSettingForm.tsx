@@ -40,7 +40,7 @@ export function useSettingForm<T extends FieldValues>(kept: T, version: number) 
     /** Why one field was refused, to stand beside it. */
     refusalOf: (field: Path<T>) => {
       shown.add(field);
-      return <FieldRefusal>{messageOf(field)}</FieldRefusal>;
+      return <FieldRefusal tied>{messageOf(field)}</FieldRefusal>;
     },
     /** Why the rest was not saved: asked for after the fields that show their own. */
     problem: () => {

@@ -195,7 +195,7 @@ export function Sheet({
           onChange={(event) => editor.type('title', event.target.value.replace(/\n/g, ' '))}
         />
       </div>
-      {editor.problem?.field === 'title' && <FieldRefusal>{editor.problem.message}</FieldRefusal>}
+      {editor.problem?.field === 'title' && <FieldRefusal tied>{editor.problem.message}</FieldRefusal>}
       <BothTexts editor={editor} field="title" />
       <StageBar editor={editor} sheet={sheet} />
       <Facts editor={editor} sheet={sheet} channel={channel} disabled={isFixed} />

@@ -96,7 +96,7 @@ function OneLine({
         disabled={disabled}
         onChange={(event) => editor.type(field, event.target.value)}
       />
-      {editor.problem?.field === field && <FieldRefusal>{editor.problem.message}</FieldRefusal>}
+      {editor.problem?.field === field && <FieldRefusal tied>{editor.problem.message}</FieldRefusal>}
       <BothTexts editor={editor} field={field} />
     </div>
   );

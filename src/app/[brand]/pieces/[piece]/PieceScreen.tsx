@@ -21,6 +21,7 @@ import { progressOfSteps, progressTogether } from '@/core/prep/progress';
 import { Notches } from '@/ui/Notches';
 import { Progress, progressWords } from '@/ui/Progress';
 import { useMadeMessage } from '../../useMadeMessage';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 import { useShell } from '@/ui/shell';
 import { PieceMedia, usePlayer } from './PieceMedia';
 import { FamilyDrawing } from './FamilyDrawing';
@@ -94,7 +95,7 @@ export function PieceScreen({
 
   const refusal = (name: PieceField) =>
     problem?.field === name && (
-      <div className="field-refusal" role="alert">
+      <FieldRefusal tied>
         {problem.message}
         {problem.theirs !== undefined && (
           <div className="both-texts">
@@ -114,7 +115,7 @@ export function PieceScreen({
             </div>
           </div>
         )}
-      </div>
+      </FieldRefusal>
     );
 
   return (
