@@ -67,6 +67,11 @@ export function listStepsOf(db: Queryable, holderIds: readonly string[]): Promis
   );
 }
 
+/** Steps by their ids, in no order. */
+export function listStepsById(db: Queryable, ids: readonly string[]): Promise<Step[]> {
+  return db.rows<Step>(`select ${COLUMNS} from steps s where s.id = any($1::uuid[])`, [ids]);
+}
+
 /** Locks a step for a change. */
 export async function maybeStepForUpdate(tx: Queryable, id: string): Promise<Step | undefined> {
   return (await tx.rows<Step>(`select ${COLUMNS} from steps s where s.id = $1 for update`, [id]))[0];

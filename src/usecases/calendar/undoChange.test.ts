@@ -7,7 +7,7 @@ import { schedulePost } from '../delivery/schedule';
 import { catchIdea } from '../pieces/pieces';
 import { movePost, planPiece } from '../posts/planPosts';
 import { archivePost, bringPostBack, deletePost, putAtStage, setPostAside } from '../posts/stages';
-import { addStep, changeStep, removeStep, reorderSteps, tickStep } from '../prep/prep';
+import { addStep, changeStep, handStepsOver, removeStep, reorderSteps, tickStep } from '../prep/prep';
 import { codeOf, makeWorld, valueOf, type TestWorld } from '../testWorld';
 import { nextUndo } from './nextUndo';
 import { undoChange } from './undoChange';
@@ -162,5 +162,18 @@ describe('what was done to steps', () => {
     valueOf(await tickStep(world.otherWork, id, false));
     expect(valueOf(await undo()).refused.map(({ title }) => title)).toEqual(['Cut']);
     expect(await titles(postId)).toContain('Cut');
+  });
+
+  it('steps that were reassigned go back to those who had them', async () => {
+    const { id: postId } = await makePost();
+    const add = async (ownerId: string) =>
+      valueOf(await addStep(world.work, { postId }, { ...BLANK_STEP, title: 'Cut', ownerId })).id;
+    const ids = [await add(world.work.actorId), await add(world.otherWork.actorId)];
+    const owners = async () => (await listStepsOf(world.db, [postId])).map(({ ownerId }) => ownerId);
+    const { count, changeId } = valueOf(await handStepsOver(world.work, ids, world.otherWork.actorId));
+    expect(count).toBe(1);
+    expect(await owners()).toEqual([world.otherWork.actorId, world.otherWork.actorId]);
+    valueOf(await undo(changeId));
+    expect(await owners()).toEqual([world.work.actorId, world.otherWork.actorId]);
   });
 });

@@ -145,7 +145,7 @@ describe('its steps', () => {
     expect((await steps()).at(-1)).toMatchObject({ id, ownerId: null, day: '2026-11-28' });
     valueOf(await reorderSteps(world.work, { pieceId }, [id, ...before.map((step) => step.id)]));
     expect((await steps())[0]!.title).toBe('Ask the curator');
-    expect(valueOf(await handStepsOver(world.work, [id], EDITOR))).toEqual({ count: 1 });
+    expect(valueOf(await handStepsOver(world.work, [id], EDITOR))).toMatchObject({ count: 1 });
     valueOf(await renewPrep(world.work, { pieceId }));
     expect((await steps()).map(({ title }) => title)).toEqual(['Agree on the topic', 'Record the talk']);
   });

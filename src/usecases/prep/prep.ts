@@ -1,4 +1,5 @@
 import { quoted } from '@/core/calendar/change';
+import { counted } from '@/core/words';
 import { groupBy } from '@/core/group';
 import { readPrep, readStep, STEPS_LIMIT, type PrepLine } from '@/core/prep/step';
 import { SHIPPED_PREP } from '@/core/prep/shipped';
@@ -14,6 +15,7 @@ import {
   handSteps,
   holderOf,
   insertSteps,
+  listStepsById,
   listStepsOf,
   maybeStepForUpdate,
   orderSteps,
@@ -143,17 +145,27 @@ async function takeHolder(act: Doing, of: HolderKey): Promise<Unprepared & { bra
   return { ...(await prepOfPiece(act, piece)), brandId: piece.brandId, holderId: piece.id };
 }
 
-/** Hands open steps over to a person, many at once. @returns how many changed hands */
+/** Hands open steps over to a person, many at once. @returns how many changed hands, and what it is undone by where they are of one brand */
 export function handStepsOver(
   work: Work,
   ids: readonly string[],
   personId: string,
-): Promise<Result<{ count: number }>> {
+): Promise<Result<{ count: number; changeId: string | null }>> {
   return doing(work, async (act) => {
     if (ids.length === 0) refused({ code: 'nothing', message: 'No step is picked. Pick one first.' });
     if (ids.length > HAND_LIMIT)
       refused({ code: 'tooMany', message: `At most ${HAND_LIMIT} steps are reassigned at once.` });
-    return handOver(act, ids, personId);
+    const before = await listStepsById(act.tx, ids);
+    const { count } = await handOver(act, ids, personId);
+    const after = new Map((await listStepsById(act.tx, ids)).map((step) => [step.id, step]));
+    const handed = before
+      .map((step) => ({ before: step, after: after.get(step.id)! }))
+      .filter((item) => !isSame(STEP_FIELDS, item.before, item.after));
+    const label = `Reassigned ${counted(count, 'step')}`;
+    const changeIds: (string | null)[] = [];
+    for (const [brandId, steps] of groupBy(handed, (item) => item.before.brandId))
+      changeIds.push(await noteUndoable(act, { brandId, label, steps }));
+    return { count, changeId: changeIds.length === 1 ? changeIds[0]! : null };
   });
 }
 

@@ -13,6 +13,7 @@ import { call, problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell, type Shell } from '@/ui/shell';
+import { useMadeMessage } from '../useMadeMessage';
 import { HolderLink, HolderSign } from '../HolderOfStep';
 import { WordButton } from '@/ui/WordButton';
 
@@ -21,6 +22,7 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
   const { me, people, today } = useShell();
   const router = useRouter();
   const say = useSay();
+  const sayMade = useMadeMessage();
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [picked, setPicked] = useState<ReadonlySet<string> | null>(null);
 
@@ -37,14 +39,19 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
   }
 
   async function handOver(personId: string) {
-    const answer = await call<{ count: number }>('POST', '/api/steps/hand', { ids: [...picked!], personId });
+    const answer = await call<{ count: number; changeId: string | null }>('POST', '/api/steps/hand', {
+      ids: [...picked!],
+      personId,
+    });
     const problem = problemOf(answer);
     if (problem) return say({ text: problem, wrong: true });
     if (answer.kind !== 'done') return;
-    const { count } = answer.value;
+    const { count, changeId } = answer.value;
     const name = people.find(({ id }) => id === personId)?.name;
-    say({ text: `Reassigned ${count === 1 ? '1 step' : `${count} steps`} to ${name}.` });
+    const label = `Reassigned ${count === 1 ? '1 step' : `${count} steps`} to ${name}`;
     setPicked(null);
+    if (changeId) return sayMade({ label, changeId });
+    say({ text: `${label}.` });
     router.refresh();
   }
 
