@@ -60,7 +60,7 @@ describe('a slip', () => {
 
   it('as a line has time and notches, and its title for those who listen', () => {
     const html = face({ missing: 'no picture' }, { density: 'line', more: ['Ines'] });
-    expect(html).toContain('<span class="visually-hidden">Dome night</span>');
+    expect(html).toContain('<span dir="auto" class="visually-hidden">Dome night</span>');
     expect(html).not.toContain('no picture');
     expect(html).not.toContain('<img');
     expect(html).not.toContain('Ines');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { CALENDAR } from './test';
+import { CALENDAR, sheet } from './test';
 
 /** Every place of the application. */
 export const PLACES = [
@@ -36,9 +36,16 @@ export const PLACES = [
   '/tidewrack/calendar',
 ];
 
-/** What opens each dialog of the calendar. */
-export const DIALOGS: ((page: Page) => Promise<void>)[] = [
+/** Opens a post that lacks a picture, and presses one of its buttons. */
+const onPost = (name: string) => async (page: Page) => {
+  await page.locator('.arrangement [data-post]', { hasText: 'no picture' }).first().click();
+  await sheet(page).getByRole('button', { name, exact: true }).click();
+};
+
+/** What opens each dialog, from the calendar on. */
+export const DIALOGS: ((page: Page) => Promise<unknown>)[] = [
   (page) => page.keyboard.press('n'),
+  (page) => page.keyboard.press('i'),
   (page) => page.keyboard.press('Control+k'),
   (page) => page.keyboard.press('?'),
   (page) =>
@@ -46,4 +53,9 @@ export const DIALOGS: ((page: Page) => Promise<void>)[] = [
       .getByRole('button', { name: /^Plan “/ })
       .first()
       .click(),
+  onPost('Move'),
+  onPost('Use again…'),
+  onPost('Words as a picture…'),
+  onPost('From the library'),
+  (page) => page.goto('/fennel-moor/pieces?new=true'),
 ];

@@ -1,5 +1,6 @@
 'use client';
 
+import { useEffect, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { VIEWS, type ViewName } from './view';
 
@@ -37,10 +38,18 @@ export function useCalendarKeys(keys: CalendarKeys): void {
     if (slip) keys.onPick(slip.dataset.post!, shiftKey);
   });
   useHotkeys('s', goToSheetAndBack, { preventDefault: true });
+  // What lies above the sheet, or is in the hand on it, takes the key for itself; asked before that closes.
+  const isCovered = useRef(false);
+  useEffect(() => {
+    const look = () => {
+      isCovered.current = document.querySelector('.modal, .dropdown-menu.show, .part.is-lifted') !== null;
+    };
+    document.addEventListener('keydown', look, { capture: true });
+    return () => document.removeEventListener('keydown', look, { capture: true });
+  }, []);
   useHotkeys('escape', () => keys.onEscape?.(), {
     enabled: keys.onEscape !== null,
-    // What lies above the sheet, or is in the hand on it, takes the key for itself.
-    ignoreEventWhen: () => document.querySelector('.modal, .part.is-lifted') !== null,
+    ignoreEventWhen: () => isCovered.current,
   });
 }
 

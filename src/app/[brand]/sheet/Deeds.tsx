@@ -183,6 +183,11 @@ export function Deeds({
       {asked && (
         <form
           className="words asked"
+          onKeyDown={(event) => {
+            if (event.key !== 'Escape') return;
+            event.stopPropagation();
+            setAsked(null);
+          }}
           onSubmit={(event) => {
             event.preventDefault();
             if (asked === 'address') void doIt('declareOut', { address: typed });

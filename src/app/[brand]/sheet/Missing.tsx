@@ -137,7 +137,15 @@ function Waive({ editor, postId, count }: { editor: PostEditor; postId: string; 
       </WordButton>
     );
   return (
-    <form className="waive" onSubmit={(event) => void waive(event)}>
+    <form
+      className="waive"
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape') return;
+        event.stopPropagation();
+        setReason(null);
+      }}
+      onSubmit={(event) => void waive(event)}
+    >
       <input
         dir="auto"
         aria-label="Why it is waived"
