@@ -156,10 +156,10 @@ test('bad input is refused with the field and the mend, and nothing is written',
     'caption',
     'Caption: 1,000,000 characters are more than Bimlo keeps (100,000). Shorten it.',
   ]);
-  expect(await refusal('PATCH', `/api/posts/${id}`, { version, title: '   ' })).toEqual([
+  expect(await refusal('PATCH', `/api/posts/${id}`, { version, title: 'x'.repeat(300) })).toEqual([
     422,
     'title',
-    'Give it a title: a few words are enough.',
+    'The title has 300 characters; 200 are kept. Put the rest into the note.',
   ]);
   expect(await refusal('POST', `/api/posts/${id}/move`, { version, date: '2027-02-31' })).toEqual([
     422,

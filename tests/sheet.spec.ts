@@ -81,6 +81,11 @@ test('a post is set aside with a reason, deleted, and each is undone', async ({ 
   const slip = day(page, TALK).locator('[data-post]', { hasText: 'HL' });
   await slip.click();
   await sheet(page).getByRole('button', { name: 'Set aside…' }).click();
+  // Escape closes what asks for the reason, not the post.
+  await page.keyboard.press('Escape');
+  await expect(sheet(page).getByLabel('Why it is set aside')).toHaveCount(0);
+  await expect(sheet(page)).toBeVisible();
+  await sheet(page).getByRole('button', { name: 'Set aside…' }).click();
   await sheet(page).getByLabel('Why it is set aside').fill('The room is taken.');
   await sheet(page).getByRole('button', { name: 'Set aside', exact: true }).click();
   await expect(slip).toHaveCount(0);
@@ -91,6 +96,31 @@ test('a post is set aside with a reason, deleted, and each is undone', async ({ 
   await expect(slip).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).last().click();
   await expect(slip).toHaveCount(1);
+});
+
+test('a step that was ticked and an owner that was changed on the sheet are undone by key and from “Find and do”, which says what', async ({
+  page,
+}) => {
+  await openCalendar(page, `?date=${TALK}`);
+  await day(page, TALK).locator('[data-post]', { hasText: 'HL' }).click();
+  const box = sheet(page).locator('.prep-step input[type=checkbox]:not(:checked)').first();
+  const name = (await box.getAttribute('aria-label'))!.replace('Done: ', '');
+  const tick = sheet(page).getByRole('checkbox', { name: `Done: ${name}` });
+  await tick.check();
+  await expect(tick).toBeChecked();
+  const owner = sheet(page).getByLabel('Owner');
+  const before = await owner.inputValue();
+  await owner.selectOption({ index: (await owner.locator('option').count()) - 1 });
+  await expect(owner).not.toHaveValue(before);
+  await page.keyboard.press('ControlOrMeta+k');
+  const deed = page.getByRole('option', { name: /^Undo: Gave “.*” another owner$/ });
+  await expect(deed).toBeVisible();
+  await deed.click();
+  await expect(owner).toHaveValue(before);
+  await page.locator('h1').click();
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect(page.locator('.messages .toast').last()).toContainText(`Undone: ticked “${name}”.`);
+  await expect(tick).not.toBeChecked();
 });
 
 test('dragging a scheduled post to the tray unschedules it, says so, and is undone', async ({ page }) => {

@@ -81,7 +81,8 @@ export async function readSurroundings(
        coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'needed', s.needed, 'lead', s.lead,
          'doneOn', s.done_on, 'work', s.work, 'ticksItself', s.ticks_itself, 'ofPiece', s.post_id is null)
          order by s.post_id is null, s.position, s.id)
-         from steps s where s.post_id = p.id or (s.piece_id = p.piece_id and s.needed and s.done_at is null)), '[]') as steps,
+         from steps s where s.holder_id = any(array[p.id, p.piece_id])
+           and (s.post_id is not null or (s.needed and s.done_at is null))), '[]') as steps,
        exists (select 1 from brand_people w where w.brand_id = p.brand_id and w.person_id = $2::uuid) as "isTheirs",
        (select a.role from people a where a.id = $2::uuid and a.archived_at is null) as role
      from posts p join pieces g on g.id = p.piece_id join brands b on b.id = p.brand_id join channels c on c.id = p.channel_id

@@ -119,10 +119,9 @@ export function CalendarHead({
             <WordButton aria-pressed={weeks === 2} onClick={() => void onQuery({ weeks: '2' })}>
               Two weeks
             </WordButton>
-            {weeks === 2 && <span className="soft">, </span>}
             {weeks === 2 && (
               <select
-                className="plain-select"
+                className="plain-select density"
                 aria-label="How much slips show"
                 value={look.density}
                 onChange={({ target: { value } }) =>
