@@ -13,6 +13,15 @@ import { deedsOf, deedsOfOpenPost, rankDeeds, type Deed } from './goAndDo';
 /** How long after the last letter posts are looked for, in milliseconds. */
 const TYPING_PAUSE_MS = 150;
 
+/** What is done on the calendar is done where it stands, with the post open that is, if it is on screen already. */
+function onThisCalendar(path: string): string {
+  const asked = new URL(path, location.href);
+  if (location.pathname !== asked.pathname) return path;
+  const present = new URLSearchParams(location.search);
+  for (const [name, value] of asked.searchParams) present.set(name, value);
+  return `${asked.pathname}?${present}`;
+}
+
 /** One field that finds posts and pieces, goes anywhere and does most things. */
 export function FindAndDo({
   onCatch,
@@ -52,7 +61,7 @@ export function FindAndDo({
 
   const go = (path: string) => {
     onClose();
-    router.push(path);
+    router.push(path.startsWith(`${here}/calendar?do=`) ? onThisCalendar(path) : path);
   };
   const act = (deed: () => void) => {
     onClose();
