@@ -91,7 +91,7 @@ describe('the steps of a desk', () => {
     expect(day('Late').getByText('and 2 more')).toBeTruthy();
     expect(day('Today').getByText('6 h 40 of 6 h: too much')).toBeTruthy();
     expect(day('Wed 25 Nov').getByText('Send')).toBeTruthy();
-    expect(screen.getByText('12 steps lie further ahead.')).toBeTruthy();
+    expect(screen.getByText('12 steps further ahead.')).toBeTruthy();
   });
 
   it('say nothing is due where nothing is', () => {

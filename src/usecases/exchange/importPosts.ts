@@ -47,7 +47,7 @@ export async function planFile(act: Doing, file: ImportFile): Promise<{ place: I
     refused({
       code: 'askPast',
       field: 'past',
-      message: `${counted(plan.pastRows, 'row lies', 'rows lie')} in the past. Say whether that was published elsewhere or will be set aside.`,
+      message: `${counted(plan.pastRows, 'row is', 'rows are')} in the past. Say whether that was published elsewhere or will be set aside.`,
     });
   return { place: placeOf(file, brand, channels), plan };
 }

@@ -17,8 +17,8 @@ import { TermHint } from '@/ui/TermHint';
 import { counted } from '@/core/words';
 
 const DENSITY_LABELS: Record<Density, string> = {
-  room: 'as there is room',
-  titles: 'titles and pictures',
+  room: 'as fits',
+  titles: 'with titles',
   lines: 'times only',
 };
 

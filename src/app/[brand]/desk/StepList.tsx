@@ -156,7 +156,7 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
         ))}
       {steps.counts.later > 0 && (
         <p className="soft small-text">
-          {steps.counts.later} {steps.counts.later === 1 ? 'step lies' : 'steps lie'} further ahead.
+          {steps.counts.later} {steps.counts.later === 1 ? 'step' : 'steps'} further ahead.
         </p>
       )}
       {steps.unowned.length > 0 && (

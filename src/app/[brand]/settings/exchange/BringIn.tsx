@@ -190,7 +190,7 @@ export function BringIn({ running: before }: { running: RunningImport | null }) 
           ))}
           {preview.pastRows > 0 && (
             <p className={preview.mapping.past === null ? 'attention' : ''}>
-              {preview.pastRows === 1 ? '1 row lies' : `${preview.pastRows} rows lie`} in the past. They{' '}
+              {preview.pastRows === 1 ? '1 row is' : `${preview.pastRows} rows are`} in the past. They{' '}
               <select
                 aria-label="What becomes of rows in the past"
                 value={preview.mapping.past ?? ''}
