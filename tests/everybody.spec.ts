@@ -132,7 +132,7 @@ test('titles of 200 letters without a space break nothing, and neither do steps 
     .evaluateAll((all) =>
       all.map((one) => ({ post: (one as HTMLElement).dataset.post, idea: (one as HTMLElement).dataset.idea })),
     );
-  const posts = ids.flatMap(({ post }) => post ?? []);
+  const posts = ids.flatMap(({ post }) => post ?? []).slice(-12);
   let pieceId = '';
   for (const id of posts) {
     const { body } = await api<{ version: number; pieceId: string; stage: string }>(page, 'GET', `/api/posts/${id}`);
@@ -166,7 +166,7 @@ test('titles of 200 letters without a space break nothing, and neither do steps 
     `/fennel-moor/pieces/${pieceId}/words`,
   ]) {
     await page.setViewportSize({ width: 390, height: 800 });
-    await page.goto(place, { waitUntil: 'networkidle' });
+    await page.goto(place);
     for (const width of [390, 768, 1280]) {
       await page.setViewportSize({ width, height: 800 });
       expect({ width, place, over: await sideways(page) }).toEqual({ width, place, over: 0 });
