@@ -78,6 +78,14 @@ describe('what was done to one post', () => {
     expect((await world.post(post.id)).date).toBe('2026-12-08');
   });
 
+  it('a post that somebody deleted since stays as it was, and is told', async () => {
+    const post = await makePost();
+    valueOf(await movePost(world.work, post.id, post.version, { date: '2026-12-03' }));
+    valueOf(await deletePost(world.otherWork, post.id, post.version + 1));
+    expect(valueOf(await undo()).label).toBe('Nothing undone');
+    expect(await stateOf(post.id)).toMatchObject({ date: '2026-12-03', isDeleted: true });
+  });
+
   it('deleting a scheduled post is undone with its time to leave', async () => {
     const post = await makePost();
     valueOf(await schedulePost(world.work, post.id, post.version));

@@ -67,7 +67,8 @@ async function putPostsBack(act: Doing, change: CalendarChange, outcome: ChangeO
       const open = must(taken.get(postId)!);
       const fields = before && after ? changedFields(before, after) : [];
       const isAsLeft = before && after ? isSame(fields, stateOf(open.post), after) : open.post.version === version;
-      if (!isAsLeft) refused(CHANGED_SINCE);
+      const isGone = open.post.deletedAt !== null && !fields.includes('deletedAt');
+      if (!isAsLeft || isGone) refused(CHANGED_SINCE);
       if (fields.length === 0 || fields.some((field) => !FILING.includes(field))) must(mayLeavePlan(open.facts));
       if (before === null)
         return {
