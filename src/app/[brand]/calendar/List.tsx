@@ -8,6 +8,7 @@ import { GROUPINGS, type Grouping, type Names } from '@/core/calendar/list';
 import type { Slip } from '@/core/calendar/slip';
 import type { LocalDate } from '@/core/time/plan';
 import { spokenDate } from '@/ui/format';
+import { useIsNarrow } from '@/ui/useIsNarrow';
 import { usePrinting } from '@/ui/usePrinting';
 import { LIST_COLUMNS } from './listColumns';
 import { MARKS, useMarks, useTimetable } from './timetable';
@@ -64,8 +65,11 @@ export const List = memo(function List({
     [channels, ownerName, pillarName, pieceTitles],
   );
   const { headers, rows } = useListTable(slips, look, folded, names);
-  const columns = headers.map(({ column }) => column.id as Column);
-  const template = columns.map((name) => LIST_COLUMNS[name].width).join(' ');
+  const isNarrow = useIsNarrow();
+  const isShown = (name: Column) => !isNarrow || LIST_COLUMNS[name].narrow !== undefined;
+  const columns = headers.map(({ column }) => column.id as Column).filter(isShown);
+  const widthOf = (name: Column) => (isNarrow ? LIST_COLUMNS[name].narrow : LIST_COLUMNS[name].width);
+  const template = columns.map(widthOf).join(' ');
   const key = columns.join(' ');
   const shown = useMemo(() => key.split(' ') as Column[], [key]);
 
@@ -132,27 +136,30 @@ export const List = memo(function List({
         tabIndex={0}
       >
         <div className="list-row list-head" role="row" style={{ gridTemplateColumns: template }}>
-          {headers.map(({ column }) => {
-            const { sort } = LIST_COLUMNS[column.id as Column];
-            const label = column.columnDef.header as string;
-            const isSorted = sort === look.sort;
-            return (
-              <span
-                key={column.id}
-                role="columnheader"
-                aria-sort={isSorted ? (look.descending ? 'descending' : 'ascending') : undefined}
-              >
-                {sort ? (
-                  <WordButton onClick={() => onSort(isSorted && !look.descending ? `-${sort}` : sort)}>
-                    {label}
-                    {isSorted && (look.descending ? ' ↓' : ' ↑')}
-                  </WordButton>
-                ) : (
-                  label
-                )}
-              </span>
-            );
-          })}
+          {headers
+            .filter(({ column }) => isShown(column.id as Column))
+            .map(({ column }) => {
+              const { sort, short } = LIST_COLUMNS[column.id as Column];
+              const name = column.columnDef.header as string;
+              const label = isNarrow && short ? <abbr title={name}>{short}</abbr> : name;
+              const isSorted = sort === look.sort;
+              return (
+                <span
+                  key={column.id}
+                  role="columnheader"
+                  aria-sort={isSorted ? (look.descending ? 'descending' : 'ascending') : undefined}
+                >
+                  {sort ? (
+                    <WordButton onClick={() => onSort(isSorted && !look.descending ? `-${sort}` : sort)}>
+                      {label}
+                      {isSorted && (look.descending ? ' ↓' : ' ↑')}
+                    </WordButton>
+                  ) : (
+                    label
+                  )}
+                </span>
+              );
+            })}
         </div>
         <ListRows
           rows={rows}

@@ -31,6 +31,10 @@ export interface CellProps {
 interface ListColumn {
   /** Its track of the grid. */
   width: string;
+  /** The same on a narrow screen; a column without is left out there. */
+  narrow?: string;
+  /** What its head says there, where its label has no room. */
+  short?: string;
   /** What its head sorts by. */
   sort?: Sort;
   Cell: (props: CellProps) => ReactNode;
@@ -38,12 +42,12 @@ interface ListColumn {
 
 /** The columns of the list by name; their order and labels stand in `view.ts`. */
 export const LIST_COLUMNS: Record<Column, ListColumn> = {
-  date: { width: '92px', sort: 'date', Cell: DateCell },
-  time: { width: '64px', Cell: TimeCell },
-  channel: { width: '108px', sort: 'channel', Cell: ChannelCell },
-  title: { width: 'minmax(180px, 1fr)', sort: 'title', Cell: TitleCell },
+  date: { width: '92px', narrow: '78px', sort: 'date', Cell: DateCell },
+  time: { width: '64px', narrow: '42px', Cell: TimeCell },
+  channel: { width: '108px', narrow: '22px', short: 'Ch.', sort: 'channel', Cell: ChannelCell },
+  title: { width: 'minmax(180px, 1fr)', narrow: 'minmax(0, 1fr)', sort: 'title', Cell: TitleCell },
   format: { width: '84px', sort: 'format', Cell: ({ slip }) => FORMAT_LABELS[slip.format] },
-  stage: { width: '130px', sort: 'stage', Cell: StageCell },
+  stage: { width: '130px', narrow: '30px', short: 'St.', sort: 'stage', Cell: StageCell },
   owner: { width: '64px', sort: 'owner', Cell: OwnerCell },
   pillar: { width: '140px', Cell: PillarCell },
   campaign: {
