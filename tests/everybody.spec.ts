@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { api, CALENDAR, day, expect, openCalendar, sheet, test } from './support/test';
+import { api, CALENDAR, day, expect, openCalendar, sheet, takenOver, test } from './support/test';
 import { DIALOGS, PLACES } from './support/places';
 
 test.use({ serverOf: 'everybody' });
@@ -175,6 +175,7 @@ test('titles of 200 letters without a space break nothing, and neither do steps 
   for (const width of [390, 1280]) {
     await page.setViewportSize({ width, height: 800 });
     await page.goto(`${CALENDAR}?as=lanes&post=${open}`);
+    await takenOver(page);
     await expect(sheet(page).getByLabel('Working title')).toBeVisible();
     await page.keyboard.press('m');
     const dialog = page.getByRole('dialog', { name: /^Move/ });
