@@ -10,7 +10,7 @@ export type ListPeriod = (typeof LIST_PERIODS)[number];
 export const LIST_PERIOD_LABELS: Record<ListPeriod, string> = {
   around: 'three months around the day',
   month: 'one month',
-  quarter: 'three months from the first',
+  quarter: 'three months from this one',
   year: 'one year',
 };
 

@@ -158,11 +158,6 @@ export function tickSteps(
   );
 }
 
-/** Takes a step away. */
-export async function deleteStep(tx: Queryable, id: string): Promise<void> {
-  await tx.run('delete from steps where id = $1', [id]);
-}
-
 /** Takes steps away, of whichever posts and pieces. */
 export async function deleteSteps(tx: Queryable, ids: readonly string[]): Promise<void> {
   if (ids.length > 0) await tx.run('delete from steps where id = any($1::uuid[])', [ids]);

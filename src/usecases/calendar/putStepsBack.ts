@@ -1,7 +1,7 @@
 import { STEPS_LIMIT } from '@/core/prep/step';
 import type { StepItem } from '@/data/calendar/calendarChanges';
 import {
-  deleteStep,
+  deleteSteps,
   holderOf,
   insertSteps,
   listStepsOf,
@@ -40,7 +40,7 @@ async function putBack(act: Doing, { before, after }: StepItem): Promise<void> {
   } else if (!present) refused(notFound('step'));
   else if (before === null) {
     if (!isSame(STEP_FIELDS, present, after)) refused(CHANGED_SINCE);
-    await deleteStep(act.tx, id);
+    await deleteSteps(act.tx, [id]);
   } else {
     const fields = STEP_FIELDS.filter((field) => !isSame([field], before, after));
     if (!isSame(fields, present, after)) refused(CHANGED_SINCE);

@@ -1,18 +1,15 @@
 import { mayBeOut } from '@/core/delivery/delivery';
 import { makeParcel, measuresOf } from '@/core/delivery/parcel';
 import { isVideo } from '@/core/media/video';
-import { groupBy } from '@/core/group';
 import { readTitle } from '@/core/pieces/piece';
 import type { WriteOutcome } from '@/core/posts/outcome';
-import { worksSeen } from '@/core/prep/seenDone';
-import { unreadOf } from '@/core/posts/unread';
 import { blocksOf, type Block } from '@/core/posts/readiness';
 import { headlineAfter } from '@/core/posts/oneTitle';
 import { readPictures, readWords } from '@/core/posts/readPost';
 import { differingFields, STRETCH_MS, writtenOf } from '@/core/posts/written';
 import { refuse, type Refusal, type Result } from '@/core/refusal';
 import { FORMAT_LABELS, formatRule } from '@/core/rulesheets/types';
-import { addMs, dueInstant, localOf, type Instant } from '@/core/time/plan';
+import { addMs, dueInstant, type Instant } from '@/core/time/plan';
 import { listChannelsById, type Channel } from '@/data/brands/channels';
 import {
   closeDeliveries,
@@ -24,11 +21,9 @@ import {
 import { deletePictures, insertPictures, updatePictures, type Picture } from '@/data/media/media';
 import { listWorkersOf } from '@/data/people/people';
 import { updatePosts, type Post, type PostChange } from '@/data/posts/posts';
-import { tickSteps } from '@/data/prep/steps';
 import { listThemeBrands } from '@/data/brands/themes';
 import { keepStretches } from '@/data/posts/wordsVersions';
-import { followFormats } from '../prep/givePrep';
-import { recount, recountPiecesOf } from '../prep/countPrep';
+import { followWork } from './followWork';
 import { LEAVING, refusePublished, type OpenPost } from './takePosts';
 import { noteUndoable, stateOf } from '../calendar/undoable';
 import { attempt, must, refused, STALE, type Acting } from '../useCase';
@@ -68,8 +63,6 @@ export interface CheckedWrite extends WriteOutcome {
 
 /** What of a published post may still change: where it is filed, not what it is. */
 const OF_PUBLISHED: readonly string[] = ['archivedAt', 'notSent', 'pillarId', 'campaignId'];
-/** What of a post moves the own steps of its piece. */
-const FOR_THE_PIECE = ['date', 'deletedAt', 'stage'] as const;
 
 /** Changes one taken post. The only way its words, pictures, plan, stage and people change is this, or `writePosts` for many. */
 export async function changePost(act: Acting, write: PostWrite): Promise<WriteOutcome> {
@@ -378,73 +371,6 @@ async function keepVersions(act: Acting, checked: readonly CheckedWrite[]): Prom
   });
   await keepStretches(act.tx, stretches, addMs(act.now, -STRETCH_MS));
 }
-
-/** Lets prep follow its post: its format, its day, and work that is seen to be done. */
-async function followWork(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
-  for (const [brandId, own] of groupBy(checked, ({ after }) => after.brandId)) {
-    await followFormats(
-      act,
-      brandId,
-      own
-        .filter(({ write, after }) => after.format !== write.open.post.format)
-        .map(({ write, after }) => ({ post: after, was: write.open.post.format })),
-    );
-    await tickWhatIsSeen(act, own);
-    const moved = own.filter(({ write, after }) => after.date !== write.open.post.date);
-    const withSteps = moved.filter(({ write }) => write.open.steps.length > 0);
-    if (withSteps.length > 0)
-      await recount(
-        act.tx,
-        brandId,
-        withSteps.map(({ after }) => after.id),
-        act.now,
-        { isReplanned: true },
-      );
-    const forPieces = own.filter(({ write, after }) =>
-      FOR_THE_PIECE.some((field) => after[field] !== write.open.post[field]),
-    );
-    if (forPieces.length > 0)
-      await recountPiecesOf(
-        act.tx,
-        brandId,
-        forPieces.map(({ after }) => after.id),
-        act.now,
-      );
-  }
-}
-
-/** Ticks steps that tick themselves where their post shows their work as done, and did not before. */
-async function tickWhatIsSeen(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
-  const seen = checked.flatMap(({ write: { open }, after, pictures, channel }) => {
-    const steps = open.steps.filter((one) => one.ticksItself && !one.ofPiece && one.doneOn === null && one.lead >= 0);
-    if (steps.length === 0) return [];
-    const before = worksSeen({ ...open.post, pictures: open.pictures }, open.channel.sheet, unreadIn(open.post));
-    const now = worksSeen({ ...after, pictures }, channel.sheet, unreadIn(after));
-    return steps
-      .filter(({ work }) => now.has(work) && !before.has(work))
-      .map((step) => ({ step, postId: after.id, brand: open.brand }));
-  });
-  if (seen.length === 0) return;
-  const { id: brandId, zone } = seen[0]!.brand;
-  const done = { at: act.now, on: localOf(act.now, zone).date, by: act.actorId };
-  await tickSteps(
-    act.tx,
-    seen.map(({ step }) => step.id),
-    done,
-  );
-  await recount(act.tx, brandId, [...new Set(seen.map(({ postId }) => postId))], act.now);
-  await act.note(
-    ...seen.map(({ step, postId }) => ({
-      brandId,
-      subject: 'post' as const,
-      subjectId: postId,
-      deed: 'step done',
-      detail: { step: step.id, title: step.title, byItself: true },
-    })),
-  );
-}
-
-const unreadIn = (post: Post): number => unreadOf(post, post.drafted).length;
 
 /** Checks many writes and carries out those that may be. @returns in their order, each as it was carried out, or why not */
 export async function writeWhatMayBe(act: Acting, writes: readonly PostWrite[]): Promise<Result<CheckedWrite>[]> {

@@ -11,7 +11,7 @@ import { maybePerson, worksForBrand } from '@/data/people/people';
 import { deletePrepSheet, replacePrepSheet } from '@/data/prep/prepSheets';
 import { prepSheetKey } from '@/data/brands/settingVersions';
 import {
-  deleteStep,
+  deleteSteps,
   handSteps,
   holderOf,
   insertSteps,
@@ -97,7 +97,7 @@ export function removeStep(work: Work, id: string): Promise<Result<StepOutcome>>
   return doing(work, async (act) => {
     const step = await takeStep(act, id);
     await undoably(act, step.brandId, holderOf(step), `Removed the step ${quoted(step.title)}`, async () => {
-      await deleteStep(act.tx, id);
+      await deleteSteps(act.tx, [id]);
       await recount(act.tx, step.brandId, [holderOf(step)], act.now);
     });
     await act.note(stepDeed(step, 'step removed'));
