@@ -174,7 +174,6 @@ create table deliveries (
   due_at timestamp with time zone not null,
   next_try_at timestamp with time zone not null,
   attempts integer not null default 0,
-  lease_until timestamp with time zone,
   words text not null default ''::text,
   created_at timestamp with time zone not null,
   unsure_since timestamp with time zone,
@@ -183,6 +182,8 @@ create table deliveries (
   ask_at timestamp with time zone,
   asks integer not null default 0,
   is_practice boolean not null default false,
+  holder_id uuid,
+  doubts integer not null default 0,
   constraint deliveries_pkey PRIMARY KEY (id),
   constraint deliveries_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
   constraint deliveries_post_of_brand FOREIGN KEY (brand_id, post_id) REFERENCES posts(brand_id, id),
@@ -271,6 +272,12 @@ create table history (
 CREATE INDEX history_by_brand ON public.history USING btree (brand_id, id DESC);
 CREATE INDEX history_by_subject ON public.history USING btree (subject_id, id);
 
+create table holders (
+  id uuid not null,
+  beat bigint not null default 0,
+  constraint holders_pkey PRIMARY KEY (id)
+);
+
 create table import_mappings (
   brand_id uuid not null,
   header text not null,
@@ -306,10 +313,10 @@ create table jobs (
   kind text not null,
   subject text not null default ''::text,
   due_at timestamp with time zone not null,
-  lease_until timestamp with time zone,
   tries integer not null default 0,
   result text not null default ''::text,
   last_run_at timestamp with time zone,
+  holder_id uuid,
   constraint jobs_one_each UNIQUE (kind, subject),
   constraint jobs_pkey PRIMARY KEY (id)
 );

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import type { Clock } from '@/core/clock';
 import { openDb, type Db } from '@/data/database/db';
-import { doubtAllUnsent, endAllLeases } from '@/data/delivery/deliveries';
+import { doubtAllUnsent } from '@/data/delivery/deliveries';
+import { forgetHolders } from '@/data/holders/holders';
 import { noteSetUp, takeFolder, type DataFolder } from '@/data/folder/folder';
 import { checkReadable, migrate, pendingMigrations, readMigrations } from '@/data/database/migrate';
 import { lacksRoom, troubleOf } from '@/data/database/diskFull';
@@ -12,6 +13,7 @@ import { outgoingFrom } from '@/data/media/outgoing';
 import { networkClient } from '@/standins/network/client';
 import { afterRestore, takeSnapshot } from '@/data/folder/snapshots';
 import { clockFrom } from './clock';
+import { startHeartbeat } from './heartbeat';
 import { housekeeping } from './housekeeping';
 import { startJobs, type JobRunner } from './jobs';
 import { log } from './log';
@@ -68,8 +70,9 @@ async function open(): Promise<Bimlo> {
   const folder = await takeFolder(dataRoot());
   try {
     const db = await openFolderDb(folder, clock);
-    // This process alone has the folder, so whoever claimed a delivery is dead.
-    const brokenOff = await endAllLeases(db, clock.now());
+    // This process alone has the folder, so whoever held a delivery or ran a job is dead.
+    await forgetHolders(db);
+    const heartbeat = await startHeartbeat(db, randomUUID());
     await afterRestore(folder, async () => {
       log.warn(
         { doubted: await doubtAllUnsent(db, clock.now()) },
@@ -85,11 +88,12 @@ async function open(): Promise<Bimlo> {
       chance: Math.random,
       network: networkClient(networkUrl, timeoutMs),
       readPicture: outgoingFrom(folder.media),
+      holder: heartbeat,
     };
     let trouble: string | null = null;
     const worker = startWorker(work, (error) => (trouble = error === null ? null : troubleOf(error)));
     const jobs = await startJobs(work, housekeeping({ ...work, folder }));
-    log.info({ folder: folder.root, brokenOff }, 'data folder open');
+    log.info({ folder: folder.root }, 'data folder open');
     return {
       db,
       clock,
@@ -103,6 +107,7 @@ async function open(): Promise<Bimlo> {
       close: async () => {
         await worker.stop();
         await jobs.stop();
+        heartbeat.stop();
         await db.close();
         await folder.release();
       },

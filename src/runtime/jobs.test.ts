@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Db } from '@/data/database/db';
-import { claimJobs, insertJobs, listJobs } from '@/data/jobs/jobs';
+import { listOtherBeats } from '@/data/holders/holders';
+import { claimJobs, endRun, insertJobs, listJobs } from '@/data/jobs/jobs';
 import { openTestDb } from '@/data/database/testDb';
 import { startJobs, type JobKind, type JobRunner } from './jobs';
 
@@ -18,8 +19,11 @@ afterEach(async () => {
 });
 
 const MINUTE = 60_000;
+const holder = { id: randomUUID() as string, stopped: () => [] };
 const start = async (kinds: Record<string, JobKind>) =>
-  (runner = await startJobs({ db, clock: { now: () => now }, ids: randomUUID }, kinds));
+  (runner = await startJobs({ db, clock: { now: () => now }, ids: randomUUID, holder }, kinds));
+/** Another process. */
+const other = { id: randomUUID() as string };
 const job = async (kind: string) => (await listJobs(db)).find((one) => one.kind === kind)!;
 
 describe('jobs', () => {
@@ -54,20 +58,26 @@ describe('jobs', () => {
     expect(other).toHaveBeenCalledTimes(6);
   });
 
-  it('run once at a time, and are taken up by another process when their claim ran out', async () => {
+  it('run once at a time, are taken over from a process that stopped, and ended by who still holds them', async () => {
     const finish: (() => void)[] = [];
     const run = vi.fn(() => new Promise<{ result: string }>((done) => finish.push(() => done({ result: 'late' }))));
-    const kinds = { slow: { everyMs: MINUTE, retryMs: MINUTE, run } };
-    const { look } = await start(kinds);
-    void look();
+    const { look } = await start({ slow: { everyMs: MINUTE, retryMs: MINUTE, run } });
+    const looked = look();
     await expect.poll(() => run.mock.calls.length).toBe(1);
-    now = '2026-11-23T09:31:00.000Z';
+    now = '2026-11-24T09:00:00.000Z';
     void look();
-    expect(await claimJobs(db, '2026-11-23T09:29:00.000Z', [])).toEqual([]);
-    expect(await claimJobs(db, now, [(await job('slow')).id])).toEqual([]);
-    expect(await claimJobs(db, now, [])).toMatchObject([{ kind: 'slow' }]);
+    const [{ beat } = { beat: 0 }] = await listOtherBeats(db, other.id);
+    const claimAs = (stopped: { id: string; beat: number }[]) => claimJobs(db, now, { id: other.id, stopped }, []);
+    expect(await claimAs([])).toEqual([]);
+    expect(await claimAs([{ id: holder.id, beat: beat - 1 }])).toEqual([]);
+    expect(await claimAs([{ id: holder.id, beat }])).toMatchObject([{ kind: 'slow' }]);
     expect(run).toHaveBeenCalledTimes(1);
     finish.forEach((end) => end());
+    await looked;
+    expect((await job('slow')).result).toBe('');
+    const slow = await job('slow');
+    expect(await endRun(db, slow, other.id, { at: now, dueAt: now, tries: 0, result: 'taken over' })).toBe(true);
+    expect((await job('slow')).result).toBe('taken over');
   });
 
   it('of a kind that is called for run once for each subject, side by side, and are gone', async () => {

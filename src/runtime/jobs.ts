@@ -1,6 +1,7 @@
 import { addMs, type Instant } from '@/core/time/plan';
 import type { Clock, Ids } from '@/core/clock';
 import type { Db } from '@/data/database/db';
+import type { Holder } from '@/usecases/delivery/deliver';
 import { bringForward, claimJobs, deleteJob, endRun, insertJobs, resetJobs, type Job } from '@/data/jobs/jobs';
 import { log } from './log';
 
@@ -36,7 +37,7 @@ const GROWS_UNTIL = 4;
 
 /** Makes the table hold each kind once, and starts the loop. Each job runs by itself, so that a long one holds up no other. */
 export async function startJobs(
-  { db, clock, ids }: { db: Db; clock: Clock; ids: Ids },
+  { db, clock, ids, holder }: { db: Db; clock: Clock; ids: Ids; holder: Holder },
   kinds: Readonly<Record<string, JobKind>>,
 ): Promise<JobRunner> {
   const now = clock.now();
@@ -58,7 +59,7 @@ export async function startJobs(
       const { result, dueAt } = await kind.run(job, () => stopped);
       if (dueAt === undefined && kind.everyMs === undefined) {
         log.info({ kind: job.kind, subject: job.subject, result }, 'a job ended');
-        return await deleteJob(db, job.id);
+        return void (await deleteJob(db, job.id, holder.id));
       }
       end = { result, dueAt: dueAt ?? addMs(clock.now(), kind.everyMs!), tries: 0 };
     } catch (error) {
@@ -71,12 +72,13 @@ export async function startJobs(
         tries,
       };
     }
-    await endRun(db, job, { at: clock.now(), ...end });
+    await endRun(db, job, holder.id, { at: clock.now(), ...end });
   }
 
   async function look(): Promise<void> {
     if (stopped) return;
-    for (const job of await claimJobs(db, clock.now(), [...running.keys()])) {
+    const claimant = { id: holder.id, stopped: holder.stopped() };
+    for (const job of await db.transaction((tx) => claimJobs(tx, clock.now(), claimant, [...running.keys()]))) {
       const run = runOne(job)
         .catch((error: unknown) => log.error({ err: error, kind: job.kind }, 'what a job came to could not be written'))
         .finally(() => running.delete(job.id));

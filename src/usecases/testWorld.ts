@@ -187,4 +187,5 @@ export const deliveryWork = (world: TestWorld, network: Network): DeliveryWork =
   chance: () => 0,
   network,
   readPicture: async (picture) => ({ bytes: new Uint8Array(), picture }),
+  holder: { id: randomUUID(), stopped: () => [] },
 });

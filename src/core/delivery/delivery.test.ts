@@ -26,6 +26,7 @@ describe('after a try', () => {
     expect(afterTry({ kind: 'accepted', address: '/x' }, 3, NOW, NOW, 0)).toEqual({
       state: 'sent',
       unsureSince: null,
+      isDoubted: false,
       nextTryAt: null,
       askAt: null,
       words: null,

@@ -16,8 +16,6 @@ export type DeliveryMode = 'automatic' | 'byHand';
 export const LOOK_EVERY_MS = 2_000;
 /** A post this long past its instant is held, however often it was tried: a person must say whether it still goes. */
 export const HOLD_AFTER_MS = 30 * 60_000;
-/** How long a claim lasts; longer than any single call to a network may take. */
-export const LEASE_MS = 90_000;
 /** Waits before the second, third and fourth try. */
 export const RETRY_DELAYS_MS = [60_000, 5 * 60_000, 15 * 60_000] as const;
 /** A wait is made longer by up to this share of itself, so that many failures do not come back in one instant. */
@@ -58,6 +56,8 @@ export function nextStep({ unsureSince, lateFrom }: DeliveryFacts, now: Instant)
 export interface AfterTry {
   state: 'sent' | 'failed' | 'waiting' | 'unknown';
   unsureSince: Instant | null;
+  /** Whether this very try had no answer. */
+  isDoubted: boolean;
   nextTryAt: Instant | null;
   askAt: Instant | null;
   /** The network's words, or ours where it said nothing; null when sent. */
@@ -77,18 +77,21 @@ export function afterTry(
   now: Instant,
   chance: number,
 ): AfterTry {
-  const known = { unsureSince: null, nextTryAt: null, askAt: null };
+  const isDoubted = answer.kind === 'unknown';
+  const known = { unsureSince: null, isDoubted, nextTryAt: null, askAt: null };
   if (answer.kind === 'accepted') return { state: 'sent', ...known, words: null };
   if (answer.kind === 'refused') return { state: 'failed', ...known, words: answer.words };
-  const unsure = answer.kind === 'unknown' ? now : unsureSince;
+  const unsure = isDoubted ? now : unsureSince;
   const delay = RETRY_DELAYS_MS[attempt - 1];
   if (delay !== undefined) {
     const waitMs = Math.round(delay * (1 + JITTER_SHARE * chance));
-    return { state: 'waiting', unsureSince: unsure, nextTryAt: addMs(now, waitMs), askAt: null, words: answer.words };
+    const nextTryAt = addMs(now, waitMs);
+    return { state: 'waiting', unsureSince: unsure, isDoubted, nextTryAt, askAt: null, words: answer.words };
   }
   return {
     state: unsure === null ? 'failed' : 'unknown',
     unsureSince: unsure,
+    isDoubted,
     nextTryAt: null,
     askAt: unsure === null ? null : addMs(now, ASK_DELAYS_MS[0]!),
     words: answer.words,

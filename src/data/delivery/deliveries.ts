@@ -1,8 +1,9 @@
-import { LEASE_MS, type DeliveryMode, type DeliveryState } from '@/core/delivery/delivery';
+import type { DeliveryMode, DeliveryState } from '@/core/delivery/delivery';
 import type { Parcel } from '@/core/delivery/network';
-import { addMs, type Instant } from '@/core/time/plan';
+import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 import { instantText, namedColumns, type Columns } from '../database/manyRows';
+import { beatOnce, heldByNobodyElse, stoppedOf, type Claimant } from '../holders/holders';
 
 /** How a scheduled post gets out. */
 export interface Delivery {
@@ -29,6 +30,8 @@ export interface Delivery {
   askAt: Instant | null;
   /** How often it was asked by itself. */
   asks: number;
+  /** How often it became unsure; an answer settles only the doubt that it was asked in. */
+  doubts: number;
   words: string;
   createdAt: Instant;
   /** Whether it goes to a network that is there for practice only. */
@@ -53,6 +56,7 @@ const DELIVERY: Columns<Delivery> = {
   unsure: 'd.unsure_since is not null',
   askAt: 'd.ask_at',
   asks: 'd.asks',
+  doubts: 'd.doubts',
   words: 'd.words',
   createdAt: 'd.created_at',
   isPractice: 'd.is_practice',
@@ -91,7 +95,10 @@ export function listMaybeOut(db: Queryable, postId: string): Promise<Delivery[]>
 }
 
 /** A delivery as it is made: what only comes with tries is left out. */
-export type NewDelivery = Omit<Delivery, 'isPractice' | 'lateFrom' | 'unsureSince' | 'unsure' | 'askAt' | 'asks'>;
+export type NewDelivery = Omit<
+  Delivery,
+  'isPractice' | 'lateFrom' | 'unsureSince' | 'unsure' | 'askAt' | 'asks' | 'doubts'
+>;
 
 /** How many posts of a brand a person has to post by hand by now. */
 export async function countDueByHand(db: Queryable, brandId: string, now: Instant): Promise<number> {
@@ -180,30 +187,61 @@ export async function closeDeliveries(tx: Queryable, postIds: readonly string[])
   );
 }
 
-/** Writes that a delivery is known not to be out; one whose tries are used up has failed by that. */
-export async function noteNotOut(tx: Queryable, ids: readonly string[]): Promise<void> {
-  if (ids.length === 0) return;
+/** A doubt about a delivery, as whoever asked about it met it. */
+export type Doubt = Pick<Delivery, 'id' | 'doubts'>;
+
+/**
+ * Writes that deliveries are known not to be out, as far as they were not made unsure anew since it was asked; one whose tries
+ * are used up has failed by that.
+ */
+export async function noteNotOut(tx: Queryable, doubts: readonly Doubt[]): Promise<void> {
+  if (doubts.length === 0) return;
   await tx.run(
-    `update deliveries set unsure_since = null, ask_at = null, state = case when state = 'unknown' then 'failed' else state end
-     where id = any($1::uuid[])`,
-    [ids],
+    `update deliveries d set unsure_since = null, ask_at = null,
+       state = case when d.state = 'unknown' then 'failed' else d.state end
+     from unnest($1::uuid[], $2::int[]) as x (id, doubts) where d.id = x.id and d.doubts = x.doubts`,
+    [doubts.map(({ id }) => id), doubts.map((doubt) => doubt.doubts)],
   );
 }
 
 /**
- * Claims due deliveries for one worker: those that wait and are due, and those whose claim ran out, which means that a
- * try broke off and nobody knows its outcome. Each is leased for 90 seconds. Several workers never get the same.
+ * A statement that makes deliveries unsure anew, whatever was known of them; those that were sent stay so. What is at rest is
+ * asked about at once, what waits is before it is sent. `$1` is now.
+ *
+ * @param which SQL on `d` that says which
+ */
+const doubting = (which: string): string =>
+  `update deliveries d set unsure_since = $1, doubts = d.doubts + 1,
+     ask_at = case when d.state not in ('waiting', 'sending') then coalesce(d.ask_at, $1) end,
+     state = case when d.state in ('failed', 'held') then 'unknown' else d.state end
+   where d.state <> 'sent' and ${which}`;
+
+/** Writes of one delivery that it may be out after all. */
+export async function doubtOne(tx: Queryable, id: string, now: Instant): Promise<void> {
+  await tx.run(doubting('d.id = $2'), [now, id]);
+}
+
+/**
+ * Claims due deliveries for one process: those that wait and are due, and those that a process held which is gone or has
+ * stopped, or that this one let go of, which means that a try broke off and nobody knows its outcome. Several processes never
+ * get the same, and none gets what it holds.
  *
  * @param room how many more may be under way at once, and how many on one channel
- * @param underWay how many are under way by now, by channel
+ * @param underWay what this process holds by now, by id, with its channel
  */
-export function claimDue(
+export async function claimDue(
   tx: Queryable,
   now: Instant,
+  claimant: Claimant,
   room: { inAll: number; onChannel: number },
-  underWay: ReadonlyMap<string, number> = new Map(),
+  underWay: ReadonlyMap<string, { channelId: string }> = new Map(),
 ): Promise<Delivery[]> {
-  return tx.rows<Delivery>(
+  const onChannels: Record<string, number> = {};
+  for (const { channelId } of underWay.values()) onChannels[channelId] = (onChannels[channelId] ?? 0) + 1;
+  const isFree = `((d.state = 'waiting' and d.next_try_at <= $1)
+    or (d.state = 'sending' and d.id <> all($6::uuid[])
+      and (d.holder_id = $2 or ${heldByNobodyElse('d.holder_id', '$7', '$8')})))`;
+  const claimed = await tx.rows<Delivery>(
     `with mine as (
        select d.id, d.state from deliveries d
        where d.id in (
@@ -211,38 +249,30 @@ export function claimDue(
            select d.id, d.next_try_at, row_number() over (partition by d.channel_id order by d.next_try_at, d.id)
              + coalesce(($5::jsonb->>d.channel_id::text)::int, 0) as place
            from deliveries d
-           where d.mode = 'automatic' and d.state in ('waiting', 'sending')
-             and ((d.state = 'waiting' and d.next_try_at <= $1) or (d.state = 'sending' and d.lease_until <= $1))
+           where d.mode = 'automatic' and d.state in ('waiting', 'sending') and ${isFree}
          ) due where place <= $4 order by next_try_at, id limit $3)
-         and ((d.state = 'waiting' and d.next_try_at <= $1) or (d.state = 'sending' and d.lease_until <= $1))
+         and ${isFree}
        order by d.next_try_at, d.id for update skip locked
      )
-     update deliveries d set state = 'sending', lease_until = $2,
-       unsure_since = case when mine.state = 'sending' then coalesce(d.unsure_since, $1) else d.unsure_since end
+     update deliveries d set state = 'sending', holder_id = $2,
+       unsure_since = case when mine.state = 'sending' then coalesce(d.unsure_since, $1) else d.unsure_since end,
+       doubts = d.doubts + (mine.state = 'sending')::int
      from mine where d.id = mine.id
      returning ${COLUMNS}`,
-    [now, addMs(now, LEASE_MS), room.inAll, room.onChannel, JSON.stringify(Object.fromEntries(underWay))],
+    [
+      ...[now, claimant.id, room.inAll, room.onChannel, JSON.stringify(onChannels), [...underWay.keys()]],
+      ...stoppedOf(claimant),
+    ],
   );
-}
-
-/** Makes the claim of a try that is still under way last longer. */
-export async function renewLease(db: Queryable, id: string, now: Instant): Promise<void> {
-  await db.run(`update deliveries set lease_until = $2 where id = $1 and state = 'sending'`, [
-    id,
-    addMs(now, LEASE_MS),
-  ]);
-}
-
-/** Ends all claims at once. Only for a database that no other process can have open, when it is opened. */
-export async function endAllLeases(tx: Queryable, now: Instant): Promise<number> {
-  return tx.run(`update deliveries set lease_until = $1 where state = 'sending'`, [now]);
+  if (claimed.length > 0) await beatOnce(tx, claimant.id);
+  return claimed;
 }
 
 /** Puts claimed deliveries on hold for a person to decide. @param why by id: what is wrong with it; empty where it is only late */
 export async function holdDeliveries(tx: Queryable, held: readonly { id: string; why: string }[]): Promise<void> {
   if (held.length === 0) return;
   await tx.run(
-    `update deliveries d set state = 'held', lease_until = null, words = x.why
+    `update deliveries d set state = 'held', holder_id = null, words = x.why
      from jsonb_to_recordset($1::jsonb) as x (id uuid, why text) where d.id = x.id and d.id = any($2::uuid[])`,
     [JSON.stringify(held), held.map(({ id }) => id)],
   );
@@ -281,31 +311,55 @@ export async function endAttempt(
   );
 }
 
-/** Writes where a claimed delivery stands after its try. @returns whether it was still claimed. */
+/**
+ * Writes where a claimed delivery stands after its try. A doubt that came up since it was claimed stays.
+ *
+ * @returns whether this process still held it; otherwise nothing was written
+ */
 export async function settleDelivery(
   tx: Queryable,
-  id: string,
+  { id, doubts }: Doubt,
+  holderId: string,
   after: {
     state: DeliveryState;
     unsureSince: Instant | null;
+    /** Whether this very try had no answer. */
+    isDoubted: boolean;
     nextTryAt: Instant | null;
     askAt: Instant | null;
     words: string | null;
   },
 ): Promise<boolean> {
   const changed = await tx.run(
-    `update deliveries set state = $2, unsure_since = $3, next_try_at = coalesce($4, next_try_at), ask_at = $5, asks = 0,
-       words = coalesce($6, ''), lease_until = null
-     where id = $1 and state = 'sending'`,
-    [id, after.state, after.unsureSince, after.nextTryAt, after.askAt, after.words],
+    `update deliveries d set
+       state = case when d.doubts <> $7 and $2 in ('failed', 'held') then 'unknown' else $2 end,
+       unsure_since = case when d.doubts <> $7 then coalesce($3::timestamptz, d.unsure_since) else $3::timestamptz end,
+       doubts = d.doubts + $9::boolean::int,
+       next_try_at = coalesce($4, d.next_try_at), asks = 0, words = coalesce($6, ''), holder_id = null,
+       ask_at = case when d.doubts <> $7 and $2 in ('failed', 'held') then coalesce($5::timestamptz, d.unsure_since) else $5 end
+     where d.id = $1 and d.state = 'sending' and d.holder_id = $8`,
+    [id, after.state, after.unsureSince, after.nextTryAt, after.askAt, after.words, doubts, holderId, after.isDoubted],
   );
   return changed === 1;
 }
 
-/** Writes that a delivery is out, whatever became of it since. */
+/**
+ * Writes that a delivery is out, whatever became of it since. A withdrawn one becomes unsure anew instead, so that what is to be
+ * sent of its post meets it.
+ */
+export async function noteAccepted(tx: Queryable, id: string, now: Instant): Promise<void> {
+  const isCurrent = await tx.run(
+    `update deliveries set state = 'sent', unsure_since = null, ask_at = null, holder_id = null, words = ''
+     where id = $1 and state <> 'withdrawn'`,
+    [id],
+  );
+  if (isCurrent === 0) await doubtOne(tx, id, now);
+}
+
+/** Writes that a delivery is out whose post has no other one that counts. */
 export async function noteOut(tx: Queryable, id: string): Promise<void> {
   await tx.run(
-    `update deliveries set state = 'sent', unsure_since = null, ask_at = null, lease_until = null, words = '' where id = $1`,
+    `update deliveries set state = 'sent', unsure_since = null, ask_at = null, holder_id = null, words = '' where id = $1`,
     [id],
   );
 }
@@ -337,14 +391,8 @@ export async function askNow(tx: Queryable, ids: readonly string[], now: Instant
  *
  * @returns how many
  */
-export async function doubtAllUnsent(tx: Queryable, now: Instant): Promise<number> {
-  return tx.run(
-    `update deliveries set unsure_since = coalesce(unsure_since, $1),
-       ask_at = case when state in ('failed', 'held', 'unknown') then coalesce(ask_at, $1) end,
-       state = case when state in ('failed', 'held') then 'unknown' else state end
-     where mode = 'automatic' and state in ('waiting', 'sending', 'failed', 'held', 'unknown')`,
-    [now],
-  );
+export function doubtAllUnsent(tx: Queryable, now: Instant): Promise<number> {
+  return tx.run(doubting(`d.mode = 'automatic' and d.state <> 'withdrawn'`), [now]);
 }
 
 /** The next instant at which a delivery is due, if any is. */

@@ -1,5 +1,6 @@
 import { addMs, type Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
+import { beatOnce, heldByNobodyElse, stoppedOf, type Claimant } from '../holders/holders';
 
 /** Something that runs by itself when its time has come. */
 export interface Job {
@@ -16,9 +17,6 @@ export interface Job {
 }
 
 const COLUMNS = 'j.id, j.kind, j.subject, j.due_at as "dueAt", j.tries, j.result, j.last_run_at as "lastRunAt"';
-
-/** How long a run may take before another takes it up, in milliseconds. */
-const JOB_LEASE_MS = 30 * 60_000;
 
 /** Adds jobs that are not there yet. */
 export async function insertJobs(
@@ -39,40 +37,58 @@ export async function bringForward(tx: Queryable, kind: string, dueAt: Instant):
   await tx.run('update jobs set due_at = least(due_at, $2) where kind = $1', [kind, dueAt]);
 }
 
-/** Claims jobs that are due and that nobody runs. @param busy ids of those that this process runs already, however long their claim is over */
-export function claimJobs(tx: Queryable, now: Instant, busy: readonly string[]): Promise<Job[]> {
-  return tx.rows<Job>(
+/**
+ * Claims jobs that are due and that nobody runs: one that another process ran is taken over when that one is gone or has stopped.
+ *
+ * @param running ids of those that this process runs
+ */
+export async function claimJobs(
+  tx: Queryable,
+  now: Instant,
+  claimant: Claimant,
+  running: readonly string[],
+): Promise<Job[]> {
+  const claimed = await tx.rows<Job>(
     `with due as (
-       select id from jobs where due_at <= $1 and (lease_until is null or lease_until <= $1)
-         and id <> all ($3::uuid[]) for update skip locked
+       select j.id from jobs j where j.due_at <= $1 and j.id <> all ($3::uuid[])
+         and (j.holder_id = $2 or ${heldByNobodyElse('j.holder_id', '$4', '$5')})
+       for update skip locked
      )
-     update jobs j set lease_until = $2 from due where j.id = due.id returning ${COLUMNS}`,
-    [now, addMs(now, JOB_LEASE_MS), busy],
+     update jobs j set holder_id = $2 from due where j.id = due.id returning ${COLUMNS}`,
+    [now, claimant.id, running, ...stoppedOf(claimant)],
   );
+  if (claimed.length > 0) await beatOnce(tx, claimant.id);
+  return claimed;
 }
 
-/** Writes what a run came to, and when the job is due next. One that was brought forward while it ran stays so. */
+/**
+ * Writes what a run came to, and when the job is due next. One that was brought forward while it ran stays so.
+ *
+ * @returns whether this process still held it; otherwise nothing was written
+ */
 export async function endRun(
   tx: Queryable,
   job: Pick<Job, 'id' | 'dueAt'>,
+  holderId: string,
   end: { at: Instant; dueAt: Instant; tries: number; result: string },
-): Promise<void> {
-  await tx.run(
-    `update jobs set lease_until = null, last_run_at = $2, tries = $4, result = left($5, 500),
+): Promise<boolean> {
+  const changed = await tx.run(
+    `update jobs set holder_id = null, last_run_at = $2, tries = $4, result = left($5, 500),
        due_at = case when due_at = $6 then $3::timestamptz else least(due_at, $3::timestamptz) end
-     where id = $1`,
-    [job.id, end.at, end.dueAt, end.tries, end.result, job.dueAt],
+     where id = $1 and holder_id = $7`,
+    [job.id, end.at, end.dueAt, end.tries, end.result, job.dueAt, holderId],
   );
+  return changed === 1;
 }
 
-/** Takes a job away that need not run again. */
-export async function deleteJob(tx: Queryable, id: string): Promise<void> {
-  await tx.run('delete from jobs where id = $1', [id]);
+/** Takes a job away that need not run again. @returns whether this process still held it */
+export async function deleteJob(tx: Queryable, id: string, holderId: string): Promise<boolean> {
+  return (await tx.run('delete from jobs where id = $1 and holder_id = $2', [id, holderId])) === 1;
 }
 
-/** Ends all claims, and lets nothing wait longer than its kind does. Only when a database is opened that no other process can have open. */
+/** Lets nothing wait longer than its kind does, after a clock that ran ahead. */
 export async function resetJobs(tx: Queryable, now: Instant, longestWaitMs: number): Promise<void> {
-  await tx.run('update jobs set lease_until = null, due_at = least(due_at, $1)', [addMs(now, longestWaitMs)]);
+  await tx.run('update jobs set due_at = least(due_at, $1)', [addMs(now, longestWaitMs)]);
 }
 
 /** All jobs, as they stand. */

@@ -38,7 +38,7 @@ async function take(work: DeliveryWork, delivery: Delivery, found: FindAnswer): 
       if (isWritten) await act.note({ ...about, deed: 'found to be out' });
       else await noteAsked(tx, delivery.id, addMs(act.now, WHILE_SENDING_MS));
     } else if (found.kind === 'notFound' && isSettled(delivery.unsureSince, act.now)) {
-      await noteNotOut(tx, [delivery.id]);
+      await noteNotOut(tx, [delivery]);
       await act.note({ ...about, deed: 'found not to be out' });
     } else await noteAsked(tx, delivery.id, nextAsk(delivery.asks + 1, act.now));
   });

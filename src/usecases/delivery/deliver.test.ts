@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { endAllLeases, maybeDeliveryOfPost } from '@/data/delivery/deliveries';
+import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
+import { forgetHolders } from '@/data/holders/holders';
 import { deliverDue } from './deliver';
 import { movePost } from '../posts/planPosts';
 import { schedulePost, tryAgain } from './schedule';
@@ -115,7 +116,7 @@ describe('delivery', () => {
     const { idempotencyKey, parcel } = (await maybeDeliveryOfPost(world.db, id))!;
     network.accepted.set(idempotencyKey, parcel);
     expect(await deliver()).toBe(0);
-    await endAllLeases(world.db, DUE);
+    await forgetHolders(world.db);
     expect(await deliver()).toBe(1);
     expect({ calls: network.calls, asked: network.asked, stage: (await world.post(id)).stage }).toEqual({
       calls: 0,

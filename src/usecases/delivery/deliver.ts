@@ -1,4 +1,4 @@
-import { afterTry, isSettled, LEASE_MS, nextStep, type NextStep } from '@/core/delivery/delivery';
+import { afterTry, isSettled, nextStep, type NextStep } from '@/core/delivery/delivery';
 import { NotFitToLeave, type Network, type PublishAnswer, type ReadPicture } from '@/core/delivery/network';
 import type { Clock, Ids } from '@/core/clock';
 import type { Instant } from '@/core/time/plan';
@@ -7,14 +7,16 @@ import type { Db } from '@/data/database/db';
 import {
   beginAttempts,
   claimDue,
+  doubtOne,
   endAttempt,
   holdDeliveries,
   listMaybeOut,
   noteNotOut,
-  renewLease,
   settleDelivery,
   type Delivery,
+  type Doubt,
 } from '@/data/delivery/deliveries';
+import type { Claimant } from '@/data/holders/holders';
 import { lockPosts } from '@/data/posts/lockPosts';
 import { checkedPictures, whyHeld } from './fitToLeave';
 import { publishCopy } from './publish';
@@ -29,12 +31,19 @@ export interface DeliveryWork {
   chance: () => number;
   network: Network;
   readPicture: ReadPicture;
+  /** This process, as far as it holds what it carries. */
+  holder: Holder;
+}
+
+/** A process that holds what it carries or runs, until it is done or has stopped. */
+export interface Holder {
+  id: string;
+  /** The others that have stopped, by its own steady clock. */
+  stopped(): Claimant['stopped'];
 }
 
 /** How many deliveries are under way at once, and how many of them on one channel: a slow one holds up no other. */
 export const ROOM = { inAll: 64, onChannel: 16 } as const;
-/** How often a claim is renewed while its try is under way, in milliseconds. */
-const RENEW_EVERY_MS = LEASE_MS / 3;
 
 /** Carries what is due to the networks, each delivery by itself. */
 export interface Courier {
@@ -49,25 +58,19 @@ export interface Courier {
   tries(): number;
 }
 
-/** Makes a courier. @param onError told of what could not be written; a delivery left so is taken up when its claim runs out */
+/** Makes a courier. @param onError told of what could not be written; a delivery left so is taken up at the next look */
 export function makeCourier(work: DeliveryWork, onError: (error: unknown) => void): Courier {
   const underWay = new Map<string, { channelId: string; ended: Promise<void> }>();
   let looking: Promise<void> = Promise.resolve();
   let tries = 0;
 
-  function onChannels(): Map<string, number> {
-    const counts = new Map<string, number>();
-    for (const { channelId } of underWay.values()) counts.set(channelId, (counts.get(channelId) ?? 0) + 1);
-    return counts;
-  }
-
   async function claimAndSend(): Promise<void> {
     const inAll = ROOM.inAll - underWay.size;
     if (inAll <= 0) return;
-    const claimed = await claim(work, { ...ROOM, inAll }, onChannels());
+    const claimed = await claim(work, { ...ROOM, inAll }, underWay);
     tries += claimed.length;
     for (const delivery of claimed) {
-      const ended = tryOnce(work, delivery, onError)
+      const ended = tryOnce(work, delivery)
         .catch(onError)
         .then(() => void underWay.delete(delivery.id))
         .then(look)
@@ -119,11 +122,12 @@ interface Claimed extends Delivery {
 async function claim(
   work: DeliveryWork,
   room: { inAll: number; onChannel: number },
-  underWay: ReadonlyMap<string, number>,
+  underWay: ReadonlyMap<string, { channelId: string }>,
 ): Promise<Claimed[]> {
   return work.db.transaction(async (tx) => {
     const act = acting(tx, work, null);
-    const due = await claimDue(tx, act.now, room, underWay);
+    const claimant = { id: work.holder.id, stopped: work.holder.stopped() };
+    const due = await claimDue(tx, act.now, claimant, room, underWay);
     if (due.length === 0) return [];
     const channels = new Map(
       (await listChannelsById(tx, [...new Set(due.map(({ channelId }) => channelId))])).map((one) => [one.id, one]),
@@ -168,31 +172,22 @@ interface Tried {
   /** Since when an earlier try of this copy may have got through; null where it is known that none did. */
   unsureSince: Instant | null;
   /** Earlier copies that are known by now not to be out. */
-  notOut: string[];
+  notOut: Doubt[];
 }
 
-async function tryOnce(work: DeliveryWork, delivery: Claimed, onError: (error: unknown) => void): Promise<void> {
-  const renewing = setInterval(() => {
-    renewLease(work.db, delivery.id, work.clock.now()).catch(onError);
-  }, RENEW_EVERY_MS);
-  let tried: Tried;
-  try {
-    tried = await callNetwork(work, delivery);
-  } finally {
-    clearInterval(renewing);
-  }
-  await settle(work, delivery, tried);
+async function tryOnce(work: DeliveryWork, delivery: Claimed): Promise<void> {
+  await settle(work, delivery, await callNetwork(work, delivery));
 }
 
 async function callNetwork(work: DeliveryWork, delivery: Claimed): Promise<Tried> {
   const { parcel, idempotencyKey, channel } = delivery;
-  const tried = { unsureSince: delivery.unsureSince, notOut: [] as string[] };
+  const tried = { unsureSince: delivery.unsureSince, notOut: [] as Doubt[] };
   for (const earlier of await listMaybeOut(work.db, delivery.postId)) {
     const found = await work.network.find(earlier.parcel.network, earlier.idempotencyKey);
     if (found.kind === 'found') return { ...tried, outcome: { kind: 'earlierOut', earlier, address: found.address } };
     if (found.kind === 'unknown' || !isSettled(earlier.unsureSince, work.clock.now()))
       return { ...tried, outcome: answered({ kind: 'tryLater', words: EARLIER_UNKNOWN }) };
-    tried.notOut.push(earlier.id);
+    tried.notOut.push(earlier);
   }
   if (delivery.step !== 'send') {
     const found = await work.network.find(parcel.network, idempotencyKey);
@@ -229,24 +224,32 @@ async function settle(work: DeliveryWork, delivery: Claimed, { outcome, unsureSi
           ? outcome.answer.words
           : '';
     await endAttempt(tx, delivery.id, delivery.number, { at: act.now, outcome: kind, words });
+    if (outcome.kind === 'answered' && outcome.answer.kind === 'accepted') {
+      const at = delivery.unsureSince === null ? act.now : leftAt(delivery);
+      await act.note(deed(delivery, kind, { words }));
+      await publishCopy(act, delivery, { at, address: outcome.answer.address });
+      return;
+    }
     const after =
       outcome.kind === 'answered'
         ? afterTry(outcome.answer, delivery.attempts, unsureSince, act.now, work.chance())
         : {
             state: outcome.kind === 'held' ? ('held' as const) : atRest(unsureSince),
             unsureSince,
+            isDoubted: false,
             nextTryAt: null,
             askAt: unsureSince === null ? null : act.now,
             words,
           };
-    if (!(await settleDelivery(tx, delivery.id, after))) return;
+    if (!(await settleDelivery(tx, delivery, work.holder.id, after))) {
+      // Somebody else took it over meanwhile and decides about it, who has to know that this call may still get through.
+      if (after.isDoubted) await doubtOne(tx, delivery.id, act.now);
+      return;
+    }
     await act.note(deed(delivery, kind, { words }));
     if (outcome.kind === 'earlierOut') {
       const { earlier, address } = outcome;
       await publishCopy(act, earlier, { at: leftAt(earlier), address });
-    } else if (outcome.kind === 'answered' && outcome.answer.kind === 'accepted') {
-      const at = delivery.unsureSince === null ? act.now : leftAt(delivery);
-      await publishCopy(act, delivery, { at, address: outcome.answer.address });
     }
   });
 }

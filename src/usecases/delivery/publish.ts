@@ -3,29 +3,33 @@ import type { ParcelPicture } from '@/core/delivery/network';
 import { differsFromParcel, makeParcel } from '@/core/delivery/parcel';
 import { AS_IT_IS } from '@/core/media/fit';
 import { localOf, type Instant } from '@/core/time/plan';
-import { noteOut, type Delivery } from '@/data/delivery/deliveries';
+import { noteAccepted, noteOut, type Delivery } from '@/data/delivery/deliveries';
 import type { Picture } from '@/data/media/media';
-import { takePost, type OpenPost } from '../posts/takePosts';
+import { factsOf, takePost, type OpenPost } from '../posts/takePosts';
 import type { Acting } from '../useCase';
 import { changePost, type PostWrite } from '../posts/writePosts';
 
 /**
- * Writes that a copy of a post is out, whatever was done to the post since it was made: the post is published with the
+ * Writes that a copy of a post is out, whatever was done to the post or the copy since it was made: the post is published with the
  * words, pictures and plan that left, on the channel they left on. What stood on its sheet instead is kept beside it, and a
  * copy that waits to leave is withdrawn. A post that was published otherwise stays as it is, and the history says both.
  *
- * @returns whether it was written; not, while another copy of the post is being sent
+ * @returns whether it was written; not, while another copy of the post is being sent: then this one stays unsure
  */
 export async function publishCopy(
   act: Acting,
-  { id, postId }: Pick<Delivery, 'id' | 'postId'>,
+  left: Pick<Delivery, 'id' | 'postId' | 'parcel' | 'channelId' | 'dueAt'>,
   out: { at: Instant; address: string },
 ): Promise<boolean> {
-  const open = await takePost(act, postId, { deleted: true });
-  const { delivery, maybeOut, post } = open;
-  const left = [...(delivery ? [delivery] : []), ...maybeOut].find((copy) => copy.id === id);
-  if (!left) return true;
-  if (delivery && delivery.id !== id && isLeaving(delivery)) return false;
+  const { id, postId } = left;
+  const taken = await takePost(act, postId, { deleted: true });
+  const { delivery, post } = taken;
+  const isCurrent = delivery?.id === id;
+  if (isCurrent && delivery.state === 'sent') return true;
+  await noteAccepted(act.tx, id, act.now);
+  if (delivery && !isCurrent && isLeaving(delivery)) return false;
+  const now = isCurrent ? { ...taken, delivery: { ...delivery, state: 'sent' as const, unsure: false } } : taken;
+  const open = { ...now, facts: factsOf(now, act.now) };
   if (post.stage === 'published')
     await act.note({ brandId: post.brandId, subject: 'delivery', subjectId: id, deed: 'out besides', detail: out });
   else {
@@ -47,7 +51,7 @@ export async function publishCopy(
       detail: { address: out.address },
     });
   }
-  await noteOut(act.tx, id);
+  if (!isCurrent) await noteOut(act.tx, id);
   return true;
 }
 

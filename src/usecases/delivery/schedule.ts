@@ -141,10 +141,7 @@ export function sayNotOut(work: Work, postId: string, version: number): Promise<
   return doing(work, async (act) => {
     const open = await takePostAt(act, postId, version);
     const unsure = unsureOf(open);
-    await noteNotOut(
-      act.tx,
-      unsure.map(({ id }) => id),
-    );
+    await noteNotOut(act.tx, unsure);
     await act.note(
       ...unsure.map(({ id }) => ({
         brandId: open.post.brandId,
