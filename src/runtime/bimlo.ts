@@ -11,7 +11,9 @@ import { measurePictures } from '@/data/media/renditions';
 import { gatherStatistics } from '@/data/database/statistics';
 import { outgoingFrom } from '@/data/media/outgoing';
 import { networkClient } from '@/standins/network/client';
-import { afterRestore, takeSnapshot } from '@/data/folder/snapshots';
+import { adoptSnapshots, afterRestore, takeSnapshot } from '@/data/folder/snapshots';
+import { syncTree } from '@/data/folder/synced';
+import type { Work } from '@/usecases/useCase';
 import { clockFrom } from './clock';
 import { startHeartbeat } from './heartbeat';
 import { housekeeping } from './housekeeping';
@@ -31,8 +33,8 @@ export interface Bimlo {
   trouble(): Promise<string | null>;
   /** Where the made-up networks answer. */
   networkUrl: string;
-  /** Makes the pictures of posts ready as they would leave, and keeps their measures. */
-  measurePictures?: (postIds: readonly string[]) => Promise<void>;
+  /** Makes the pictures of posts ready as they would leave, and keeps their measures; gives the contents whose files are lost. */
+  measurePictures?: Work['measurePictures'];
   close(): Promise<void>;
 }
 
@@ -52,24 +54,42 @@ export function bimlo(): Promise<Bimlo> {
 export const dataRoot = (): string => process.env.BIMLO_DATA ?? join(process.cwd(), '.bimlo-data');
 
 /** Opens the database of a folder that was taken, checking that it can be read and bringing its schema up to date (a snapshot is taken before). */
-export async function openFolderDb(folder: DataFolder, clock: Clock): Promise<Db> {
+export async function openFolderDb(
+  folder: DataFolder,
+  clock: Clock,
+  onDeath?: (why: Error) => void,
+): Promise<Db> {
   const migrations = await readMigrations();
-  const db = await openDb(folder.db);
+  const db = await openDb(folder.db, undefined, onDeath);
   const pending = await pendingMigrations(db, migrations);
   const isNew = pending.length === migrations.length;
   if (!isNew) await checkReadable(db);
-  if (pending.length > 0 && !isNew) await takeSnapshot(db, folder, clock.now(), '-before-migration');
+  if (pending.length > 0 && !isNew) {
+    await adoptSnapshots(folder);
+    await takeSnapshot(db, folder, clock.now(), '-before-migration');
+  }
   await migrate(db, pending);
   if (pending.length > 0) await gatherStatistics(db);
-  if (isNew) await noteSetUp(folder);
+  if (isNew) {
+    await db.script('checkpoint');
+    await syncTree(folder.db);
+    await noteSetUp(folder);
+  }
   return db;
+}
+
+/** Without its database nothing can be answered or sent, so that whoever keeps Bimlo running has to see that it is gone. */
+function endWithDatabase(why: Error): void {
+  log.fatal({ err: why }, 'the database has ended, so Bimlo ends: start it again');
+  console.error(`The database has ended (${why.message}), so Bimlo ends. Start it again.`);
+  process.exit(1);
 }
 
 async function open(): Promise<Bimlo> {
   const clock = clockFrom(process.env.BIMLO_NOW);
   const folder = await takeFolder(dataRoot());
   try {
-    const db = await openFolderDb(folder, clock);
+    const db = await openFolderDb(folder, clock, endWithDatabase);
     // This process alone has the folder, so whoever held a delivery or ran a job is dead.
     await forgetHolders(db);
     const heartbeat = await startHeartbeat(db, randomUUID());

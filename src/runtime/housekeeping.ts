@@ -8,7 +8,7 @@ import type { Db } from '@/data/database/db';
 import { maybeNextDue } from '@/data/delivery/deliveries';
 import type { DataFolder } from '@/data/folder/folder';
 import { listRunningSeries } from '@/data/rhythm/series';
-import { listSnapshots, snapshotDueAt, takeSnapshot } from '@/data/folder/snapshots';
+import { listKeptContents, listWholeSnapshots, snapshotDueAt, takeSnapshot } from '@/data/folder/snapshots';
 import { gatherStatistics } from '@/data/database/statistics';
 import { bringForward } from '@/data/jobs/jobs';
 import { forgetImports } from '@/data/exchange/imports';
@@ -79,7 +79,11 @@ export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Recor
     everyMs: 6 * HOUR_MS,
     retryMs: HOUR_MS,
     firstMs: 6 * HOUR_MS,
-    run: async () => ({ result: `cleared ${await clearLooseFiles(work.db, work.folder.media, work.clock.now())}` }),
+    run: async () => {
+      const { db, folder, clock } = work;
+      const cleared = await clearLooseFiles(db, folder.media, clock.now(), await listKeptContents(folder));
+      return { result: `cleared ${cleared}` };
+    },
   },
   statistics: {
     everyMs: DAY_MS,
@@ -115,7 +119,7 @@ const waits = (now: string) => ({ result: 'waits for a departure', dueAt: addMs(
 
 /** Takes the day's snapshot when it is due and nothing leaves within a minute. One that breaks off leaves nothing behind. */
 async function takeDueSnapshot(db: Db, folder: DataFolder, now: string): Promise<{ result: string; dueAt?: string }> {
-  const dueAt = snapshotDueAt((await listSnapshots(folder)).at(-1), now);
+  const dueAt = snapshotDueAt(await listWholeSnapshots(folder), now);
   if (dueAt > now) return { result: 'not due yet', dueAt };
   if (await isDepartureNear(db, now)) return waits(now);
   try {

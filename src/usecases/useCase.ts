@@ -19,8 +19,11 @@ export interface Work {
   actorId: string;
   /** The version of the setting it changes, as its sender saw it; a setting that is there is not changed without. */
   seen?: number;
-  /** Makes the pictures of posts ready as they would leave, so that they are checked by that; absent where no files are. */
-  measurePictures?: (postIds: readonly string[]) => Promise<void>;
+  /**
+   * Makes the pictures of posts ready as they would leave, so that they are checked by that; absent where no files are. Gives the
+   * contents whose files are lost.
+   */
+  measurePictures?: (postIds: readonly string[]) => Promise<ReadonlySet<string>>;
   /** By what its sender knows this request; a request that is sent again has the same and is answered as the first was. */
   request?: { key: string; /** Writes of it so far. */ parts: number };
 }
@@ -33,6 +36,8 @@ export interface Acting {
   actorId: string | null;
   /** Whether what is to leave has to have been made ready before, to be checked by what it came to. */
   isMeasured: boolean;
+  /** Contents of pictures and videos whose files were found to be lost. */
+  lost: ReadonlySet<string>;
   /** Writes a line of history for each deed. */
   note(...deeds: Omit<Deed, 'at' | 'actorId'>[]): Promise<void>;
 }
@@ -60,6 +65,8 @@ export function must<T>(result: Result<T>): T {
   return result.ok ? result.value : refused(result.refusal);
 }
 
+const NOTHING_LOST: ReadonlySet<string> = new Set();
+
 /** What a transaction is acted in with. */
 export function acting<A extends string | null>(
   tx: Queryable,
@@ -73,6 +80,7 @@ export function acting<A extends string | null>(
     ids,
     actorId,
     isMeasured: measurePictures !== undefined,
+    lost: NOTHING_LOST,
     note: async (...deeds) => {
       if (deeds.length === 0) return;
       await writeHistory(
@@ -90,15 +98,21 @@ class AnsweredBefore extends Error {}
  * Runs a use case in one transaction: its value, or its refusal with nothing written. A write that its sender sends again
  * is done once, and answered as it was the first time; its value has to survive JSON for that.
  */
-export async function doing<T>(work: Work, act: (doing: Doing) => Promise<T>): Promise<Result<T>> {
+export async function doing<T>(
+  work: Work,
+  act: (doing: Doing) => Promise<T>,
+  /** Posts whose pictures are made ready before, since they may be scheduled by it. */
+  toMeasure: readonly string[] = [],
+): Promise<Result<T>> {
   const write = work.request && { actorId: work.actorId, key: work.request.key, part: work.request.parts++ };
   try {
     if (write) {
       const before = await maybeAnswered(work.db, write);
       if (before) return { ok: true, value: before.value as T };
     }
+    const lost = (toMeasure.length > 0 && (await work.measurePictures?.(toMeasure))) || NOTHING_LOST;
     const value = await work.db.transaction(async (tx) => {
-      const own = { ...acting(tx, work, work.actorId), seen: work.seen };
+      const own = { ...acting(tx, work, work.actorId), lost, seen: work.seen };
       const done = await act(own);
       if (write && !(await noteAnswered(tx, write, done, own.now))) throw new AnsweredBefore();
       return done;

@@ -79,7 +79,7 @@ const measuring =
   ): NonNullable<Work['measurePictures']> =>
   async (postIds) => {
     await followCardsOf({ ...plain, folder: app.folder.media }, postIds);
-    await measure(postIds);
+    return measure(postIds);
   };
 
 /** A door for which nobody need be chosen. It still opens only from our own pages and under our own name. */

@@ -40,9 +40,14 @@ export class OuterDbInTransactionError extends Error {
  * Opens a database: in the folder given, or in memory. Its session runs in UTC.
  *
  * @param from content to begin with, as `dump` gave it (in memory only)
+ * @param onDeath told when it ended by itself: nothing can be asked of it any more (not in memory)
  */
-export async function openDb(folder: string | 'memory', from?: Blob): Promise<Db> {
-  const engine = await (folder === 'memory' ? openInMemory(from) : openThread(folder));
+export async function openDb(
+  folder: string | 'memory',
+  from?: Blob,
+  onDeath: (why: Error) => void = () => undefined,
+): Promise<Db> {
+  const engine = await (folder === 'memory' ? openInMemory(from) : openThread(folder, onDeath));
   const inside = new AsyncLocalStorage<true>();
   const outer = (): Engine => {
     if (inside.getStore()) throw new OuterDbInTransactionError();

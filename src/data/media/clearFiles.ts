@@ -23,8 +23,18 @@ async function clear(path: string, isOld: (path: string) => Promise<boolean>): P
   return false;
 }
 
-/** Clears media files that no row points to any more, and uploads that broke off, a day after. @returns how many went */
-export async function clearLooseFiles(db: Db, folder: string, now: Instant): Promise<number> {
+/**
+ * Clears media files that no row points to any more, and uploads that broke off, a day after.
+ *
+ * @param kept files that a snapshot needs; null where that is not known: then only uploads go
+ * @returns how many files went
+ */
+export async function clearLooseFiles(
+  db: Db,
+  folder: string,
+  now: Instant,
+  kept: ReadonlySet<string> | null,
+): Promise<number> {
   const isOld = async (path: string) =>
     msBetween((await stat(path)).mtime.toISOString() as Instant, now) > LOOSE_AFTER_MS;
   let cleared = 0;
@@ -34,12 +44,12 @@ export async function clearLooseFiles(db: Db, folder: string, now: Instant): Pro
       if (await isOld(path)) await rm(path, { force: true });
       continue;
     }
-    if (!entry.isDirectory()) continue;
+    if (!entry.isDirectory() || kept === null) continue;
     const names = (await readdir(path)).filter((name) => /^[0-9a-f]{64}$/.test(name));
     const old: string[] = [];
     for (const name of names) if (await isOld(join(path, name))) old.push(name);
     const known = await listKnownContents(db, old);
-    for (const sha256 of old.filter((name) => !known.has(name)))
+    for (const sha256 of old.filter((name) => !known.has(name) && !kept.has(name)))
       if (await clear(picturePath(folder, sha256, 'original'), isOld)) {
         await rm(picturePath(folder, sha256, 'thumb'), { force: true });
         cleared++;

@@ -105,6 +105,22 @@ export async function deleteUnusedLibraryFile(tx: Queryable, brandId: string, sh
   return taken === 1;
 }
 
+/** A delivery `d` that may still be sent, or shown as what left. */
+const KEEPS_ITS_FILES = `(d.state in ('waiting', 'sending', 'held', 'failed', 'unknown') or d.unsure_since is not null)`;
+
+/** All contents that some row points to, as `listKnownContents` counts them. */
+export async function listAllContents(db: Queryable): Promise<string[]> {
+  const rows = await db.rows<{ sha256: string }>(
+    `select sha256 from library_files union select sha256 from media union select sha256 from piece_media
+     union select sha256 from brand_assets where sha256 is not null
+     union select x.picture ->> 'sha256' from posts p,
+       jsonb_array_elements(p.not_sent -> 'copy' -> 'pictures') as x (picture) where p.not_sent is not null
+     union select x.picture ->> 'sha256' from deliveries d, jsonb_array_elements(d.parcel -> 'pictures') as x (picture)
+       where ${KEEPS_ITS_FILES}`,
+  );
+  return rows.map(({ sha256 }) => sha256);
+}
+
 /** Which of these contents some row still points to: a library, a post, a piece, what a post did not send, a brand sheet, or a copy that waits to leave. */
 export async function listKnownContents(db: Queryable, hashes: readonly string[]): Promise<Set<string>> {
   const rows = await db.rows<{ sha256: string }>(
@@ -115,7 +131,7 @@ export async function listKnownContents(db: Queryable, hashes: readonly string[]
        or exists (select 1 from brand_assets b where b.sha256 = h.sha256)
        or exists (select 1 from posts p where p.not_sent is not null
          and p.not_sent -> 'copy' -> 'pictures' @> jsonb_build_array(jsonb_build_object('sha256', h.sha256)))
-       or exists (select 1 from deliveries d where (d.state in ('waiting', 'sending', 'held', 'failed', 'unknown') or d.unsure_since is not null)
+       or exists (select 1 from deliveries d where ${KEEPS_ITS_FILES}
          and d.parcel -> 'pictures' @> jsonb_build_array(jsonb_build_object('sha256', h.sha256)))`,
     [hashes],
   );

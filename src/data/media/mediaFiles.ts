@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, existsSync } from 'node:fs';
-import { mkdir, readFile, rename, rm, utimes, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { fileTypeFromBuffer } from 'file-type';
@@ -10,6 +10,7 @@ import sharp from 'sharp';
 import { accept, refuse, type Result } from '@/core/refusal';
 import { isFontInPool } from '../pool/drawCard';
 import { isDiskFull } from '../database/diskFull';
+import { renameSynced, syncPath, writeSynced } from '../folder/synced';
 
 /** Bytes of one picture that Bimlo takes in. */
 export const PICTURE_LIMIT_BYTES = 25_000_000;
@@ -50,12 +51,33 @@ class TooBig extends Error {}
 export const picturePath = (folder: string, sha256: string, size: 'original' | 'thumb'): string =>
   join(folder, sha256.slice(0, 2), size === 'thumb' ? `${sha256}.thumb.webp` : sha256);
 
-/** The bytes of a stored picture. @throws when the file is not there */
+/** A file that a row points to is not in the folder: it was lost, or did not come with a copy. */
+export class LostFileError extends Error {
+  constructor(readonly sha256: string) {
+    super(`the media file ${sha256} is not there`);
+  }
+}
+
+/** Tells a file that is lost from whatever else went wrong while it was read. */
+export async function unlessLost<T>(sha256: string, reading: Promise<T>): Promise<T> {
+  try {
+    return await reading;
+  } catch (error) {
+    if (error instanceof Error && 'code' in error && error.code === 'ENOENT') throw new LostFileError(sha256);
+    throw error;
+  }
+}
+
+/** The bytes of a stored picture. @throws LostFileError when the file is not there */
 export const readPictureFile = (
   folder: string,
   sha256: string,
   size: 'original' | 'thumb' = 'original',
-): Promise<Buffer> => readFile(picturePath(folder, sha256, size));
+): Promise<Buffer> => unlessLost(sha256, readFile(picturePath(folder, sha256, size)));
+
+/** Whether the file of a stored picture or video is there. */
+export const hasFile = (folder: string, sha256: string, size: 'original' | 'thumb' = 'original'): boolean =>
+  existsSync(picturePath(folder, sha256, size));
 
 /**
  * Takes a picture or video in: streamed to a temporary file, recognised by its content, looked into to be sure that it is
@@ -115,10 +137,8 @@ export async function takeFont(
   if (!FONT_TYPES.includes(mime) || !(await isFontInPool(bytes)))
     return refuse('notAFont', `“${shown}” is no font that can be used. Take a WOFF2, WOFF, TTF or OTF.`, 'file');
   const sha256 = createHash('sha256').update(bytes).digest('hex');
-  await mkdir(join(folder, sha256.slice(0, 2)), { recursive: true });
-  const temporary = join(folder, `incoming-${randomUUID()}`);
-  await writeFile(temporary, bytes);
-  await rename(temporary, picturePath(folder, sha256, 'original'));
+  await makePlace(folder, sha256);
+  await writeSynced(picturePath(folder, sha256, 'original'), bytes);
   return accept({ sha256, mime, bytes: bytes.length, fileName: shown });
 }
 
@@ -193,30 +213,25 @@ async function keep(
         : `“${file.fileName}” is broken or cut off, or has more than ${PICTURE_LIMIT_PIXELS / 1_000_000} megapixels. Save it again and try again.`,
       'pictures',
     );
-  await mkdir(join(folder, file.sha256.slice(0, 2)), { recursive: true });
+  await makePlace(folder, sha256);
   const thumb = picturePath(folder, file.sha256, 'thumb');
-  if (measures.thumb && !existsSync(thumb)) {
+  if (measures.thumb) {
     await writeFile(`${temporary}.thumb`, measures.thumb);
-    await rename(`${temporary}.thumb`, thumb);
+    await renameSynced(`${temporary}.thumb`, thumb);
   }
-  const target = picturePath(folder, file.sha256, 'original');
-  // One that lies there already looks new from now on, so that it is not cleared before its row is written.
-  if (!(await touch(target))) await rename(temporary, target);
+  // One that lies there already is replaced: it may have been damaged, and looks new from now on, so that it is not cleared
+  // before its row is written.
+  await syncPath(temporary);
+  await renameSynced(temporary, picturePath(folder, file.sha256, 'original'));
   const { width, height, durationMs } = measures;
   const isSoundOnly = isRecording && width === 0;
   return accept({ ...file, mime: isSoundOnly ? soundType(mime) : mime, width, height, durationMs });
 }
 
-/** Lets a file look new. @returns whether it is there */
-async function touch(path: string): Promise<boolean> {
-  try {
-    const now = new Date();
-    await utimes(path, now, now);
-    return true;
-  } catch (error) {
-    if (error instanceof Error && 'code' in error && error.code === 'ENOENT') return false;
-    throw error;
-  }
+/** Makes the folder that a file of that content lies in. */
+async function makePlace(folder: string, sha256: string): Promise<void> {
+  const made = await mkdir(dirname(picturePath(folder, sha256, 'original')), { recursive: true });
+  if (made !== undefined) await syncPath(folder);
 }
 
 /** SHA-256 of a file's bytes, hex. */

@@ -1,6 +1,7 @@
 import { isVideo } from '@/core/media/video';
 import { AS_IT_IS, type Rendered } from '@/core/media/fit';
 import type { Db, Queryable } from '../database/db';
+import { hasFile } from './mediaFiles';
 import { renderPicture } from './renderPicture';
 import type { Picture } from './media';
 
@@ -34,14 +35,29 @@ export async function insertRenditions(
   );
 }
 
+/** The contents of pictures and videos of posts. */
+async function listContents(db: Queryable, postIds: readonly string[]): Promise<string[]> {
+  const rows = await db.rows<{ sha256: string }>('select distinct sha256 from media where post_id = any($1::uuid[])', [
+    postIds,
+  ]);
+  return rows.map(({ sha256 }) => sha256);
+}
+
 /**
  * Makes the pictures of posts ready as they would leave, those that never were, and keeps their measures: so that a post
  * is checked by what its network will get. One at a time, since each takes the room of its pixels; videos leave as they are.
+ *
+ * @returns the contents whose files are lost
  */
-export async function measurePictures(db: Db, folder: string, postIds: readonly string[]): Promise<void> {
+export async function measurePictures(
+  db: Db,
+  folder: string,
+  postIds: readonly string[],
+): Promise<ReadonlySet<string>> {
+  const lost = new Set((await listContents(db, postIds)).filter((sha256) => !hasFile(folder, sha256)));
   const measured: (Rendered & { sha256: string; recipe: string })[] = [];
   for (const stored of await listUnrendered(db, postIds)) {
-    if (isVideo(stored)) continue;
+    if (isVideo(stored) || lost.has(stored.sha256)) continue;
     const { crop, toMime, toBytes, sha256, recipe } = stored;
     const { picture } = await renderPicture(folder, {
       ...AS_IT_IS,
@@ -53,4 +69,5 @@ export async function measurePictures(db: Db, folder: string, postIds: readonly 
     measured.push({ sha256, recipe, mime, width, height, bytes });
   }
   await insertRenditions(db, measured);
+  return lost;
 }

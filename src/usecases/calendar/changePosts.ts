@@ -49,66 +49,70 @@ export async function changePosts(
   targets: readonly ChangeTarget[],
   change: Change,
 ): Promise<Result<ChangeOutcome>> {
-  if (change.kind === 'stage' && change.stage === 'scheduled')
-    await work.measurePictures?.(targets.slice(0, CHANGE_LIMIT).map(({ id }) => id));
-  return doing(work, async (act) => {
-    await mustMay(act, 'changePosts', brandId);
-    checkChange(targets, change);
-    const outcome: ChangeOutcome = { changeId: null, label: '', postIds: [], refused: [], notes: [] };
-    const taken = await takePosts(
-      act,
-      targets.map(({ id }) => id),
-    );
-    const ground = await readGround(act, change);
-    const asked: Asked[] = [];
-    const copied: Copied[] = [];
-    const refuseOne = (postId: string, refusal: Refusal) => {
-      if (targets.length === 1) refused(refusal);
-      const open = taken.get(postId);
-      const title = open?.ok ? open.value.post.title : 'a post';
-      outcome.refused.push({ postId, title, message: refusal.message });
-    };
-    for (const { id, version } of targets) {
-      const result = await attempt(async () => {
-        const open = must(taken.get(id)!);
-        if (open.post.version !== version) refused(STALE);
-        if (change.kind === 'copy') copied.push(copy(act, open, change, ground));
-        else asked.push(writeOf(act, open, change, ground));
-      });
-      if (!result.ok) refuseOne(id, result.refusal);
-    }
-    const items: ChangeItem[] = [];
-    const results = await writeWhatMayBe(
-      act,
-      asked.map(({ write }) => write),
-    );
-    for (const [index, { write, notes }] of asked.entries()) {
-      const { post } = write.open;
-      const result = results[index]!;
-      if (!result.ok) {
-        refuseOne(post.id, result.refusal);
-        continue;
+  const schedules = change.kind === 'stage' && change.stage === 'scheduled';
+  const toMeasure = schedules ? targets.slice(0, CHANGE_LIMIT).map(({ id }) => id) : [];
+  return doing(
+    work,
+    async (act) => {
+      await mustMay(act, 'changePosts', brandId);
+      checkChange(targets, change);
+      const outcome: ChangeOutcome = { changeId: null, label: '', postIds: [], refused: [], notes: [] };
+      const taken = await takePosts(
+        act,
+        targets.map(({ id }) => id),
+      );
+      const ground = await readGround(act, change);
+      const asked: Asked[] = [];
+      const copied: Copied[] = [];
+      const refuseOne = (postId: string, refusal: Refusal) => {
+        if (targets.length === 1) refused(refusal);
+        const open = taken.get(postId);
+        const title = open?.ok ? open.value.post.title : 'a post';
+        outcome.refused.push({ postId, title, message: refusal.message });
+      };
+      for (const { id, version } of targets) {
+        const result = await attempt(async () => {
+          const open = must(taken.get(id)!);
+          if (open.post.version !== version) refused(STALE);
+          if (change.kind === 'copy') copied.push(copy(act, open, change, ground));
+          else asked.push(writeOf(act, open, change, ground));
+        });
+        if (!result.ok) refuseOne(id, result.refusal);
       }
-      items.push({
-        postId: post.id,
-        before: stateOf(post),
-        after: stateOf(result.value.after),
-        base: post.version,
-        version: post.version + 1,
-      });
-      for (const message of [...outcomeWords(result.value), ...notes])
-        outcome.notes.push({ postId: post.id, title: post.title, message });
-    }
-    for (const { made, notes, from } of copied) {
-      items.push(...madePosts(made.map(({ id }) => id)));
-      for (const message of notes) outcome.notes.push({ postId: from.id, title: from.title, message });
-    }
-    await addCopies(act, copied);
-    outcome.postIds = items.map((item) => item.postId);
-    outcome.label = changeWords(change, items.length);
-    if (items.length > 0) outcome.changeId = await noteUndoable(act, { brandId, label: outcome.label, items });
-    return outcome;
-  });
+      const items: ChangeItem[] = [];
+      const results = await writeWhatMayBe(
+        act,
+        asked.map(({ write }) => write),
+      );
+      for (const [index, { write, notes }] of asked.entries()) {
+        const { post } = write.open;
+        const result = results[index]!;
+        if (!result.ok) {
+          refuseOne(post.id, result.refusal);
+          continue;
+        }
+        items.push({
+          postId: post.id,
+          before: stateOf(post),
+          after: stateOf(result.value.after),
+          base: post.version,
+          version: post.version + 1,
+        });
+        for (const message of [...outcomeWords(result.value), ...notes])
+          outcome.notes.push({ postId: post.id, title: post.title, message });
+      }
+      for (const { made, notes, from } of copied) {
+        items.push(...madePosts(made.map(({ id }) => id)));
+        for (const message of notes) outcome.notes.push({ postId: from.id, title: from.title, message });
+      }
+      await addCopies(act, copied);
+      outcome.postIds = items.map((item) => item.postId);
+      outcome.label = changeWords(change, items.length);
+      if (items.length > 0) outcome.changeId = await noteUndoable(act, { brandId, label: outcome.label, items });
+      return outcome;
+    },
+    toMeasure,
+  );
 }
 
 function checkChange(targets: readonly ChangeTarget[], change: Change): void {

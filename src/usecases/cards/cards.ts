@@ -6,7 +6,8 @@ import { listBrandAssets } from '@/data/brands/brandAssets';
 import type { Db } from '@/data/database/db';
 import { maybeLibraryFile, insertLibraryFiles } from '@/data/media/library';
 import { listPictures, listWithFollowingCards, type Picture } from '@/data/media/media';
-import { readPictureFile, takeMedia, type MediaFile } from '@/data/media/mediaFiles';
+import { lostFile } from '@/core/media/lost';
+import { hasFile, readPictureFile, takeMedia, type MediaFile } from '@/data/media/mediaFiles';
 import { drawCardInPool, type CardFonts } from '@/data/pool/drawCard';
 import { maybePost } from '@/data/posts/posts';
 import { changePictures, type PictureOutcome } from '../media/pictures';
@@ -98,6 +99,7 @@ async function draw({ db, folder }: { db: Db; folder: string }, brandId: string,
   const file = await maybeLibraryFile(db, brandId, card.picture);
   if (!file || isVideo(file))
     return refuse('noPicture', 'That picture is not in the library. Choose another.', 'picture');
+  if (!hasFile(folder, file.sha256)) return refuse('lostFile', lostFile(file.fileName), 'picture');
   return drawCardInPool(card, await readPictureFile(folder, file.sha256), fonts);
 }
 
@@ -106,7 +108,7 @@ async function fontsOf(db: Db, folder: string, brandId: string): Promise<CardFon
   const assets = (await listBrandAssets(db, brandId)).filter(({ kind, sha256 }) => kind === 'font' && sha256 !== null);
   const read = async (at: number) => {
     const sha256 = assets[at]?.sha256;
-    return sha256 ? { sha256, bytes: await readPictureFile(folder, sha256) } : undefined;
+    return sha256 && hasFile(folder, sha256) ? { sha256, bytes: await readPictureFile(folder, sha256) } : undefined;
   };
   const [words, by = words] = await Promise.all([read(0), read(1)]);
   return { ...(words && { words }), ...(by && { by }) };

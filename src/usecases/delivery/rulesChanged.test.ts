@@ -3,8 +3,10 @@ import { listRuleSheets, oneChannel } from '@/data/brands/channels';
 import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import { deliverDue } from './deliver';
+import { listPictures } from '@/data/media/media';
 import { insertRenditions } from '@/data/media/renditions';
 import { attachPicture, removePicture, setRecipe } from '../media/pictures';
+import { changePosts } from '../calendar/changePosts';
 import { schedulePost, tryAgain } from './schedule';
 import { saveChannel } from '../brands/channels';
 import { saveRuleSheet } from '../brands/ruleSheets';
@@ -163,6 +165,7 @@ describe('pictures are checked by what they came to', () => {
       world.db,
       rows.map((row) => ({ ...row, mime: 'image/jpeg', width: 1_200, height: 1_200, bytes })),
     );
+    return new Set<string>();
   };
 
   it('one that came out larger than its network takes is not scheduled', async () => {
@@ -171,9 +174,22 @@ describe('pictures are checked by what they came to', () => {
     expect(codeOf(await schedulePost(work, id, (await world.post(id)).version))).toBe('blocked');
   });
 
+  it('one whose file is lost is not scheduled, alone or with others, and named', async () => {
+    const { id } = await attached();
+    const { sha256 } = (await listPictures(world.db, id))[0]!;
+    const work = { ...world.work, measurePictures: async () => new Set([sha256]) };
+    const alone = await schedulePost(work, id, (await world.post(id)).version);
+    expect(!alone.ok && alone.refusal).toMatchObject({ code: 'lostFile', message: expect.stringContaining('“') });
+    const other = await world.makePost('pithline');
+    const targets = [id, other.id].map(async (one) => ({ id: one, version: (await world.post(one)).version }));
+    const change = { kind: 'stage', stage: 'scheduled' } as const;
+    const both = valueOf(await changePosts(work, world.brandId, await Promise.all(targets), change));
+    expect([both.postIds, both.refused.map(({ postId }) => postId)]).toEqual([[other.id], [id]]);
+  });
+
   it('one that was never made ready is not scheduled, and after it is fitted it is made ready anew', async () => {
     const { id, pictureId } = await attached();
-    const never = { ...world.work, measurePictures: async () => undefined };
+    const never = { ...world.work, measurePictures: async () => new Set<string>() };
     expect(codeOf(await schedulePost(never, id, (await world.post(id)).version))).toBe('notMeasured');
     const work = { ...world.work, measurePictures: madeReady(90_000) };
     valueOf(await schedulePost(work, id, (await world.post(id)).version));

@@ -14,38 +14,44 @@ import { changePost, newDelivery } from '../posts/writePosts';
  * Schedules a post for its date and time: text, pictures, link and due instant are copied into its delivery, and only that
  * copy is sent. Scheduling again takes a new copy.
  */
-export async function schedulePost(work: Work, id: string, version: number): Promise<Result<{ dueAt: Instant }>> {
-  await work.measurePictures?.([id]);
-  return doing(work, async (act) => {
-    const open = await takePostAt(act, id, version);
-    const dueAt = must(maySchedule(open.facts));
-    await changePost(act, {
-      open,
-      change: { stage: 'scheduled' },
-      leavesAt: dueAt,
-      deed: 'scheduled',
-      detail: { dueAt },
-      undoneAs: changeWords({ kind: 'stage', stage: 'scheduled' }, open.post.title),
-    });
-    return { dueAt };
-  });
+export function schedulePost(work: Work, id: string, version: number): Promise<Result<{ dueAt: Instant }>> {
+  return doing(
+    work,
+    async (act) => {
+      const open = await takePostAt(act, id, version);
+      const dueAt = must(maySchedule(open.facts));
+      await changePost(act, {
+        open,
+        change: { stage: 'scheduled' },
+        leavesAt: dueAt,
+        deed: 'scheduled',
+        detail: { dueAt },
+        undoneAs: changeWords({ kind: 'stage', stage: 'scheduled' }, open.post.title),
+      });
+      return { dueAt };
+    },
+    [id],
+  );
 }
 
 /** Schedules a post for this very moment; its date and time become now. */
-export async function publishNow(work: Work, id: string, version: number): Promise<Result<{ dueAt: Instant }>> {
-  await work.measurePictures?.([id]);
-  return doing(work, async (act) => {
-    const open = await takePostAt(act, id, version);
-    const dueAt = must(mayPublishNow(open.facts));
-    await changePost(act, {
-      open,
-      change: { ...localOf(dueAt, open.brand.zone), stage: 'scheduled' },
-      leavesAt: dueAt,
-      deed: 'published now',
-      detail: { dueAt },
-    });
-    return { dueAt };
-  });
+export function publishNow(work: Work, id: string, version: number): Promise<Result<{ dueAt: Instant }>> {
+  return doing(
+    work,
+    async (act) => {
+      const open = await takePostAt(act, id, version);
+      const dueAt = must(mayPublishNow(open.facts));
+      await changePost(act, {
+        open,
+        change: { ...localOf(dueAt, open.brand.zone), stage: 'scheduled' },
+        leavesAt: dueAt,
+        deed: 'published now',
+        detail: { dueAt },
+      });
+      return { dueAt };
+    },
+    [id],
+  );
 }
 
 /**

@@ -1,6 +1,7 @@
 export {
   type MediaFile,
   picturePath,
+  hasFile,
   readPictureFile,
   refuseBySize,
   takeFont,

@@ -113,7 +113,7 @@ describe('clearing files', () => {
         return found;
       },
     };
-    expect(await clearLooseFiles(db, folder, START)).toBe(0);
+    expect(await clearLooseFiles(db, folder, START, new Set())).toBe(0);
     expect(await left()).toEqual(['a']);
   });
 
@@ -132,7 +132,7 @@ describe('clearing files', () => {
     await utimes(join(folder, 'incoming-old'), OLD, OLD);
     await writeFile(join(folder, 'incoming-new'), 'x');
     await utimes(join(folder, 'incoming-new'), new Date(START), new Date(START));
-    expect(await clearLooseFiles(world.db, folder, START)).toBe(1);
+    expect(await clearLooseFiles(world.db, folder, START, new Set())).toBe(1);
     expect(await left()).toEqual(['a', 'b', 'c', 'e']);
     expect((await readdir(folder)).filter((name) => name.startsWith('incoming'))).toEqual(['incoming-new']);
   });

@@ -1,5 +1,6 @@
 import { mayBeOut } from '@/core/delivery/delivery';
 import { makeParcel, measuresOf } from '@/core/delivery/parcel';
+import { lostFile } from '@/core/media/lost';
 import { isVideo } from '@/core/media/video';
 import { readTitle } from '@/core/pieces/piece';
 import type { WriteOutcome } from '@/core/posts/outcome';
@@ -155,6 +156,8 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   }
   if (after.stage === 'scheduled' && after.deletedAt !== null) after.stage = 'ready';
   if (write.leavesAt !== undefined) {
+    const lost = pictures.find(({ sha256 }) => act.lost.has(sha256));
+    if (lost) must(refuse('lostFile', lostFile(lost.fileName), 'pictures'));
     if (act.isMeasured && pictures.some((picture) => !isVideo(picture) && !picture.rendered))
       must(refuse('notMeasured', 'A picture was just changed. Try again in a moment.', 'pictures'));
     mustBeFit(blocksOf(content, channel.sheet));

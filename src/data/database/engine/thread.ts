@@ -10,18 +10,30 @@ interface Answer {
 
 const PROGRAM = join(/* turbopackIgnore: true */ process.cwd(), 'src/data/database/engine/worker.mjs');
 
-/** PGlite on a thread of its own, so that pages are answered while it computes. */
-export async function openThread(folder: string): Promise<Engine> {
-  const worker = new Worker(/* turbopackIgnore: true */ PROGRAM, { workerData: { folder } });
+/**
+ * PGlite on a thread of its own, so that pages are answered while it computes.
+ *
+ * @param onDeath told when the thread ended by itself
+ * @param program what runs on the thread
+ */
+export async function openThread(
+  folder: string,
+  onDeath: (why: Error) => void,
+  program: string = PROGRAM,
+): Promise<Engine> {
+  const worker = new Worker(/* turbopackIgnore: true */ program, { workerData: { folder } });
   const waiting = new Map<number, { resolve: (value: never) => void; reject: (error: Error) => void }>();
   let asked = 0;
   let transactions = 0;
   let gone: Error | null = null;
 
+  let isClosing = false;
   const fail = (error: Error): void => {
-    gone = error;
-    for (const { reject } of waiting.values()) reject(error);
+    const isFirst = gone === null;
+    gone ??= error;
+    for (const { reject } of waiting.values()) reject(gone);
     waiting.clear();
+    if (isFirst && !isClosing) onDeath(gone);
   };
   await new Promise<void>((resolve, reject) => {
     worker.once('message', () => resolve());
@@ -82,6 +94,7 @@ export async function openThread(folder: string): Promise<Engine> {
       throw new Error('Only a database in memory is dumped.');
     },
     close: async () => {
+      isClosing = true;
       await ask('close');
       await worker.terminate();
     },

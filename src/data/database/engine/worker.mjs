@@ -1,11 +1,10 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { PGlite, types } from '@electric-sql/pglite';
-import { PARSERS } from './parsers.mjs';
+import { types } from '@electric-sql/pglite';
+import { openOnDisk } from './onDisk.mjs';
 
 // PGlite computes on the thread it was opened on, so it has this one to itself. `thread.ts` is the other end.
 
-const lite = await PGlite.create({ dataDir: workerData.folder, parsers: PARSERS, relaxedDurability: false });
-await lite.exec("set time zone 'UTC'");
+const lite = await openOnDisk(workerData.folder);
 
 /** Rows from which on they cross to the other thread as one JSON text, which takes a third of the time of as many objects. */
 const MANY_ROWS = 20;
@@ -83,10 +82,17 @@ const plainError = ({ message, stack, code, constraint, table, column, detail })
   facts: { code, constraint, table, column, detail },
 });
 
+/** PostgreSQL itself broke: every further question would be answered so. */
+const isDead = (error) => error instanceof WebAssembly.RuntimeError || error?.name === 'ExitStatus';
+
 parentPort.on('message', ({ id, deed, ...rest }) => {
   DEEDS[deed](rest).then(
     (value) => parentPort.postMessage({ id, value }),
-    (error) => parentPort.postMessage({ id, error: plainError(error) }),
+    (error) => {
+      // Thrown where nobody catches it, it ends this thread, and the other end learns why.
+      if (isDead(error)) setImmediate(() => Promise.reject(error));
+      parentPort.postMessage({ id, error: plainError(error) });
+    },
   );
 });
 parentPort.postMessage({ ready: true });

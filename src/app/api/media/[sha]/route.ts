@@ -4,7 +4,7 @@ import { stat } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { isSound, isVideo } from '@/core/media/video';
 import { maybeMimeFor } from '@/usecases/media/reading';
-import { picturePath, readPictureFile } from '@/usecases/media/files';
+import { hasFile, picturePath, readPictureFile } from '@/usecases/media/files';
 import { nothingThere } from '@/app/server/request';
 
 /**
@@ -27,6 +27,7 @@ export const GET = door<{ sha: string }>('look', async (request, { params }, { a
     'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
     'x-content-type-options': 'nosniff',
   };
+  if (!hasFile(folder.media, sha, isThumb ? 'thumb' : 'original')) return nothingThere('file');
   if (isVideo(known) || isSound(known))
     return stretchOf(picturePath(folder.media, sha, 'original'), request.headers.get('range'), headers);
   const bytes = await readPictureFile(folder.media, sha, isThumb ? 'thumb' : 'original');
