@@ -1,5 +1,12 @@
 -- The present schema, as all migrations together make it. Generated; not run by anything.
 
+create table accounts_to_ask (
+  channel_id uuid not null,
+  since timestamp with time zone not null,
+  constraint accounts_to_ask_pkey PRIMARY KEY (channel_id),
+  constraint accounts_to_ask_channel FOREIGN KEY (channel_id) REFERENCES channels(id) ON DELETE CASCADE
+);
+
 create table answered_writes (
   actor_id uuid not null,
   key text not null,
@@ -184,12 +191,16 @@ create table deliveries (
   is_practice boolean not null default false,
   holder_id uuid,
   doubts integer not null default 0,
+  awaits_release boolean not null default false,
+  took_at timestamp with time zone,
   constraint deliveries_pkey PRIMARY KEY (id),
   constraint deliveries_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
   constraint deliveries_post_of_brand FOREIGN KEY (brand_id, post_id) REFERENCES posts(brand_id, id),
   constraint deliveries_mode_known CHECK ((mode = ANY (ARRAY['automatic'::text, 'byHand'::text]))),
   constraint deliveries_state_known CHECK ((state = ANY (ARRAY['waiting'::text, 'sending'::text, 'sent'::text, 'failed'::text, 'held'::text, 'unknown'::text, 'withdrawn'::text])))
 );
+CREATE INDEX deliveries_awaiting_release ON public.deliveries USING btree (brand_id) WHERE awaits_release;
+CREATE INDEX deliveries_by_key ON public.deliveries USING btree (idempotency_key);
 CREATE INDEX deliveries_due ON public.deliveries USING btree (next_try_at) WHERE (state = ANY (ARRAY['waiting'::text, 'sending'::text]));
 CREATE UNIQUE INDEX deliveries_one_current ON public.deliveries USING btree (post_id) WHERE (state <> 'withdrawn'::text);
 CREATE INDEX deliveries_to_ask ON public.deliveries USING btree (ask_at) WHERE (ask_at IS NOT NULL);
@@ -710,6 +721,21 @@ create table renditions (
   constraint renditions_pkey PRIMARY KEY (sha256, recipe),
   constraint renditions_sha256_hex CHECK ((sha256 ~ '^[0-9a-f]{64}$'::text))
 );
+
+create table restores (
+  id uuid not null,
+  brand_id uuid not null,
+  found_at timestamp with time zone not null,
+  restored_to timestamp with time zone,
+  signs text[] not null,
+  taken_over integer not null default 0,
+  released_at timestamp with time zone,
+  released_by uuid,
+  constraint restores_pkey PRIMARY KEY (id),
+  constraint restores_of_brand FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint restores_released_by_person FOREIGN KEY (released_by) REFERENCES people(id)
+);
+CREATE UNIQUE INDEX restores_one_open ON public.restores USING btree (brand_id) WHERE (released_at IS NULL);
 
 create table rhythm_entries (
   id uuid not null,

@@ -2,23 +2,25 @@ import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import type { Clock } from '@/core/clock';
 import { openDb, type Db } from '@/data/database/db';
-import { doubtAllUnsent } from '@/data/delivery/deliveries';
 import { forgetHolders } from '@/data/holders/holders';
 import { noteSetUp, takeFolder, type DataFolder } from '@/data/folder/folder';
 import { checkReadable, migrate, pendingMigrations, readMigrations } from '@/data/database/migrate';
 import { lacksRoom, troubleOf } from '@/data/database/diskFull';
 import { measurePictures } from '@/data/media/renditions';
 import { gatherStatistics } from '@/data/database/statistics';
-import { outgoingFrom } from '@/data/media/outgoing';
+import { keepingIn, outgoingFrom } from '@/data/media/outgoing';
 import { networkClient } from '@/standins/network/client';
-import { adoptSnapshots, afterRestore, takeSnapshot } from '@/data/folder/snapshots';
+import { adoptSnapshots, takeSnapshot } from '@/data/folder/snapshots';
 import { syncTree } from '@/data/folder/synced';
 import type { Work } from '@/usecases/useCase';
 import { clockFrom } from './clock';
 import { startHeartbeat } from './heartbeat';
 import { housekeeping } from './housekeeping';
+import { askAccounts, letAccountsBeAsked } from '@/usecases/delivery/askAccounts';
+import { noteRestored } from '@/usecases/delivery/restores';
 import { startJobs, type JobRunner } from './jobs';
 import { log } from './log';
+import { lookAtRun } from './runs';
 import { startWorker, type Worker } from './worker';
 
 /** What runs once per process. */
@@ -54,11 +56,7 @@ export function bimlo(): Promise<Bimlo> {
 export const dataRoot = (): string => process.env.BIMLO_DATA ?? join(process.cwd(), '.bimlo-data');
 
 /** Opens the database of a folder that was taken, checking that it can be read and bringing its schema up to date (a snapshot is taken before). */
-export async function openFolderDb(
-  folder: DataFolder,
-  clock: Clock,
-  onDeath?: (why: Error) => void,
-): Promise<Db> {
+export async function openFolderDb(folder: DataFolder, clock: Clock, onDeath?: (why: Error) => void): Promise<Db> {
   const migrations = await readMigrations();
   const db = await openDb(folder.db, undefined, onDeath);
   const pending = await pendingMigrations(db, migrations);
@@ -93,26 +91,32 @@ async function open(): Promise<Bimlo> {
     // This process alone has the folder, so whoever held a delivery or ran a job is dead.
     await forgetHolders(db);
     const heartbeat = await startHeartbeat(db, randomUUID());
-    await afterRestore(folder, async () => {
-      log.warn(
-        { doubted: await doubtAllUnsent(db, clock.now()) },
-        'a snapshot was put in place: the networks are asked',
-      );
-    });
+    const run = await lookAtRun(db, folder, clock);
     const networkUrl = process.env.BIMLO_NETWORK_URL ?? 'http://127.0.0.1:4311';
     const timeoutMs = Number(process.env.BIMLO_SEND_TIMEOUT_MS ?? 10_000);
+    const network = networkClient(networkUrl, timeoutMs, run.house);
     const work = {
       db,
       clock,
       ids: randomUUID,
       chance: Math.random,
-      network: networkClient(networkUrl, timeoutMs),
+      network,
       readPicture: outgoingFrom(folder.media),
+      keepPicture: keepingIn(folder.media, network),
       holder: heartbeat,
     };
+    if (run.signs.length > 0) {
+      log.warn({ signs: run.signs, lastSeen: run.lastSeen }, 'this folder was restored: what waits is kept back');
+      await noteRestored(work, run.signs, run.lastSeen);
+    }
+    await letAccountsBeAsked(work, run.lastSeen ?? clock.now());
+    await run.begin();
     let trouble: string | null = null;
-    const worker = startWorker(work, (error) => (trouble = error === null ? null : troubleOf(error)));
-    const jobs = await startJobs(work, housekeeping({ ...work, folder }));
+    const firstAsk = askAccounts(work, run.lastSeen).catch((error: unknown) => {
+      log.error({ err: error }, 'the networks could not be asked what they hold');
+    });
+    const worker = startWorker(work, (error) => (trouble = error === null ? null : troubleOf(error)), firstAsk);
+    const jobs = await startJobs(work, housekeeping({ ...work, folder, lastSeen: run.lastSeen }));
     log.info({ folder: folder.root }, 'data folder open');
     return {
       db,
@@ -128,6 +132,7 @@ async function open(): Promise<Bimlo> {
         await worker.stop();
         await jobs.stop();
         heartbeat.stop();
+        await run.stop();
         await db.close();
         await folder.release();
       },

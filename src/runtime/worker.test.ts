@@ -53,9 +53,9 @@ describe('the worker', () => {
     const network = fakeNetwork();
     const answers: (() => void)[] = [];
     const { publish } = network;
-    network.publish = async (parcel, key, readPicture) => {
+    network.publish = async (parcel, label, readPicture) => {
       if (parcel.network === 'pithline') await new Promise<void>((resolve) => answers.push(resolve));
-      return publish(parcel, key, readPicture);
+      return publish(parcel, label, readPicture);
     };
     worker = startWorker(deliveryWork(world, network));
     await worker.look();

@@ -16,8 +16,13 @@ export interface Worker {
  * Starts the loop: it looks every two seconds and whenever it is told to. A look that fails is logged; the loop goes on.
  *
  * @param onOutcome told of each look: the error that it failed with, or null when it went well
+ * @param after what has to be known before the first look: what the networks hold
  */
-export function startWorker(work: DeliveryWork, onOutcome: (error: unknown) => void = () => undefined): Worker {
+export function startWorker(
+  work: DeliveryWork,
+  onOutcome: (error: unknown) => void = () => undefined,
+  after: Promise<unknown> = Promise.resolve(),
+): Worker {
   let stopped = false;
   const failed = (error: unknown): void => {
     log.error({ err: error }, 'what is due could not be delivered');
@@ -26,8 +31,9 @@ export function startWorker(work: DeliveryWork, onOutcome: (error: unknown) => v
   const courier = makeCourier(work, failed);
 
   async function look(): Promise<void> {
-    if (stopped) return;
     try {
+      await after;
+      if (stopped) return;
       await courier.look();
       onOutcome(null);
     } catch (error) {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Format } from '@/core/rulesheets/types';
-import type { Network, Parcel, PublishAnswer } from '@/core/delivery/network';
+import type { HeldPost, Network, Parcel, PublishAnswer } from '@/core/delivery/network';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import type { Instant } from '@/core/time/plan';
 import { insertBrand } from '@/data/brands/brands';
@@ -144,6 +144,10 @@ export interface FakeNetwork extends Network {
   /** Answers to come, first to last; when there is none it accepts. `acceptThenSilent` accepts and gives no answer. */
   answers: (PublishAnswer | 'acceptThenSilent')[];
   accepted: Map<string, Parcel>;
+  /** What it holds of this house, with when it took it; `publish` adds to it. */
+  held: HeldPost[];
+  /** What its clock shows. */
+  now: Instant;
   /** How often it was asked to publish. */
   calls: number;
   asked: number;
@@ -158,16 +162,21 @@ export function fakeNetwork(): FakeNetwork {
   const network: FakeNetwork = {
     answers: [],
     accepted,
+    held: [],
+    now: START,
     calls: 0,
     asked: 0,
     isMute: false,
     readsPictures: false,
-    publish: async (parcel, key, readPicture) => {
+    publish: async (parcel, { key, postId }, readPicture) => {
       network.calls++;
       if (network.readsPictures) for (const picture of parcel.pictures) await readPicture(picture);
       const answer = network.answers.shift() ?? { kind: 'accepted', address: `/standins/x/${key}` };
-      if ((answer === 'acceptThenSilent' || answer.kind === 'accepted') && !accepted.has(key))
+      if ((answer === 'acceptThenSilent' || answer.kind === 'accepted') && !accepted.has(key)) {
         accepted.set(key, parcel);
+        const { words: _words, ...sent } = parcel;
+        network.held.push({ key, postId, parcel: sent, at: network.now, address: `/standins/x/${key}` });
+      }
       return answer === 'acceptThenSilent' ? { kind: 'unknown', words: 'no answer' } : answer;
     },
     find: async (_network, key) => {
@@ -175,6 +184,16 @@ export function fakeNetwork(): FakeNetwork {
       if (network.isMute) return { kind: 'unknown', words: 'silence' };
       return accepted.has(key) ? { kind: 'found', address: `/standins/x/${key}` } : { kind: 'notFound' };
     },
+    heldSince: async ({ network: name, account }, since) => {
+      if (network.isMute) return { kind: 'unknown', words: 'silence' };
+      const ofAccount = network.held.filter(({ parcel }) => parcel.network === name && parcel.account === account);
+      return { kind: 'told', posts: ofAccount.filter(({ at }) => at >= since) };
+    },
+    heldOf: async (_account, postId) =>
+      network.isMute
+        ? { kind: 'unknown', words: 'silence' }
+        : { kind: 'told', posts: network.held.filter((post) => post.postId === postId) },
+    pictureOf: async () => null,
   };
   return network;
 }
@@ -187,5 +206,6 @@ export const deliveryWork = (world: TestWorld, network: Network): DeliveryWork =
   chance: () => 0,
   network,
   readPicture: async (picture) => ({ bytes: new Uint8Array(), picture }),
+  keepPicture: async () => undefined,
   holder: { id: randomUUID(), stopped: () => [] },
 });

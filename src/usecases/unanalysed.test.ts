@@ -214,7 +214,11 @@ describe('on a database that gathered no statistics', () => {
         valueOf(await editPost({ ...world.work, db }, post.id, 1, { caption: 'Shut.' }));
       },
     ],
-    ['what is due', 'few', (db) => db.transaction((tx) => claimDue(tx, NOW, NOBODY_STOPPED, { inAll: 64, onChannel: 16 }))],
+    [
+      'what is due',
+      'few',
+      (db) => db.transaction((tx) => claimDue(tx, NOW, NOBODY_STOPPED, { inAll: 64, onChannel: 16 })),
+    ],
     ['when the next is due', 'few', (db) => maybeNextDue(db)],
     ['whom to ask about what is unsure', 'few', (db) => listToAsk(db, NOW, 50)],
   ])('%s visits few rows', async (_what, extent, act) => {

@@ -2,10 +2,11 @@ import { cache } from 'react';
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { brandOfPage } from '@/app/server/brand';
-import { countDueByHand } from '@/usecases/delivery/reading';
+import { countDueByHand, existsOpenRestore } from '@/usecases/delivery/reading';
 import { ConnectionBar } from '@/ui/ConnectionBar';
 import { FocusKeeper } from '@/ui/FocusKeeper';
 import { MessagesProvider } from '@/ui/messages';
+import { RestoredBar } from '@/ui/RestoredBar';
 import { ShellProvider } from '@/ui/shell';
 import { DraftSaver } from './DraftSaver';
 import { Rail } from './Rail';
@@ -33,10 +34,11 @@ export default async function BrandLayout({
   params: Promise<{ brand: string }>;
 }) {
   const { brand: slug } = await params;
-  const [{ brand, brands, channels, people, pillars, campaigns, me, now, today }, due] = await Promise.all([
+  const [{ brand, brands, channels, people, pillars, campaigns, me, now, today, db }, due] = await Promise.all([
     brandOfPage(slug),
     dueByHand(slug),
   ]);
+  const isRestored = await existsOpenRestore(db, brand.id);
   return (
     <ShellProvider
       shell={{
@@ -68,6 +70,7 @@ export default async function BrandLayout({
         <div className="shell">
           <Rail dueByHand={due} />
           <main className="place" id="place" tabIndex={-1}>
+            {isRestored && <RestoredBar />}
             {children}
           </main>
         </div>

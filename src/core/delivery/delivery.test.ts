@@ -74,7 +74,7 @@ describe('after a try', () => {
 });
 
 it('is leaving while it is sent, or is tried again because nobody knows', () => {
-  const waiting = { state: 'waiting', unsure: false, attempts: 0 } as const;
+  const waiting = { state: 'waiting', unsure: false, awaitsRelease: false, attempts: 0 } as const;
   expect(isLeaving(null)).toBe(false);
   expect(isLeaving({ ...waiting, state: 'sending' })).toBe(true);
   expect(isLeaving({ ...waiting, unsure: true, attempts: 1 })).toBe(true);
@@ -140,6 +140,7 @@ describe('how a departure stands', () => {
     mode: 'automatic',
     state: 'waiting',
     unsure: false,
+    awaitsRelease: false,
     attempts: 0,
     dueAt: NOW,
     blocks: [],
@@ -151,6 +152,7 @@ describe('how a departure stands', () => {
     ['under way', { state: 'sending' as const }, 'sending'],
     ['failed', { state: 'failed' as const }, 'failed'],
     ['held', { state: 'held' as const }, 'held'],
+    ['kept back since a restore', { awaitsRelease: true }, 'awaitsRelease'],
     ['may be published', { state: 'unknown' as const, unsure: true }, 'unknown'],
     ['out', { stage: 'published' as const, state: 'sent' as const }, 'out'],
     ['by hand, due', { mode: 'byHand' as const }, 'handOver'],

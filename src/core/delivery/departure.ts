@@ -9,6 +9,8 @@ export interface DepartureFacts {
   mode: DeliveryMode;
   state: DeliveryState | null;
   unsure: boolean;
+  /** It waits, since its folder was restored, until somebody releases it. */
+  awaitsRelease: boolean;
   attempts: number;
   dueAt: Instant | null;
   blocks: readonly Block[];
@@ -24,6 +26,8 @@ export type Fitness =
   | 'held'
   /** Its tries are used up, and nobody knows whether it is out. */
   | 'unknown'
+  /** It waits, since its folder was restored, until somebody releases it. */
+  | 'awaitsRelease'
   | 'handOver'
   | 'handOverToCome'
   /** Dated but not scheduled: it will not leave. */
@@ -35,6 +39,7 @@ export type Fitness =
 export function fitnessOf(facts: DepartureFacts, now: Instant): Fitness {
   if (facts.stage === 'published') return 'out';
   if (facts.stage !== 'scheduled' || facts.state === null) return facts.blocks.length > 0 ? 'notFit' : 'notScheduled';
+  if (facts.awaitsRelease) return 'awaitsRelease';
   if (facts.state === 'sending') return 'sending';
   if (facts.state === 'failed') return 'failed';
   if (facts.state === 'held') return 'held';

@@ -35,6 +35,19 @@ export function readTitle(typed: string, field = 'title'): Result<string> {
   return accept(title);
 }
 
+/** Characters of a title that is made of a text. */
+const MADE_TITLE = 80;
+
+/** A title made of a text: its first line, cut after a word where it is long; empty where nothing is written. */
+export function titleFrom(text: string): string {
+  const [line = ''] = cleanText(text).trim().split('\n');
+  const title = line.replace(/\s+/gu, ' ').trim();
+  if (title.length <= MADE_TITLE) return title;
+  const cut = title.slice(0, MADE_TITLE);
+  const end = cut.lastIndexOf(' ');
+  return `${(end > 0 ? cut.slice(0, end) : cut).replace(/[\uD800-\uDBFF]$/, '')} …`;
+}
+
 /** A piece as far as being an idea depends on it. */
 export interface IdeaFacts {
   sourceText: string;

@@ -40,6 +40,7 @@ export const RIGHTS = {
   changePosts: ofBrand('changes posts'),
   schedule: ofBrand('schedules posts'),
   signOff: ofBrand('signs off', ['manager', 'reviewer']),
+  releaseRestored: ofBrand('releases what waits since a restore', ['manager']),
   waive: ofBrand('waives what the team wants', ['manager']),
   doSteps: ofBrand('changes steps'),
   planBatchDays: ofBrand('plans batch days'),

@@ -36,6 +36,10 @@ export interface Delivery {
   createdAt: Instant;
   /** Whether it goes to a network that is there for practice only. */
   isPractice: boolean;
+  /** It waits, since its folder was restored, until somebody releases it. */
+  awaitsRelease: boolean;
+  /** When its network took it; null where it did not, or nobody knows. */
+  tookAt: Instant | null;
 }
 
 /** Where each field of a delivery `d` stands. */
@@ -60,6 +64,8 @@ const DELIVERY: Columns<Delivery> = {
   words: 'd.words',
   createdAt: 'd.created_at',
   isPractice: 'd.is_practice',
+  awaitsRelease: 'd.awaits_release',
+  tookAt: 'd.took_at',
 };
 
 /** The columns of a delivery `d`. */
@@ -73,6 +79,7 @@ export const JSON_COLUMNS: Columns<Delivery> = {
   lateFrom: instantText(DELIVERY.lateFrom),
   unsureSince: instantText(DELIVERY.unsureSince),
   askAt: instantText(DELIVERY.askAt),
+  tookAt: instantText(DELIVERY.tookAt),
   createdAt: instantText(DELIVERY.createdAt),
 };
 
@@ -97,14 +104,14 @@ export function listMaybeOut(db: Queryable, postId: string): Promise<Delivery[]>
 /** A delivery as it is made: what only comes with tries is left out. */
 export type NewDelivery = Omit<
   Delivery,
-  'isPractice' | 'lateFrom' | 'unsureSince' | 'unsure' | 'askAt' | 'asks' | 'doubts'
+  'isPractice' | 'awaitsRelease' | 'tookAt' | 'lateFrom' | 'unsureSince' | 'unsure' | 'askAt' | 'asks' | 'doubts'
 >;
 
 /** How many posts of a brand a person has to post by hand by now. */
 export async function countDueByHand(db: Queryable, brandId: string, now: Instant): Promise<number> {
   const [row] = await db.rows<{ count: number }>(
     `select count(*)::int as count from deliveries
-     where state = 'waiting' and mode = 'byHand' and next_try_at <= $2 and brand_id = $1`,
+     where state = 'waiting' and mode = 'byHand' and next_try_at <= $2 and brand_id = $1 and not awaits_release`,
     [brandId, now],
   );
   return row!.count;
@@ -249,9 +256,10 @@ export async function claimDue(
            select d.id, d.next_try_at, row_number() over (partition by d.channel_id order by d.next_try_at, d.id)
              + coalesce(($5::jsonb->>d.channel_id::text)::int, 0) as place
            from deliveries d
-           where d.mode = 'automatic' and d.state in ('waiting', 'sending') and ${isFree}
+           where d.mode = 'automatic' and d.state in ('waiting', 'sending') and ${isFree} and not d.awaits_release
+             and not exists (select 1 from accounts_to_ask a where a.channel_id = d.channel_id)
          ) due where place <= $4 order by next_try_at, id limit $3)
-         and ${isFree}
+         and ${isFree} and not d.awaits_release
        order by d.next_try_at, d.id for update skip locked
      )
      update deliveries d set state = 'sending', holder_id = $2,
@@ -344,24 +352,50 @@ export async function settleDelivery(
 }
 
 /**
- * Writes that a delivery is out, whatever became of it since. A withdrawn one becomes unsure anew instead, so that what is to be
- * sent of its post meets it.
+ * Writes that a network took a delivery, whatever became of it since. A withdrawn one becomes unsure anew instead, until its post
+ * is written to be out by it, so that what is to be sent of the post meets it.
  */
-export async function noteAccepted(tx: Queryable, id: string, now: Instant): Promise<void> {
+export async function noteAccepted(tx: Queryable, id: string, tookAt: Instant, now: Instant): Promise<void> {
   const isCurrent = await tx.run(
-    `update deliveries set state = 'sent', unsure_since = null, ask_at = null, holder_id = null, words = ''
+    `update deliveries set state = 'sent', unsure_since = null, ask_at = null, holder_id = null, words = '', took_at = $2
      where id = $1 and state <> 'withdrawn'`,
-    [id],
+    [id, tookAt],
   );
   if (isCurrent === 0) await doubtOne(tx, id, now);
 }
 
-/** Writes that a delivery is out whose post has no other one that counts. */
-export async function noteOut(tx: Queryable, id: string): Promise<void> {
+/** Writes that an earlier delivery of a post is out; where another one counts by then, beside that one. */
+export async function noteOut(tx: Queryable, id: string, tookAt: Instant): Promise<void> {
   await tx.run(
-    `update deliveries set state = 'sent', unsure_since = null, ask_at = null, holder_id = null, words = '' where id = $1`,
-    [id],
+    `update deliveries d set unsure_since = null, ask_at = null, holder_id = null, words = '', took_at = $2,
+       state = case when exists (select 1 from deliveries o where o.post_id = d.post_id and o.id <> d.id
+         and o.state <> 'withdrawn') then d.state else 'sent' end
+     where d.id = $1`,
+    [id, tookAt],
   );
+}
+
+/** Adds what a network took of a post under a key that was not known: what the post is out by, or beside what counts. */
+export async function insertTaken(
+  tx: Queryable,
+  taken: Pick<Delivery, 'id' | 'brandId' | 'postId' | 'channelId' | 'idempotencyKey' | 'parcel' | 'createdAt'> & {
+    tookAt: Instant;
+  },
+): Promise<void> {
+  await insertDeliveries(tx, [
+    {
+      ...taken,
+      ...{
+        mode: 'automatic',
+        state: 'withdrawn',
+        dueAt: taken.tookAt,
+        nextTryAt: taken.tookAt,
+        attempts: 1,
+        words: '',
+      },
+    },
+  ]);
+  await noteOut(tx, taken.id, taken.tookAt);
 }
 
 /** Deliveries whose networks are to be asked by now whether they are out, those that waited longest first. */
@@ -386,19 +420,71 @@ export async function askNow(tx: Queryable, ids: readonly string[], now: Instant
 }
 
 /**
- * After a snapshot was put in place nobody knows what was sent since it was taken: every automatic delivery that has not
- * been sent is unsure, is asked about first, and late ones are held.
- *
- * @returns how many
+ * After its folder was restored nobody knows what became of a brand's deliveries since: every automatic one that was not sent is
+ * unsure and asked about, and waits until somebody releases it; so does what a person may have posted by hand by now.
  */
-export function doubtAllUnsent(tx: Queryable, now: Instant): Promise<number> {
-  return tx.run(doubting(`d.mode = 'automatic' and d.state <> 'withdrawn'`), [now]);
+export async function keepBack(tx: Queryable, brandId: string, now: Instant): Promise<void> {
+  const ofBrand = `d.brand_id = $2 and d.mode = 'automatic' and d.state <> 'withdrawn' and not d.awaits_release`;
+  await tx.run(doubting(ofBrand), [now, brandId]);
+  await tx.run(
+    `update deliveries d set awaits_release = true, holder_id = null, attempts = 0,
+       state = case when d.state = 'sending' then 'waiting' else d.state end, ask_at = coalesce(d.ask_at, $1)
+     where ${ofBrand} and d.state <> 'sent'`,
+    [now, brandId],
+  );
+  await tx.run(
+    `update deliveries d set awaits_release = true
+     where d.brand_id = $2 and d.mode = 'byHand' and d.state = 'waiting' and d.due_at <= $1`,
+    [now, brandId],
+  );
+}
+
+/** A delivery `d` that waits to be released, and would be sent or posted then. */
+const AWAITING = `d.awaits_release and d.state not in ('sent', 'withdrawn')`;
+
+/** Deliveries of a brand that wait to be released, the next due first. */
+export function listAwaitingRelease(db: Queryable, brandId: string): Promise<Delivery[]> {
+  return db.rows<Delivery>(
+    `select ${COLUMNS} from deliveries d where ${AWAITING} and d.brand_id = $1 order by d.due_at, d.id`,
+    [brandId],
+  );
+}
+
+/** Lets deliveries of a brand go on, all or those of some posts. @returns the ids of those that were released */
+export async function releaseDeliveries(
+  tx: Queryable,
+  brandId: string,
+  postIds: readonly string[] | null,
+): Promise<string[]> {
+  const rows = await tx.rows<{ id: string }>(
+    `update deliveries d set awaits_release = false
+     where ${AWAITING} and d.brand_id = $1 and ($2::uuid[] is null or d.post_id = any($2::uuid[])) returning d.id`,
+    [brandId, postIds],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** The delivery of a brand under a key, whatever became of it. */
+export async function maybeDeliveryByKey(db: Queryable, brandId: string, key: string): Promise<Delivery | undefined> {
+  const rows = await db.rows<Delivery>(
+    `select ${COLUMNS} from deliveries d where d.brand_id = $1 and d.idempotency_key = $2`,
+    [brandId, key],
+  );
+  return rows[0];
 }
 
 /** The next instant at which a delivery is due, if any is. */
 export async function maybeNextDue(db: Queryable): Promise<Instant | undefined> {
   const rows = await db.rows<{ at: Instant }>(
-    `select next_try_at as at from deliveries where state = 'waiting' and mode = 'automatic' order by next_try_at limit 1`,
+    `select next_try_at as at from deliveries where state = 'waiting' and mode = 'automatic' and not awaits_release
+     order by next_try_at limit 1`,
   );
   return rows[0]?.at;
+}
+
+/** All deliveries of a post, the oldest first. */
+export function listDeliveriesOfPost(db: Queryable, postId: string): Promise<Delivery[]> {
+  return db.rows<Delivery>(`select ${COLUMNS} from deliveries d where d.post_id = $1 order by d.created_at, d.id`, [
+    postId,
+  ]);
 }

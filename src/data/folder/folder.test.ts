@@ -11,7 +11,8 @@ import { openTestDb } from '../database/testDb';
 import { FolderInUseError, NoDatabaseError, noteSetUp, takeFolder, type DataFolder } from './folder';
 import {
   adoptSnapshots,
-  afterRestore,
+  forgetSaidRestored,
+  isSaidRestored,
   listKeptContents,
   listRestorable,
   listSnapshots,
@@ -83,14 +84,14 @@ describe('snapshots', () => {
     expect([names.length, names[0]]).toEqual([SNAPSHOTS_KEPT, '20261103T100000Z']);
     await writeFile(join(folder.db, 'base', 'rows'), 'after and longer');
     expect(await restoreSnapshot(folder, names.at(-1)!)).toEqual({ movedTo: `${folder.db}.aside-1` });
-    expect(await readdir(folder.db)).toEqual(['PG_VERSION', 'base']);
+    expect((await readdir(folder.db)).sort()).toEqual(['PG_VERSION', 'base', 'set-up-finished']);
     await expect(restoreSnapshot(folder, '../../etc')).rejects.toThrow(/There is no whole snapshot/);
     expect(await listRestorable(folder)).toEqual([...names, 'db.aside-1']);
     await restoreSnapshot(folder, 'db.aside-1');
     expect(await listRestorable(folder)).toEqual([...names, 'db.aside-2']);
-    let told = 0;
-    for (let start = 0; start < 2; start++) await afterRestore(folder, async () => void told++);
-    expect(told).toBe(1);
+    expect(isSaidRestored(folder)).toBe(true);
+    await forgetSaidRestored(folder);
+    expect(isSaidRestored(folder)).toBe(false);
     await db.close();
   });
 
@@ -166,7 +167,7 @@ describe('a start', () => {
     await restoreSnapshot(folder, name);
     await folder.release();
     folder = await takeFolder(root);
-    expect(await readdir(folder.db)).toEqual(['PG_VERSION', 'base']);
+    expect((await readdir(folder.db)).sort()).toEqual(['PG_VERSION', 'base', 'set-up-finished']);
   });
 
   it('offers no copy that broke off halfway', async () => {

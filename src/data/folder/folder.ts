@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { mkdir, open, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { tryLock } from 'fs-native-extensions';
+import { MANIFEST } from './manifest';
 import { renameSynced, writeSynced } from './synced';
 
 /** Where things lie in a data folder. */
@@ -33,6 +34,7 @@ export class NoDatabaseError extends Error {
   }
 }
 
+/** The note that a set-up went through. It lies in the folder, and in the database too, which may be copied alone. */
 const SET_UP = 'set-up-finished';
 
 /** Where a snapshot is copied to before it takes the database's place. */
@@ -67,9 +69,11 @@ export async function takeFolder(root: string, { toRestore = false } = {}): Prom
   const folder = { root, db: join(root, 'db'), media: join(root, 'media'), snapshots: join(root, 'snapshots') };
   await mkdir(folder.media, { recursive: true });
   await mkdir(folder.snapshots, { recursive: true });
-  const wasSetUp = existsSync(join(/* turbopackIgnore: true */ root, SET_UP));
-  if (existsSync(/* turbopackIgnore: true */ folder.db) && !wasSetUp)
-    await renameSynced(folder.db, unusedName(`${folder.db}.unfinished`));
+  const places = [join(root, SET_UP), join(folder.db, SET_UP), join(folder.db, MANIFEST)];
+  if (!places.some((path) => existsSync(/* turbopackIgnore: true */ path))) {
+    if (existsSync(/* turbopackIgnore: true */ folder.db))
+      await renameSynced(folder.db, unusedName(`${folder.db}.unfinished`));
+  } else if (holdsDb(folder.db)) await noteSetUp(folder);
   const aside = await listAside(root);
   if (!toRestore && !holdsDb(folder.db) && aside.length > 0) {
     await lock.close();
@@ -78,9 +82,10 @@ export async function takeFolder(root: string, { toRestore = false } = {}): Prom
   return { ...folder, release: () => lock.close() };
 }
 
-/** Notes that the first set-up of the database went through; a folder without this note is moved aside at the next start. */
-export async function noteSetUp(folder: Pick<DataFolder, 'root'>): Promise<void> {
-  await writeSynced(join(folder.root, SET_UP), 'The database in db/ was set up completely.\n');
+/** Notes that the first set-up of the database went through; a database without this note is moved aside at the next start. */
+export async function noteSetUp({ root, db }: Pick<DataFolder, 'root' | 'db'>): Promise<void> {
+  for (const path of [join(db, SET_UP), join(root, SET_UP)])
+    if (!existsSync(/* turbopackIgnore: true */ path)) await writeSynced(path, 'The database was set up completely.\n');
 }
 
 /** A name that begins with a path and is not taken: `db.aside-1`. */

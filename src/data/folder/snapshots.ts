@@ -88,15 +88,13 @@ export async function listKeptContents(folder: Pick<DataFolder, 'root' | 'snapsh
 
 const restoredMark = ({ root }: Pick<DataFolder, 'root'>): string => join(root, 'restored');
 
-/**
- * Runs `work` once after a snapshot was put in place, at the first opening after it. When it fails it is run again at the
- * next.
- */
-export async function afterRestore(folder: Pick<DataFolder, 'root'>, work: () => Promise<void>): Promise<void> {
-  if (!existsSync(/* turbopackIgnore: true */ restoredMark(folder))) return;
-  await work();
-  await rm(/* turbopackIgnore: true */ restoredMark(folder), { force: true });
-}
+/** Whether a restore left word that it put something in the database's place. */
+export const isSaidRestored = (folder: Pick<DataFolder, 'root'>): boolean =>
+  existsSync(/* turbopackIgnore: true */ restoredMark(folder));
+
+/** Takes that word away, once it is written down in the database. */
+export const forgetSaidRestored = (folder: Pick<DataFolder, 'root'>): Promise<void> =>
+  rm(/* turbopackIgnore: true */ restoredMark(folder), { force: true });
 
 /** What can be put in the database's place: whole snapshots, oldest first, then databases that lie beside it. */
 export async function listRestorable(folder: DataFolder): Promise<string[]> {

@@ -1,9 +1,18 @@
 import { openAsBlob } from 'node:fs';
 import { lostFile } from '@/core/media/lost';
-import { NotFitToLeave, type ReadPicture } from '@/core/delivery/network';
+import { NotFitToLeave, type Network, type ParcelPicture, type ReadPicture } from '@/core/delivery/network';
 import { isVideo } from '@/core/media/video';
-import { LostFileError, picturePath, unlessLost } from './mediaFiles';
+import { hasFile, LostFileError, picturePath, takeMedia, unlessLost } from './mediaFiles';
 import { renderPicture } from './renderPicture';
+
+/** Takes pictures in that networks hold, unless they are here, and does without those that cannot be had. */
+export const keepingIn =
+  (folder: string, { pictureOf }: Pick<Network, 'pictureOf'>) =>
+  async (network: string, { sha256, fileName }: ParcelPicture): Promise<void> => {
+    if (hasFile(folder, sha256)) return;
+    const bytes = await pictureOf(network, sha256);
+    if (bytes) await takeMedia(folder, bytes, fileName);
+  };
 
 /** Makes what leaves out of the files of a folder: pictures after their recipes; a video as it is, read while it is sent. */
 export const outgoingFrom =

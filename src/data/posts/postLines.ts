@@ -52,6 +52,8 @@ export interface PostLine extends Words {
     mode: DeliveryMode;
     state: DeliveryState;
     unsure: boolean;
+    /** It waits, since its folder was restored, until somebody releases it. */
+    awaitsRelease: boolean;
     /** Whether its network goes on being asked whether it is out. */
     isAsked: boolean;
     /** Whether its network is there for practice only. */
@@ -130,6 +132,7 @@ const lineSource = (order: string) => `
   ) s on true
   left join lateral (
     select jsonb_build_object('id', d.id, 'mode', d.mode, 'state', d.state, 'unsure', d.unsure_since is not null, 'isAsked', d.ask_at is not null, 'isPractice', d.is_practice,
+      'awaitsRelease', d.awaits_release,
       'attempts', d.attempts, 'words', d.words, 'parcel', case when d.mode = 'byHand' then d.parcel end,
       'dueAt', ${instantText('d.due_at')},
       'nextTryAt', ${instantText('d.next_try_at')}) as delivery

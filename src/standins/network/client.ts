@@ -1,12 +1,15 @@
 import {
   NotFitToLeave,
+  type Account,
   type FindAnswer,
+  type HeldAnswer,
   type Network,
   type Parcel,
   type ParcelPicture,
   type PublishAnswer,
   type ReadPicture,
 } from '@/core/delivery/network';
+import type { AcceptedPost } from './store';
 
 /** Where a network's page of a post is to be seen, from Bimlo's own address. */
 export const standinAddress = (network: string, id: string): string => `/standins/${network}/${id}`;
@@ -22,8 +25,9 @@ const NOT_REACHED = 'the network could not be reached';
  *
  * @param base for example `http://127.0.0.1:4311`
  * @param timeoutMs after which a call counts as unanswered; for an upload more, by its size
+ * @param house which house's posts these are: several may use one account
  */
-export function networkClient(base: string, timeoutMs: number): Network {
+export function networkClient(base: string, timeoutMs: number, house: string): Network {
   const call = (path: string, init: RequestInit = {}, bytes = 0) =>
     fetch(`${base}${path}`, {
       ...init,
@@ -46,8 +50,26 @@ export function networkClient(base: string, timeoutMs: number): Network {
     return sent;
   }
 
+  async function held({ network, account }: Account, which: Record<string, string>): Promise<HeldAnswer> {
+    try {
+      const query = new URLSearchParams({ account, house, ...which });
+      const response = await call(`/networks/${network}/held?${query}`);
+      if (!response.ok) return { kind: 'unknown', words: `answered ${response.status}` };
+      const posts = (await response.json()) as AcceptedPost[];
+      return {
+        kind: 'told',
+        posts: posts.map(({ id, key, postId = '', acceptedAt, parcel }) => ({
+          ...{ key, postId, parcel, at: acceptedAt },
+          address: standinAddress(network, id),
+        })),
+      };
+    } catch (error) {
+      return { kind: 'unknown', words: wordsOf(error) };
+    }
+  }
+
   return {
-    async publish(parcel, key, readPicture): Promise<PublishAnswer> {
+    async publish(parcel, { key, postId }, readPicture): Promise<PublishAnswer> {
       let pictures: ParcelPicture[];
       try {
         pictures = await sendPictures(parcel, readPicture);
@@ -60,7 +82,7 @@ export function networkClient(base: string, timeoutMs: number): Network {
       try {
         const response = await call(`/networks/${parcel.network}/posts`, {
           method: 'POST',
-          headers: { 'content-type': 'application/json', 'idempotency-key': key },
+          headers: { 'content-type': 'application/json', 'idempotency-key': key, 'x-house': house, 'x-post': postId },
           body: JSON.stringify(sent),
         });
         const body = (await response.json()) as { id?: string; words?: string };
@@ -83,12 +105,26 @@ export function networkClient(base: string, timeoutMs: number): Network {
     async find(network, key): Promise<FindAnswer> {
       try {
         const response = await call(`/networks/${network}/posts?key=${encodeURIComponent(key)}`);
-        const body = (await response.json()) as { id?: string };
+        const body = (await response.json()) as Partial<AcceptedPost>;
         if (response.status === 404) return { kind: 'notFound' };
-        if (response.ok && body.id) return { kind: 'found', address: standinAddress(network, body.id) };
+        if (response.ok && body.id)
+          return { kind: 'found', address: standinAddress(network, body.id), at: body.acceptedAt };
         return { kind: 'unknown', words: `answered ${response.status}` };
       } catch (error) {
         return { kind: 'unknown', words: wordsOf(error) };
+      }
+    },
+
+    heldSince: (account, since) => held(account, { since }),
+    heldOf: (account, postId) => held(account, { post: postId }),
+
+    async pictureOf(_network, sha256) {
+      try {
+        const response = await call(`/pictures/${sha256}`);
+        return response.ok ? new Uint8Array(await response.arrayBuffer()) : null;
+      } catch {
+        // Whatever kept it from coming: the picture is not had.
+        return null;
       }
     },
   };

@@ -38,7 +38,7 @@ async function start(faults: Partial<Faults> = {}) {
     store,
     storeFolder: folder,
     faults: { ...NO_FAULTS, ...faults },
-    now: () => '2026-11-23T14:30:00.000Z',
+    frozenAt: '2026-11-23T14:30:00.000Z',
     onStop: () => undefined,
   });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
@@ -55,11 +55,31 @@ afterEach(async () => {
   await rm(folder, { recursive: true });
 });
 
-const client = (timeoutMs = 400) => networkClient(base, timeoutMs);
+const client = (timeoutMs = 400) => networkClient(base, timeoutMs, 'our-house');
 const publish = (key: string, change: Partial<Parcel> = {}) =>
-  client().publish({ ...parcel, ...change }, key, async (picture) => ({ bytes, picture }));
+  client().publish({ ...parcel, ...change }, { key, postId: 'post-1' }, async (picture) => ({ bytes, picture }));
 
 describe('the made-up networks', () => {
+  it('tell what an account took of a house, since an instant or of a post, and nothing of others', async () => {
+    await start();
+    await publish('k1');
+    await publish('k2', { account: '@other' });
+    const ask = (house: string) => networkClient(base, 400, house);
+    const account = { network: 'pithline', account: '@moor' };
+    const [found] = [await ask('our-house').heldSince(account, '2026-11-23T14:30:00.000Z')];
+    expect(found).toMatchObject({
+      kind: 'told',
+      posts: [{ key: 'k1', postId: 'post-1', at: '2026-11-23T14:30:00.000Z', parcel: { texts: parcel.texts } }],
+    });
+    const none = { kind: 'told', posts: [] };
+    expect(await ask('our-house').heldSince(account, '2026-11-23T14:30:00.001Z')).toEqual(none);
+    expect(await ask('another').heldSince(account, '2026-01-01T00:00:00.000Z')).toEqual(none);
+    expect(await ask('our-house').heldOf(account, 'post-1')).toEqual(found);
+    expect(await ask('our-house').heldOf(account, 'post-2')).toEqual(none);
+    expect(await ask('our-house').pictureOf('pithline', sha256)).toEqual(new Uint8Array(bytes));
+    expect(await ask('our-house').pictureOf('pithline', 'a'.repeat(64))).toBeNull();
+  });
+
   it('refuse another parcel under a key they have: something is out, and that is told', async () => {
     await start();
     const first = await publish('k');
@@ -86,7 +106,10 @@ describe('the made-up networks', () => {
     await start();
     const noise = Buffer.from('no picture at all');
     const pictures = [{ ...parcel.pictures[0]!, sha256: createHash('sha256').update(noise).digest('hex') }];
-    const answer = await client().publish({ ...parcel, pictures }, 'k', async (picture) => ({ bytes: noise, picture }));
+    const answer = await client().publish({ ...parcel, pictures }, { key: 'k', postId: 'post-1' }, async (picture) => ({
+      bytes: noise,
+      picture,
+    }));
     expect(answer).toEqual({ kind: 'refused', words: 'picture dome.png cannot be read' });
   });
 
@@ -103,6 +126,7 @@ describe('the made-up networks', () => {
     expect(await client().find('pithline', 'k1')).toEqual({
       kind: 'found',
       address: (first as { address: string }).address,
+      at: '2026-11-23T14:30:00.000Z',
     });
     expect(await store.readPicture(sha256)).toEqual(bytes);
   });

@@ -1,7 +1,8 @@
 /**
  * The made-up networks as a process of their own.
  *
- * Environment: BIMLO_NETWORK_PORT, BIMLO_NETWORK_STORE (a folder), BIMLO_NETWORK_FAULTS (JSON, see `Faults`).
+ * Environment: BIMLO_NETWORK_PORT, BIMLO_NETWORK_STORE (a folder), BIMLO_NETWORK_FAULTS (JSON, see `Faults`), BIMLO_NOW (an instant at
+ * which their clock stands until `PUT /clock` moves it).
  * Prints `networks ready on <port>` once it can be called.
  */
 import { mkdirSync } from 'node:fs';
@@ -20,7 +21,7 @@ const server = createNetworkServer({
   store,
   storeFolder: folder,
   faults: readFaults(JSON.parse(process.env.BIMLO_NETWORK_FAULTS ?? '{}') as Record<string, unknown>),
-  now: () => new Date().toISOString(),
+  frozenAt: process.env.BIMLO_NOW,
   onStop: stop,
 });
 

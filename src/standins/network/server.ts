@@ -15,8 +15,8 @@ const LISTED = 60;
 export interface NetworkServerOptions {
   store: NetworkStore;
   faults: Faults;
-  /** When a post was accepted. */
-  now: () => string;
+  /** Where the networks' clock stands until it is moved; absent where it runs. */
+  frozenAt?: string;
   /** Said at `GET /`, so that a starter can tell whose networks these are. */
   storeFolder: string;
   onStop: () => void;
@@ -31,14 +31,17 @@ export interface NetworkServerOptions {
  *     POST /networks/:network/posts             Idempotency-Key, a parcel as JSON -> 201 {id}, 409 another
  *                                               parcel has that key, 422 refused, 503 try later
  *     GET  /networks/:network/posts[?key=…]     what it holds, newest first; with a key 200 or 404
+ *     GET  /networks/:network/held?account=…&house=…&since=… (or &post=…)    what an account took, oldest first
  *     GET  /networks/:network/posts/:id
  *     GET  /counts                              accepted posts by network; `calls` and `refused` by key
  *     PUT  /faults                              any of the settings of `Faults`
+ *     PUT  /clock                               {now}, where the clock stands still
  *     POST /stop
  */
 export function createNetworkServer(options: NetworkServerOptions): Server {
   const { store } = options;
   let faults = options.faults;
+  let now = options.frozenAt;
   const calls = new Map<string, number>();
   const refusedKeys = new Set<string>();
 
@@ -62,7 +65,9 @@ export function createNetworkServer(options: NetworkServerOptions): Server {
       refusedKeys.add(key);
       return answer(response, 422, { words });
     }
-    const { id } = await store.accept({ network, key, acceptedAt: options.now(), parcel });
+    const said = (name: string) => request.headers[name]?.toString();
+    const from = { house: said('x-house'), postId: said('x-post') };
+    const { id } = await store.accept({ network, key, acceptedAt: now ?? new Date().toISOString(), parcel, ...from });
     if (fault !== 'timeOutAfter') answer(response, 201, { id });
   }
 
@@ -95,6 +100,11 @@ export function createNetworkServer(options: NetworkServerOptions): Server {
       faults = readFaults(JSON.parse((await readBody(request)).toString('utf8')), faults);
       return answer(response, 200, faults);
     }
+    if (asked === 'PUT clock' && now !== undefined) {
+      const { now: to } = JSON.parse((await readBody(request)).toString('utf8')) as { now: string };
+      now = new Date(to).toISOString();
+      return answer(response, 200, { now });
+    }
     if (asked === 'POST stop') {
       answer(response, 200, {});
       return options.onStop();
@@ -111,6 +121,12 @@ export function createNetworkServer(options: NetworkServerOptions): Server {
       return;
     }
     const [, network, , id] = path;
+    if (path[0] === 'networks' && network && path[2] === 'held') {
+      const asked = (name: string) => url.searchParams.get(name) ?? '';
+      const account = { network, account: asked('account'), house: asked('house') };
+      const which = url.searchParams.has('post') ? { postId: asked('post') } : { since: asked('since') };
+      return answer(response, 200, store.heldBy(account, which));
+    }
     if (path[0] === 'networks' && network && path[2] === 'posts') {
       if (request.method === 'POST') return publish(network, request, response);
       const key = url.searchParams.get('key');

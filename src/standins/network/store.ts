@@ -12,6 +12,9 @@ export interface AcceptedPost {
   key: string;
   id: string;
   acceptedAt: string;
+  /** Which house sent it, and of which of its posts it is a copy; absent in journals from before these were kept. */
+  house?: string;
+  postId?: string;
   parcel: Omit<Parcel, 'words'>;
 }
 
@@ -20,6 +23,11 @@ export interface NetworkStore {
   /** Takes a post, on disk before this resolves; the same key again gives the post taken first. */
   accept(post: Omit<AcceptedPost, 'id'>): Promise<AcceptedPost>;
   find(network: string, key: string): AcceptedPost | undefined;
+  /** What an account took of a house's posts since an instant, or of one post; oldest first. */
+  heldBy(
+    account: { network: string; account: string; house: string },
+    which: { since: string } | { postId: string },
+  ): AcceptedPost[];
   /** Newest first. */
   list(network: string, limit: number): AcceptedPost[];
   one(network: string, id: string): AcceptedPost | undefined;
@@ -68,6 +76,11 @@ export async function openNetworkStore(folder: string): Promise<NetworkStore> {
       return accepted;
     },
     find: (network, key) => byKey.get(`${network}/${key}`),
+    heldBy: ({ network, account, house }, which) =>
+      posts
+        .filter((post) => post.network === network && post.parcel.account === account && post.house === house)
+        .filter((post) => ('since' in which ? post.acceptedAt >= which.since : post.postId === which.postId))
+        .sort((a, b) => a.acceptedAt.localeCompare(b.acceptedAt)),
     list: (network, limit) =>
       posts
         .filter((post) => post.network === network)

@@ -1,10 +1,12 @@
 import { isSettled, nextAsk } from '@/core/delivery/delivery';
-import type { FindAnswer } from '@/core/delivery/network';
 import { addMs } from '@/core/time/plan';
 import { listToAsk, noteAsked, noteNotOut, type Delivery } from '@/data/delivery/deliveries';
+import { oneChannel } from '@/data/brands/channels';
 import { lockPosts } from '@/data/posts/lockPosts';
 import { leftAt, type DeliveryWork } from './deliver';
 import { publishCopy } from './publish';
+import { publishHeld } from './takeOver';
+import { askWhetherOut, type OutAnswer } from './whetherOut';
 import { acting } from '../useCase';
 
 /** Deliveries asked about in one go, and so at once. */
@@ -20,23 +22,23 @@ const WHILE_SENDING_MS = 60_000;
  */
 export async function askUnsure(work: DeliveryWork): Promise<number> {
   const due = await listToAsk(work.db, work.clock.now(), ASKED_AT_ONCE);
-  await Promise.all(
-    due.map(async (delivery) =>
-      take(work, delivery, await work.network.find(delivery.parcel.network, delivery.idempotencyKey)),
-    ),
-  );
+  await Promise.all(due.map(async (delivery) => take(work, delivery, await askWhetherOut(work.network, delivery))));
   return due.length;
 }
 
-async function take(work: DeliveryWork, delivery: Delivery, found: FindAnswer): Promise<void> {
+async function take(work: DeliveryWork, delivery: Delivery, found: OutAnswer): Promise<void> {
   await work.db.transaction(async (tx) => {
     const act = acting(tx, work, null);
     await lockPosts(tx, [delivery.postId]);
     const about = { brandId: delivery.brandId, subject: 'delivery' as const, subjectId: delivery.id };
     if (found.kind === 'found') {
-      const isWritten = await publishCopy(act, delivery, { at: leftAt(delivery), address: found.address });
+      const { at = leftAt(delivery), address } = found;
+      const isWritten = await publishCopy(act, delivery, { at, address });
       if (isWritten) await act.note({ ...about, deed: 'found to be out' });
       else await noteAsked(tx, delivery.id, addMs(act.now, WHILE_SENDING_MS));
+    } else if (found.kind === 'foundOther') {
+      await publishHeld(act, await oneChannel(tx, delivery.channelId), found.held);
+      await act.note({ ...about, deed: 'found to be out' });
     } else if (found.kind === 'notFound' && isSettled(delivery.unsureSince, act.now)) {
       await noteNotOut(tx, [delivery]);
       await act.note({ ...about, deed: 'found not to be out' });

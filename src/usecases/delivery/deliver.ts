@@ -1,5 +1,12 @@
 import { afterTry, isSettled, nextStep, type NextStep } from '@/core/delivery/delivery';
-import { NotFitToLeave, type Network, type PublishAnswer, type ReadPicture } from '@/core/delivery/network';
+import {
+  NotFitToLeave,
+  type HeldPost,
+  type Network,
+  type ParcelPicture,
+  type PublishAnswer,
+  type ReadPicture,
+} from '@/core/delivery/network';
 import type { Clock, Ids } from '@/core/clock';
 import type { Instant } from '@/core/time/plan';
 import { listChannelsById, type Channel } from '@/data/brands/channels';
@@ -20,6 +27,8 @@ import type { Claimant } from '@/data/holders/holders';
 import { lockPosts } from '@/data/posts/lockPosts';
 import { checkedPictures, whyHeld } from './fitToLeave';
 import { publishCopy } from './publish';
+import { publishHeld } from './takeOver';
+import { askWhetherOut } from './whetherOut';
 import { acting } from '../useCase';
 
 /** What delivering needs. */
@@ -31,6 +40,8 @@ export interface DeliveryWork {
   chance: () => number;
   network: Network;
   readPicture: ReadPicture;
+  /** Takes a picture in that a network holds, unless it is here; does without where it cannot be had. */
+  keepPicture: (network: string, picture: ParcelPicture) => Promise<void>;
   /** This process, as far as it holds what it carries. */
   holder: Holder;
 }
@@ -165,7 +176,9 @@ type Outcome =
   /** It is not sent before a person looked at it. */
   | { kind: 'held'; why: string }
   /** An earlier copy of the post turned out to be out. */
-  | { kind: 'earlierOut'; earlier: Delivery; address: string };
+  | { kind: 'earlierOut'; earlier: Delivery; address: string; at?: Instant }
+  /** The post turned out to be out as a copy that is not known here. */
+  | { kind: 'otherOut'; held: HeldPost };
 
 interface Tried {
   outcome: Outcome;
@@ -183,15 +196,17 @@ async function callNetwork(work: DeliveryWork, delivery: Claimed): Promise<Tried
   const { parcel, idempotencyKey, channel } = delivery;
   const tried = { unsureSince: delivery.unsureSince, notOut: [] as Doubt[] };
   for (const earlier of await listMaybeOut(work.db, delivery.postId)) {
-    const found = await work.network.find(earlier.parcel.network, earlier.idempotencyKey);
-    if (found.kind === 'found') return { ...tried, outcome: { kind: 'earlierOut', earlier, address: found.address } };
+    const found = await askWhetherOut(work.network, earlier);
+    if (found.kind === 'found') return { ...tried, outcome: { ...found, kind: 'earlierOut', earlier } };
+    if (found.kind === 'foundOther') return { ...tried, outcome: { ...found, kind: 'otherOut' } };
     if (found.kind === 'unknown' || !isSettled(earlier.unsureSince, work.clock.now()))
       return { ...tried, outcome: answered({ kind: 'tryLater', words: EARLIER_UNKNOWN }) };
     tried.notOut.push(earlier);
   }
   if (delivery.step !== 'send') {
-    const found = await work.network.find(parcel.network, idempotencyKey);
-    if (found.kind === 'found') return { ...tried, outcome: answered({ kind: 'accepted', address: found.address }) };
+    const found = await askWhetherOut(work.network, delivery);
+    if (found.kind === 'found') return { ...tried, outcome: answered({ ...found, kind: 'accepted' }) };
+    if (found.kind === 'foundOther') return { ...tried, outcome: { ...found, kind: 'otherOut' } };
     if (found.kind === 'unknown') return { ...tried, outcome: answered(found) };
     if (isSettled(delivery.unsureSince, work.clock.now())) tried.unsureSince = null;
     const why = delivery.step === 'askThenHold' ? '' : whyHeld(delivery, channel);
@@ -199,7 +214,12 @@ async function callNetwork(work: DeliveryWork, delivery: Claimed): Promise<Tried
   }
   try {
     const readPicture = checkedPictures(delivery, channel, work.readPicture);
-    return { ...tried, outcome: answered(await work.network.publish(parcel, idempotencyKey, readPicture)) };
+    return {
+      ...tried,
+      outcome: answered(
+        await work.network.publish(parcel, { key: idempotencyKey, postId: delivery.postId }, readPicture),
+      ),
+    };
   } catch (error) {
     if (!(error instanceof NotFitToLeave)) throw error;
     return { ...tried, outcome: { kind: 'held', why: error.message } };
@@ -225,9 +245,9 @@ async function settle(work: DeliveryWork, delivery: Claimed, { outcome, unsureSi
           : '';
     await endAttempt(tx, delivery.id, delivery.number, { at: act.now, outcome: kind, words });
     if (outcome.kind === 'answered' && outcome.answer.kind === 'accepted') {
-      const at = delivery.unsureSince === null ? act.now : leftAt(delivery);
+      const { at = delivery.unsureSince === null ? act.now : leftAt(delivery), address } = outcome.answer;
       await act.note(deed(delivery, kind, { words }));
-      await publishCopy(act, delivery, { at, address: outcome.answer.address });
+      await publishCopy(act, delivery, { at, address });
       return;
     }
     const after =
@@ -248,9 +268,10 @@ async function settle(work: DeliveryWork, delivery: Claimed, { outcome, unsureSi
     }
     await act.note(deed(delivery, kind, { words }));
     if (outcome.kind === 'earlierOut') {
-      const { earlier, address } = outcome;
-      await publishCopy(act, earlier, { at: leftAt(earlier), address });
+      const { earlier, address, at = leftAt(earlier) } = outcome;
+      await publishCopy(act, earlier, { at, address });
     }
+    if (outcome.kind === 'otherOut') await publishHeld(act, delivery.channel, outcome.held);
   });
 }
 

@@ -57,6 +57,7 @@ function departureOf(post: PostLine, channel: Channel, now: Instant): Departure 
       mode: delivery?.mode ?? (channel.sheet.automatic ? 'automatic' : 'byHand'),
       state: delivery?.state ?? null,
       unsure: delivery?.unsure ?? false,
+      awaitsRelease: delivery?.awaitsRelease ?? false,
       attempts: delivery?.attempts ?? 0,
       dueAt: delivery?.dueAt ?? null,
       blocks,

@@ -1,8 +1,8 @@
-import { isLeaving } from '@/core/delivery/delivery';
+import { HOLD_AFTER_MS, isLeaving } from '@/core/delivery/delivery';
 import type { ParcelPicture } from '@/core/delivery/network';
 import { differsFromParcel, makeParcel } from '@/core/delivery/parcel';
 import { AS_IT_IS } from '@/core/media/fit';
-import { localOf, type Instant } from '@/core/time/plan';
+import { localOf, msBetween, type Instant } from '@/core/time/plan';
 import { noteAccepted, noteOut, type Delivery } from '@/data/delivery/deliveries';
 import type { Picture } from '@/data/media/media';
 import { factsOf, takePost, type OpenPost } from '../posts/takePosts';
@@ -26,14 +26,16 @@ export async function publishCopy(
   const { delivery, post } = taken;
   const isCurrent = delivery?.id === id;
   if (isCurrent && delivery.state === 'sent') return true;
-  await noteAccepted(act.tx, id, act.now);
+  await noteAccepted(act.tx, id, out.at, act.now);
   if (delivery && !isCurrent && isLeaving(delivery)) return false;
   const now = isCurrent ? { ...taken, delivery: { ...delivery, state: 'sent' as const, unsure: false } } : taken;
   const open = { ...now, facts: factsOf(now, act.now) };
   if (post.stage === 'published')
     await act.note({ brandId: post.brandId, subject: 'delivery', subjectId: id, deed: 'out besides', detail: out });
   else {
-    const placeLeft = localOf(left.dueAt, open.brand.zone);
+    // What left about when it was due keeps its planned minute.
+    const isOnTime = Math.abs(msBetween(left.dueAt, out.at)) <= HOLD_AFTER_MS;
+    const placeLeft = localOf(isOnTime ? left.dueAt : out.at, open.brand.zone);
     await changePost(act, {
       open,
       change: {
@@ -51,7 +53,7 @@ export async function publishCopy(
       detail: { address: out.address },
     });
   }
-  if (!isCurrent) await noteOut(act.tx, id);
+  if (!isCurrent) await noteOut(act.tx, id, out.at);
   return true;
 }
 

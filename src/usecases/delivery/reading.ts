@@ -1,3 +1,4 @@
 /** Deliveries as pages read them. Plain queries, handed on as they are. */
 
 export { countDueByHand, maybeDeliveryOfPost } from '@/data/delivery/deliveries';
+export { existsOpenRestore } from '@/data/delivery/restores';

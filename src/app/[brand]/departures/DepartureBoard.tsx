@@ -5,6 +5,7 @@ import { Fragment, useState } from 'react';
 import Link from 'next/link';
 import type { Instant, LocalDate } from '@/core/time/plan';
 import type { Departure } from '@/usecases/delivery/loadDepartures';
+import type { OpenRestore } from '@/usecases/delivery/restores';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { CallSign } from '@/ui/CallSign';
 import { clockTime, spokenDate } from '@/ui/format';
@@ -12,6 +13,7 @@ import { useShell } from '@/ui/shell';
 import { useRefresh } from '@/ui/useRefresh';
 import { DepartureStatus } from './DepartureStatus';
 import { HandOver } from './HandOver';
+import { RestoredNotice } from './RestoredNotice';
 import Table from 'react-bootstrap/Table';
 import { TermHint } from '@/ui/TermHint';
 
@@ -22,6 +24,7 @@ const REFRESH_EVERY_MS = 4_000;
 export function DepartureBoard({
   departures,
   trouble = null,
+  restore = null,
   now,
   today,
   tomorrow,
@@ -29,6 +32,8 @@ export function DepartureBoard({
   departures: readonly Departure[];
   /** Why nothing can be sent at present; null while all is well. */
   trouble?: string | null;
+  /** That the data folder was restored, with what waits since; null while nothing does. */
+  restore?: OpenRestore | null;
   now: Instant;
   today: LocalDate;
   tomorrow: LocalDate;
@@ -63,6 +68,7 @@ export function DepartureBoard({
             {trouble}
           </Alert>
         )}
+        {restore && <RestoredNotice restore={restore} />}
         {departures.length === 0 && (
           <div className="empty">
             <h2>Nothing to send in the next days</h2>

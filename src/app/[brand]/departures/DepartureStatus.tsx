@@ -73,6 +73,8 @@ export function DepartureStatus({ departure, onHandOver }: { departure: Departur
           </div>
         </>
       );
+    case 'awaitsRelease':
+      return <span className="attention">waits to be released</span>;
     case 'unknown':
       return (
         <>

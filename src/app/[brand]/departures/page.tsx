@@ -2,6 +2,7 @@ import { addDays } from '@/core/time/days';
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
 import { loadDepartures } from '@/usecases/delivery/loadDepartures';
+import { loadRestore } from '@/usecases/delivery/restores';
 import { DepartureBoard } from './DepartureBoard';
 
 export const metadata: Metadata = { title: 'Departures' };
@@ -13,6 +14,7 @@ export default async function DeparturesPage({ params }: { params: Promise<{ bra
     <DepartureBoard
       departures={await loadDepartures(db, brand, now)}
       trouble={await app.trouble()}
+      restore={await loadRestore(db, brand)}
       now={now}
       today={today}
       tomorrow={addDays(today, 1)}

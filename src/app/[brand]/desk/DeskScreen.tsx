@@ -43,6 +43,7 @@ const FITNESS_WORDS: Record<Fitness, { words: string; isWrong?: boolean }> = {
   retrying: { words: 'trying again' },
   failed: { words: 'failed', isWrong: true },
   held: { words: 'on hold', isWrong: true },
+  awaitsRelease: { words: 'waits to be released', isWrong: true },
   unknown: { words: 'may be published', isWrong: true },
   handOver: { words: 'by hand, now' },
   handOverToCome: { words: 'by hand' },

@@ -1,0 +1,130 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
+import { SIGN_WORDS } from '@/core/folder/restored';
+import { may } from '@/core/rights/may';
+import type { OpenRestore, Waiting } from '@/usecases/delivery/restores';
+import { CallSign } from '@/ui/CallSign';
+import { dayAndTime } from '@/ui/format';
+import { counted } from '@/core/words';
+import { useSay } from '@/ui/messages';
+import { useShell } from '@/ui/shell';
+import { useDeed } from '@/ui/useDeed';
+import { WordButton } from '@/ui/WordButton';
+
+/** That the data folder was restored, with what waits since: nothing of it is sent before a manager has released it. */
+export function RestoredNotice({ restore }: { restore: OpenRestore }) {
+  const { brand, me } = useShell();
+  const router = useRouter();
+  const say = useSay();
+  const { run, busy } = useDeed();
+  const { waiting, silentChannels, takenOver, restoredTo, signs } = restore;
+  const mayRelease = may({ role: me.role, brandIds: [brand.id] }, 'releaseRestored', { brandId: brand.id }).ok;
+
+  async function release(postId: string | null) {
+    const answer = await run<{ released: number }>('POST', '/api/restores/release', { brandId: brand.id, postId });
+    if (answer.kind !== 'done') return;
+    say({ text: `Released ${counted(answer.value.released, 'post')}.` });
+    router.refresh();
+  }
+
+  return (
+    <section className="restored" aria-labelledby="restored-head">
+      <h2 id="restored-head">
+        {restoredTo ? `Restored to ${dayAndTime(restoredTo, brand.zone)}` : 'Restored'}:{' '}
+        {waiting.length === 0
+          ? 'nothing waits'
+          : `${counted(waiting.length, 'post')} ${waiting.length === 1 ? 'waits' : 'wait'}`}
+      </h2>
+      <p>
+        Bimlo is working with an earlier state of its data: {signs.map((sign) => SIGN_WORDS[sign]).join(', and ')}. What
+        was planned, changed or unscheduled after that is gone, so nothing is sent by itself until a manager has looked
+        through this list.
+      </p>
+      {takenOver > 0 && (
+        <p>
+          {counted(takenOver, 'post')} that {takenOver === 1 ? 'was' : 'were'} published since then{' '}
+          {takenOver === 1 ? 'is' : 'are'} marked as published again, as the networks have{' '}
+          {takenOver === 1 ? 'it' : 'them'}.
+        </p>
+      )}
+      {silentChannels.length > 0 && (
+        <p className="attention">
+          Not answered yet: {silentChannels.join(', ')}. Nothing is sent there before the network has told what it has.
+        </p>
+      )}
+      {waiting.length > 0 && (
+        <Table bsPrefix="timetable">
+          <thead>
+            <tr>
+              <th scope="col">Planned for</th>
+              <th scope="col">Channel</th>
+              <th scope="col">Post</th>
+              <th scope="col">What is known</th>
+              {mayRelease && <th scope="col">Actions</th>}
+            </tr>
+          </thead>
+          <tbody>
+            {waiting.map((one) => (
+              <WaitingRow
+                key={one.slip.id}
+                waiting={one}
+                onRelease={mayRelease && !busy ? () => void release(one.slip.id) : null}
+                mayRelease={mayRelease}
+              />
+            ))}
+          </tbody>
+        </Table>
+      )}
+      {mayRelease ? (
+        <Button disabled={busy} onClick={() => void release(null)}>
+          {waiting.length === 0 ? 'Continue' : `Release all ${waiting.length}`}
+        </Button>
+      ) : (
+        <p className="soft">Only a manager releases them.</p>
+      )}
+    </section>
+  );
+}
+
+function WaitingRow({
+  waiting: { slip, dueAt, isUnsure, isByHand },
+  mayRelease,
+  onRelease,
+}: {
+  waiting: Waiting;
+  mayRelease: boolean;
+  onRelease: (() => void) | null;
+}) {
+  const { brand, channels } = useShell();
+  const channel = channels.find(({ id }) => id === slip.channelId);
+  const known = isByHand
+    ? 'by hand: look whether somebody has posted it since'
+    : isUnsure
+      ? 'its network has not said whether it is published: it is asked first'
+      : 'not published';
+  return (
+    <tr data-waiting={slip.id}>
+      <td className="figures">{dayAndTime(dueAt, brand.zone)}</td>
+      <td>
+        <CallSign sign={slip.callSign} color={channel?.color ?? ''} name={channel?.name} />
+      </td>
+      <td className="what">
+        <Link dir="auto" href={`/${brand.slug}/calendar?post=${slip.id}&date=${slip.date}`} prefetch={false}>
+          {slip.title}
+        </Link>
+      </td>
+      <td>{known}</td>
+      {mayRelease && (
+        <td>
+          <WordButton disabled={!onRelease} onClick={() => onRelease?.()} aria-label={`Release: ${slip.title}`}>
+            Release
+          </WordButton>
+        </td>
+      )}
+    </tr>
+  );
+}
