@@ -6,7 +6,7 @@ import { lockPosts } from '@/data/posts/lockPosts';
 import { leftAt, type DeliveryWork } from './deliver';
 import { publishCopy } from './publish';
 import { publishHeld } from './takeOver';
-import { askWhetherOut, type OutAnswer } from './whetherOut';
+import { learnWhetherOut, type OutAnswer } from './whetherOut';
 import { acting } from '../useCase';
 
 /** Deliveries asked about in one go, and so at once. */
@@ -22,7 +22,7 @@ const WHILE_SENDING_MS = 60_000;
  */
 export async function askUnsure(work: DeliveryWork): Promise<number> {
   const due = await listToAsk(work.db, work.clock.now(), ASKED_AT_ONCE);
-  await Promise.all(due.map(async (delivery) => take(work, delivery, await askWhetherOut(work.network, delivery))));
+  await Promise.all(due.map(async (delivery) => take(work, delivery, await learnWhetherOut(work.network, delivery))));
   return due.length;
 }
 

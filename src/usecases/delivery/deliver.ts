@@ -28,7 +28,7 @@ import { lockPosts } from '@/data/posts/lockPosts';
 import { checkedPictures, whyHeld } from './fitToLeave';
 import { publishCopy } from './publish';
 import { publishHeld } from './takeOver';
-import { askWhetherOut } from './whetherOut';
+import { learnWhetherOut } from './whetherOut';
 import { acting } from '../useCase';
 
 /** What delivering needs. */
@@ -196,7 +196,7 @@ async function callNetwork(work: DeliveryWork, delivery: Claimed): Promise<Tried
   const { parcel, idempotencyKey, channel } = delivery;
   const tried = { unsureSince: delivery.unsureSince, notOut: [] as Doubt[] };
   for (const earlier of await listMaybeOut(work.db, delivery.postId)) {
-    const found = await askWhetherOut(work.network, earlier);
+    const found = await learnWhetherOut(work.network, earlier);
     if (found.kind === 'found') return { ...tried, outcome: { ...found, kind: 'earlierOut', earlier } };
     if (found.kind === 'foundOther') return { ...tried, outcome: { ...found, kind: 'otherOut' } };
     if (found.kind === 'unknown' || !isSettled(earlier.unsureSince, work.clock.now()))
@@ -204,7 +204,7 @@ async function callNetwork(work: DeliveryWork, delivery: Claimed): Promise<Tried
     tried.notOut.push(earlier);
   }
   if (delivery.step !== 'send') {
-    const found = await askWhetherOut(work.network, delivery);
+    const found = await learnWhetherOut(work.network, delivery);
     if (found.kind === 'found') return { ...tried, outcome: answered({ ...found, kind: 'accepted' }) };
     if (found.kind === 'foundOther') return { ...tried, outcome: { ...found, kind: 'otherOut' } };
     if (found.kind === 'unknown') return { ...tried, outcome: answered(found) };

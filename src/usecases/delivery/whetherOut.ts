@@ -5,7 +5,7 @@ import type { Delivery } from '@/data/delivery/deliveries';
 export type OutAnswer = FindAnswer | { kind: 'foundOther'; held: HeldPost };
 
 /** Asks a network whether a copy is out, or its post under another key: a copy that was made since on a folder that is lost. */
-export async function askWhetherOut(
+export async function learnWhetherOut(
   network: Network,
   { parcel, idempotencyKey, postId }: Pick<Delivery, 'parcel' | 'idempotencyKey' | 'postId'>,
 ): Promise<OutAnswer> {

@@ -63,7 +63,6 @@ export function RestoredNotice({ restore }: { restore: OpenRestore }) {
               <th scope="col">Planned for</th>
               <th scope="col">Channel</th>
               <th scope="col">Post</th>
-              <th scope="col">What is known</th>
               {mayRelease && <th scope="col">Actions</th>}
             </tr>
           </thead>
@@ -102,10 +101,10 @@ function WaitingRow({
   const { brand, channels } = useShell();
   const channel = channels.find(({ id }) => id === slip.channelId);
   const known = isByHand
-    ? 'by hand: look whether somebody has posted it since'
+    ? 'by hand: check whether somebody has posted it since'
     : isUnsure
-      ? 'its network has not said whether it is published: it is asked first'
-      : 'not published';
+      ? 'its network has not said yet whether it is published, and is asked again before it is sent'
+      : 'not published yet';
   return (
     <tr data-waiting={slip.id}>
       <td className="figures">{dayAndTime(dueAt, brand.zone)}</td>
@@ -116,8 +115,8 @@ function WaitingRow({
         <Link dir="auto" href={`/${brand.slug}/calendar?post=${slip.id}&date=${slip.date}`} prefetch={false}>
           {slip.title}
         </Link>
+        <div className="soft small-text">{known}</div>
       </td>
-      <td>{known}</td>
       {mayRelease && (
         <td>
           <WordButton disabled={!onRelease} onClick={() => onRelease?.()} aria-label={`Release: ${slip.title}`}>
