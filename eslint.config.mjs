@@ -1,5 +1,6 @@
 import tseslint from 'typescript-eslint';
 import hooks from 'eslint-plugin-react-hooks';
+import regexp from 'eslint-plugin-regexp';
 
 /**
  * What each room may not import. Imports go one way: app -> runtime, usecases; runtime -> usecases -> data, core; ui -> core;
@@ -50,11 +51,14 @@ export default tseslint.config(
   },
   ...tseslint.configs.recommended,
   {
-    plugins: { 'react-hooks': hooks },
+    plugins: { 'react-hooks': hooks, regexp },
     rules: {
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      // No text may make an expression run away.
+      'regexp/no-super-linear-backtracking': ['error', { report: 'certain' }],
+      'regexp/no-super-linear-move': ['error', { report: 'certain' }],
       'no-empty': ['error', { allowEmptyCatch: false }],
       eqeqeq: ['error', 'smart'],
     },

@@ -35,7 +35,7 @@ interface Marked {
 function readMarked(name: string): Marked {
   const marked = readFileSync(join(FOLDER, name), 'utf8');
   const kept = keptOf(marked.replace(/\{\{|\}\}/g, ''));
-  const keys = [...marked.matchAll(/\{\{([\s\S]*?)\}\}/g)].map(({ 1: words }) => words!);
+  const keys = [...marked.matchAll(/\{\{([^{}]*)\}\}/g)].map(({ 1: words }) => words!);
   return { name, kept, key: keys.map((words) => placeOf(words, kept, name)) };
 }
 

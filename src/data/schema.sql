@@ -684,6 +684,14 @@ create table proposals (
 CREATE INDEX proposals_by_piece ON public.proposals USING btree (piece_id);
 CREATE INDEX proposals_waiting ON public.proposals USING btree (owner_id, brand_id, made_at DESC) WHERE (state = 'waiting'::text);
 
+create table read_texts (
+  piece_id uuid not null,
+  of_text text not null,
+  reading jsonb not null,
+  constraint read_texts_pkey PRIMARY KEY (piece_id),
+  constraint read_texts_piece FOREIGN KEY (piece_id) REFERENCES pieces(id) ON DELETE CASCADE
+);
+
 create table readings (
   post_id uuid not null,
   read_at timestamp with time zone not null,

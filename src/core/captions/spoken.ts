@@ -6,7 +6,7 @@ const words = new Intl.Segmenter('en', { granularity: 'word' });
 /** The words of a script that are spoken: what stands in square brackets is a direction. */
 export function spokenWords(script: string): number {
   let count = 0;
-  for (const { isWordLike } of words.segment(script.replace(/\[[^\]]*\]/g, ' '))) if (isWordLike) count++;
+  for (const { isWordLike } of words.segment(script.replace(/\[[^[\]]*\]/g, ' '))) if (isWordLike) count++;
   return count;
 }
 

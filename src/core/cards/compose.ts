@@ -2,6 +2,7 @@ import { blend, contrast } from '../brands/colours';
 import { accept, refuse, type Result } from '../refusal';
 import { LEAST, type Card } from './card';
 import { LINE, setText, type Measure, type SetText } from './setText';
+import { figureIn } from '../text/figures';
 
 /** Fonts of a card: for its words, and for the line that says whose they are. */
 export type CardFont = 'words' | 'by';
@@ -24,8 +25,6 @@ const BY_SIZE = 0.038;
 const RTL = /[\p{sc=Hebrew}\p{sc=Arabic}\p{sc=Syriac}\p{sc=Thaana}\p{sc=Nko}\p{sc=Adlam}]/u;
 /** Whether a text is read from the right: by its first letter (Unicode UAX #9, P2 and P3). */
 export const isRtl = (text: string): boolean => RTL.test(/\p{L}/u.exec(text)?.[0] ?? '');
-
-const NUMBER = /[\p{Sc}]?\p{Nd}[\p{Nd}.,:\u00A0\u202F]*\p{Nd}?\s?(?:%|‰|°)?|\p{Nd}/u;
 
 interface Box {
   x: number;
@@ -142,7 +141,7 @@ function setWords(
   isCentred: boolean,
 ): Drawn[] | null {
   const sizes = { largest: side * LARGEST, least: card.width * SMALLEST };
-  const figure = card.kind === 'number' ? (NUMBER.exec(card.text)?.[0].trim() ?? null) : null;
+  const figure = card.kind === 'number' ? (figureIn(card.text)?.text ?? null) : null;
   const above =
     figure === null
       ? null

@@ -1,5 +1,6 @@
 import type { CountRule } from '../rulesheets/types';
 import { countText } from '../captions/count';
+import { withoutEnd } from '../text/ends';
 
 const CLAUSE = /(?:[,;:–—]|\s[–—-])\s/u;
 /** Words of a title, at least. */
@@ -26,12 +27,12 @@ export function titlesFrom(sentence: string, limit: number, rule: CountRule): st
   return [...new Set(titles)];
 }
 
+const MARK = /[.,;:…\s–—-]/u;
+
 /** A clause as a title: it begins large, stands without quotation marks around it, and ends without a mark unless it asks. */
 function asTitle(clause: string): string {
-  const bare = clause
-    .trim()
-    .replace(/^[“„«"'‘(]+/u, '')
-    .replace(/[.,;:…\s–—-]*[”»"’)]*[.,;:…\s–—-]*$/u, '');
+  const begun = clause.trim().replace(/^[“„«"'‘(]+/u, '');
+  const bare = withoutEnd(withoutEnd(withoutEnd(begun, MARK), /[”»"’)]/u), MARK);
   return bare.replace(/^\p{Ll}/u, (letter) => letter.toUpperCase());
 }
 

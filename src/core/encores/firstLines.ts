@@ -2,6 +2,7 @@ import { composeField, type Words } from '../captions/compose';
 import { countText } from '../captions/count';
 import { analyse } from '../extracts/analyse';
 import { fieldRule, type RuleSheet } from '../rulesheets/types';
+import { withoutEnd } from '../text/ends';
 
 /** Where the first line of a caption is from. */
 export type LineOrigin = 'asItWas' | 'itsOwn' | 'piece' | 'title';
@@ -45,7 +46,7 @@ export function reopen(
   const fits = (text: string) =>
     countText(composeField({ headline: '', ...words, caption: text }, rule, sheet.hashtagLimit), rule) <= rule.limit;
   const shows = (line: string) => rule.fold?.units == null || countText(line, rule) <= rule.fold.units;
-  const said = (line: string) => caption.toLowerCase().includes(line.toLowerCase().replace(/[.!?…]+$/u, ''));
+  const said = (line: string) => caption.toLowerCase().includes(withoutEnd(line.toLowerCase(), /[.!?…]/u));
 
   const found: Reopened[] = [];
   const offer = (line: string, text: string, origin: LineOrigin) => {
@@ -86,7 +87,7 @@ function sentencesOfCaption(caption: string): { start: number; end: number; open
 
 /** The white space that stays where a sentence was taken out: the wider of the two beside it. */
 function glue(text: string, start: number, end: number): string {
-  const before = /\s*$/.exec(text.slice(0, start))![0];
+  const before = text.slice(withoutEnd(text.slice(0, start), /\s/).length, start);
   const after = /^\s*/.exec(text.slice(end))![0];
   return [before, after].find((space) => space.includes('\n')) ?? (before || after);
 }

@@ -224,9 +224,17 @@ export function readMoment(
 ): { date: LocalDate; time: LocalTime | null } | null {
   const date = readOrderedDate(cell, order);
   if (date === null) return null;
-  const behind = /[T ](.*)$/.exec(cell.trim().replace(/^\S+?[-/. ]\S+?[-/. ]\d+/, ''))?.[1]?.trim();
-  if (behind === undefined || behind === '') return { date, time: null };
-  const parts = /^(\d{1,2}:\d{2})(?::\d{2}(?:[.,]\d+)?)?\s*(am|pm)?\s*(Z|[+-]\d{2}:?\d{2})?$/i.exec(behind);
+  const rest = cell.trim().replace(/^[^\s/.-]+[-/. ][^\s/.-]+[-/. ]\d+/, '');
+  const from = rest.search(/[T ]/);
+  const behind =
+    from < 0
+      ? ''
+      : rest
+          .slice(from + 1)
+          .replace(/\s+/g, ' ')
+          .trim();
+  if (behind === '') return { date, time: null };
+  const parts = /^(\d{1,2}:\d{2})(?::\d{2}(?:[.,]\d+)?)? ?(am|pm)? ?(Z|[+-]\d{2}:?\d{2})?$/i.exec(behind);
   const time = parts && readTypedTime(`${parts[1]} ${parts[2] ?? ''}`.trim());
   if (!parts || !time) return null;
   if (!parts[3]) return { date, time };

@@ -50,7 +50,7 @@ export function findClips(
     end,
     inMs,
     outMs,
-    text: analysis.text.slice(start, end).replace(/\s*\n\s*/g, ' '),
+    text: analysis.text.slice(start, end).replace(/\s+/g, (space) => (space.includes('\n') ? ' ' : space)),
   }));
 }
 

@@ -2,6 +2,8 @@ import { countText } from '../captions/count';
 import type { Analysis, ScoredSentence } from './analyse';
 import { wordsOfLanguage, type LanguageWords } from './languages';
 import { overlapOf } from './rank';
+import { withoutEnds } from '../text/ends';
+import { figureIn } from '../text/figures';
 
 /** What an extract is, beside a clip. */
 export const EXTRACT_KINDS = ['quote', 'point', 'number', 'question', 'listStep'] as const;
@@ -181,8 +183,6 @@ function pickDifferent(
   return picked;
 }
 
-const FIGURE = /\p{Sc}\s?\p{N}[\p{N}.,:]*|\p{N}[\p{N}.,:]*\s?%|\p{N}[\p{N}.,:]*\p{N}(?:\s?\p{L}+)?/u;
-
 function kindOf(
   { blocks, spread, language }: Analysis,
   sentences: readonly ScoredSentence[],
@@ -199,8 +199,8 @@ function kindOf(
   if (sentences[0]!.traits.has('question'))
     return { kind: 'question', reason: sentences.length > 1 ? 'a question and what follows' : 'a question' };
   if (has('quote') || block.kind === 'quote') return { kind: 'quote', reason: 'somebody’s words' };
-  const figure = FIGURE.exec(text)?.[0];
-  if (figure) return { kind: 'number', reason: `a number: ${figure.trim()}` };
+  const figure = figureIn(text);
+  if (figure) return { kind: 'number', reason: `a number: ${[figure.text, figure.counts ?? ''].join(' ').trim()}` };
   const said = countedIn(text, known);
   if (said !== null) return { kind: 'number', reason: `a number: ${said}` };
   const about = topWords(sentences, spread);
@@ -213,7 +213,7 @@ function kindOf(
 /** The first large number, or share, that is said in words, with what it counts; null where there is none: a small one is no news. */
 function countedIn(text: string, known: LanguageWords): string | null {
   const words = text.split(/\s+/);
-  const bare = (word: string) => word.replace(/^\P{L}+|\P{L}+$/gu, '');
+  const bare = (word: string) => withoutEnds(word, /[^\p{L}\p{M}\p{Cs}]/u);
   const at = words.findIndex((word) => known.striking.has(bare(word).toLowerCase()));
   if (at < 0) return null;
   const from = known.numbers.has(bare(words[at - 1] ?? '').toLowerCase()) ? at - 1 : at;

@@ -1,6 +1,7 @@
 import type { Block, ReadingText } from '../pieces/readingText';
 import { timesOf, type Cue } from '../pieces/subtitles';
 import { wordsOfLanguage, type LanguageWords } from './languages';
+import { withoutEnd } from '../text/ends';
 
 /** A sentence of a reading text, in UTF-16 offsets, without the white space around it. */
 export interface Sentence {
@@ -87,12 +88,11 @@ function cutsOf(text: string, block: Block, segmenter: Intl.Segmenter, known: La
 const goesOn = (segment: string): boolean =>
   /^["”’»)\]]*(?:[,;:–—]|\p{Ll})/u.test(segment) || /^[”’»)\]]+$/u.test(segment);
 
-const LAST_WORD = /(\S+)$/u;
-
 /** Whether the mark at the end of a text ends no sentence: it belongs to an abbreviation, an initial or an ordinal. */
 function endsNothing(text: string, known: LanguageWords): boolean {
   if (!text.endsWith('.')) return false;
-  const word = LAST_WORD.exec(text.slice(0, -1))?.[1]?.replace(/^[("'“‘«[]+/u, '') ?? '';
+  const before = text.slice(0, -1);
+  const word = before.slice(withoutEnd(before, /\S/).length).replace(/^[("'“‘«[]+/u, '');
   if (/^\p{L}$/u.test(word)) return word !== 'I';
   if (known.hasOrdinalStops && /^\d{1,2}$/.test(word)) return true;
   return known.abbreviations.has(word.toLowerCase());
@@ -111,7 +111,7 @@ function isInSpeech(text: string): boolean {
 function shortened(text: string, { start, end }: Stretch, cues: readonly Cue[], known: LanguageWords): Stretch[] {
   if (end - start <= ENDLESS) return [{ start, end }];
   const own = text.slice(start, end);
-  const isMarked = own.length < UNMARKED && /[.!?…。！？]\P{L}*$/u.test(own);
+  const isMarked = own.length < UNMARKED && /[.!?…。！？]/u.test(own.slice(withoutEnd(own, /[^\p{L}\p{Cs}]/u).length));
   const pauses = pausesIn(cues, start, end);
   const cuts: Stretch[] = [];
   let from = 0;

@@ -15,11 +15,17 @@ const TEXT_NODE = 3;
  * Takes the article out of an HTML page: its title, and its text as Markdown. Nothing of the page runs; scripts, styles and
  * forms are dropped before it is read.
  *
- * @returns refused where the page holds no text
+ * @returns refused where the page holds no text, or is nested too deeply
  */
 export function readArticle(html: string): Result<Article> {
   const isPage = /<html[\s>]/i.test(html);
   const { document } = parseHTML(isPage ? html : `<!doctype html><html><head></head><body>${html}</body></html>`);
+  if (document.body && isDeep(document.body as unknown as DomNode))
+    return refuse(
+      'tooDeep',
+      `The elements of this page stand in one another more than ${DEEPEST} deep, which Bimlo does not read. Save its text as plain text.`,
+      'file',
+    );
   for (const element of document.querySelectorAll('script,style,noscript,template,iframe,form,svg')) element.remove();
   const ownTitle = tidy(document.querySelector('title')?.textContent ?? '');
   const whole = document.body ? markdownOf(document.body as unknown as DomNode) : '';
@@ -31,6 +37,19 @@ export function readArticle(html: string): Result<Article> {
   const markdown = content === '' ? whole : content;
   if (markdown === '') return refuse('noText', 'There is no text on that page, so nothing was taken from it.', 'file');
   return accept({ title: tidy(article?.title ?? '') || ownTitle, markdown });
+}
+
+/** How deep the elements of a page may stand in one another to be read; browsers end at 512. */
+const DEEPEST = 400;
+
+/** Whether a page is nested too deeply, found without going into it by recursion. */
+function isDeep(root: DomNode): boolean {
+  let level = [root];
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > DEEPEST) return true;
+    level = level.flatMap((node) => [...node.childNodes]);
+  }
+  return false;
 }
 
 /** What is used of a node of a document. */

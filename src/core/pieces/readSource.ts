@@ -1,6 +1,7 @@
-import { accept, type Result } from '../refusal';
+import { accept, refuse, type Result } from '../refusal';
+import { DEEPEST, parseMarkdown } from './markdown';
 import { readArticle } from './htmlArticle';
-import { readMarkdown, type ReadingText } from './readingText';
+import { readMarkdown, type Block, type ReadingText } from './readingText';
 import { looksTimed, readSubtitles, type Cue } from './subtitles';
 
 /** A text as it was brought in. */
@@ -32,6 +33,12 @@ export function readSource(text: string, name = ''): Result<SourceText> {
     const read = readArticle(text);
     return read.ok ? accept({ source: read.value.markdown, title: read.value.title, ...UNTIMED }) : read;
   }
+  if (parseMarkdown(text) === null)
+    return refuse(
+      'tooDeep',
+      `Quotations or lists stand in one another more than ${DEEPEST} deep, which Bimlo does not read. Save it as plain text with fewer of them.`,
+      'file',
+    );
   return accept({ source: text, title: readMarkdown(text).title ?? '', ...UNTIMED });
 }
 
@@ -40,10 +47,12 @@ const UNTIMED = { cues: [], isWordTimed: false, notes: [] };
 /** A piece's text to be read: of a timed one as it was said, of any other as Markdown. */
 export function readingOf({ source, cues }: Pick<SourceText, 'source' | 'cues'>): ReadingText {
   if (cues.length === 0) return readMarkdown(source);
-  const blocks = [...source.matchAll(/\S[^]*?(?=\n{2,}|\s*$)/g)].map(({ index, 0: paragraph }) => ({
-    kind: 'paragraph' as const,
-    start: index,
-    end: index + paragraph.trimEnd().length,
-  }));
+  const blocks: Block[] = [];
+  let at = 0;
+  for (const paragraph of source.split('\n\n')) {
+    const [start, words] = [at + paragraph.length - paragraph.trimStart().length, paragraph.trim()];
+    if (words !== '') blocks.push({ kind: 'paragraph', start, end: start + words.length });
+    at += paragraph.length + '\n\n'.length;
+  }
   return { text: source, blocks, title: null };
 }

@@ -1,5 +1,6 @@
-import { marked, type Token, type Tokens } from 'marked';
+import type { List, Nodes, PhrasingContent, Root, Table } from 'mdast';
 import { cleanText } from '../text/clean';
+import { parseMarkdown } from './markdown';
 
 /** A stretch of a reading text that stands by itself. Offsets are UTF-16 units of the text. */
 export interface Block {
@@ -22,74 +23,91 @@ export interface ReadingText {
 
 /**
  * Reads Markdown (CommonMark; plain text is Markdown without marks) as a person reads it: headings, paragraphs, items of lists
- * and quotations in their order, emphasis and links as their words, without code, pictures and HTML.
+ * and quotations in their order, emphasis and links as their words, without code, pictures and HTML. What is nested too deeply to
+ * be read so is read as plain text.
  *
  * @example readMarkdown('# Rings\n\nThey **vanish**.').text // 'Rings\n\nThey vanish.'
  */
 export function readMarkdown(source: string): ReadingText {
-  const text: string[] = [];
-  const blocks: Block[] = [];
-  let at = 0;
-  const add = (words: string, block: Omit<Block, 'start' | 'end'>) => {
-    const tidy = words
-      .replace(/[^\S\n]*\n[^\S\n]*/g, ' ')
-      .replace(/[^\S\n]{2,}/g, ' ')
-      .trim();
+  const root = parseMarkdown(withoutFrontMatter(cleanText(source)));
+  return root ? readTree(root) : readPlain(source);
+}
+
+const withoutFrontMatter = (source: string): string => {
+  if (!source.startsWith('---\n')) return source;
+  const end = source.indexOf('\n---\n', 3);
+  return end < 0 ? source : source.slice(end + '\n---\n'.length);
+};
+
+/** Reads a text as it stands: its paragraphs, apart by blank lines. */
+export function readPlain(source: string): ReadingText {
+  const reading = new Reading();
+  for (const paragraph of cleanText(source).split(/\n{2,}/)) reading.add(paragraph, { kind: 'paragraph' });
+  return reading.whole();
+}
+
+/** A reading text as it grows. */
+class Reading {
+  private readonly text: string[] = [];
+  private readonly blocks: Block[] = [];
+  private at = 0;
+
+  add(words: string, block: Omit<Block, 'start' | 'end'>): void {
+    const tidy = words.replace(/\s+/g, (space) => (space.length === 1 && space !== '\n' ? space : ' ')).trim();
     if (tidy === '') return;
-    if (at > 0) at += text.push('\n\n') && 2;
-    blocks.push({ ...block, start: at, end: at + tidy.length });
-    text.push(tidy);
-    at += tidy.length;
+    if (this.at > 0) this.at += this.text.push('\n\n') && 2;
+    this.blocks.push({ ...block, start: this.at, end: this.at + tidy.length });
+    this.text.push(tidy);
+    this.at += tidy.length;
+  }
+
+  whole(): ReadingText {
+    const text = this.text.join('');
+    const [first] = this.blocks;
+    const title = first?.kind === 'heading' && first.level === 1 ? text.slice(first.start, first.end) : null;
+    return { text, blocks: this.blocks, title };
+  }
+}
+
+function readTree(root: Root): ReadingText {
+  const reading = new Reading();
+  const walk = (nodes: readonly Nodes[], kind: 'paragraph' | 'quote') => {
+    for (const node of nodes)
+      if (node.type === 'heading') reading.add(wordsOf(node.children), { kind: 'heading', level: node.depth });
+      else if (node.type === 'paragraph') reading.add(wordsOf(node.children), { kind });
+      else if (node.type === 'blockquote') walk(node.children, 'quote');
+      else if (node.type === 'list') addList(node);
+      else if (node.type === 'table') addTable(node, kind);
   };
-  const walk = (tokens: readonly Token[], kind: 'paragraph' | 'quote') => {
-    for (const token of tokens)
-      if (token.type === 'heading')
-        add(wordsOf(token.tokens), { kind: 'heading', level: (token as Tokens.Heading).depth });
-      else if (token.type === 'paragraph' || token.type === 'text') add(wordsOf(token.tokens ?? [token]), { kind });
-      else if (token.type === 'blockquote') walk(token.tokens ?? [], 'quote');
-      else if (token.type === 'list') addList(token as Tokens.List);
-      else if (token.type === 'table')
-        for (const row of (token as Tokens.Table).rows)
-          add(row.map(({ tokens }) => wordsOf(tokens)).join(' · '), { kind });
-  };
-  const addList = (list: Tokens.List) => {
-    list.items.forEach((item, index) => {
-      const inline = item.tokens.filter((token) => token.type !== 'list');
-      const number = list.ordered ? { number: Number(list.start || 1) + index } : {};
-      add(wordsOf(inline), { kind: 'listItem', ...number });
+  const addList = (list: List) => {
+    list.children.forEach((item, index) => {
+      const own = item.children.filter((node) => node.type !== 'list');
+      const number = list.ordered ? { number: (list.start ?? 1) + index } : {};
+      reading.add(own.map((node) => wordsOf([node])).join(' '), { kind: 'listItem', ...number });
       walk(
-        item.tokens.filter((token) => token.type === 'list'),
+        item.children.filter((node) => node.type === 'list'),
         'paragraph',
       );
     });
   };
-  walk(marked.lexer(cleanText(source).replace(/^---\n[^]*?\n---\n/, '')), 'paragraph');
-  const [first] = blocks;
-  const whole = text.join('');
-  const title = first?.kind === 'heading' && first.level === 1 ? whole.slice(first.start, first.end) : null;
-  return { text: whole, blocks, title };
+  const addTable = (table: Table, kind: 'paragraph' | 'quote') => {
+    for (const row of table.children.slice(1))
+      reading.add(row.children.map((cell) => wordsOf(cell.children)).join(' · '), { kind });
+  };
+  walk(root.children, 'paragraph');
+  return reading.whole();
 }
 
 /** The words of a line, without what marks them. */
-function wordsOf(tokens: readonly Token[] | undefined): string {
-  return (tokens ?? [])
-    .map((token) => {
-      if (token.type === 'image' || token.type === 'html' || token.type === 'checkbox') return '';
-      if (token.type === 'br') return '\n';
-      if ('tokens' in token && token.tokens) return wordsOf(token.tokens);
-      return plain('text' in token ? String(token.text) : token.raw);
+function wordsOf(nodes: readonly (Nodes | PhrasingContent)[]): string {
+  return nodes
+    .map((node) => {
+      if (node.type === 'text' || node.type === 'inlineCode') return node.value;
+      if (node.type === 'break') return ' ';
+      return 'children' in node ? wordsOf(node.children) : '';
     })
     .join('');
 }
-
-/** The lexer leaves the references of HTML in texts as they were written. */
-const NAMED: Record<string, string> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: "'", nbsp: '\u00a0' };
-const plain = (text: string): string =>
-  text.replace(/&(?:#(\d{1,7})|#x([\da-f]{1,6})|([a-z]+));/gi, (whole, decimal, hex, name) => {
-    if (name) return NAMED[String(name).toLowerCase()] ?? whole;
-    const code = decimal ? Number(decimal) : parseInt(String(hex), 16);
-    return code > 0 && code <= 0x10ffff && !(code >= 0xd800 && code <= 0xdfff) ? String.fromCodePoint(code) : whole;
-  });
 
 /** The sections of a reading text: what stands below each heading, with the stretch before the first under none. */
 export function sectionsOf({ text, blocks }: ReadingText): { heading: string; blocks: Block[] }[] {

@@ -4,7 +4,7 @@ import { diffArrays } from 'diff';
 const MOST_EDITS = 4_000;
 
 /** A stretch that is the same in two texts. */
-interface Same {
+export interface Same {
   before: number;
   after: number;
   length: number;
@@ -16,17 +16,22 @@ interface Same {
  *
  * @returns the offset in the corrected text that an offset of the text before has become
  */
-export function followOffsets(before: string, after: string): (offset: number) => number {
-  const same = sameStretches(before, after);
+export const followOffsets = (before: string, after: string): ((offset: number) => number) =>
+  followSame(sameStretches(before, after), before.length, after.length);
+
+/** The same by stretches that were found before. @param beforeLength, afterLength of the two texts, in UTF-16 units */
+export function followSame(
+  same: readonly Same[],
+  beforeLength: number,
+  afterLength: number,
+): (offset: number) => number {
   return (offset) => {
-    let last: Same = { before: 0, after: 0, length: 0 };
-    for (const stretch of same) {
-      if (stretch.before > offset) break;
-      last = stretch;
-    }
+    let at = -1;
+    while (at + 1 < same.length && same[at + 1]!.before <= offset) at++;
+    const last = same[at] ?? { before: 0, after: 0, length: 0 };
     const into = offset - last.before;
     if (into <= last.length) return last.after + into;
-    const next = same[same.indexOf(last) + 1] ?? { before: before.length, after: after.length, length: 0 };
+    const next = same[at + 1] ?? { before: beforeLength, after: afterLength, length: 0 };
     const [from, to] = [last.before + last.length, next.before];
     const share = to === from ? 1 : (offset - from) / (to - from);
     const begun = last.after + last.length;
@@ -34,7 +39,8 @@ export function followOffsets(before: string, after: string): (offset: number) =
   };
 }
 
-function sameStretches(before: string, after: string): Same[] {
+/** What is the same in two texts, in their order. */
+export function sameStretches(before: string, after: string): Same[] {
   const [one, other] = [wordsAndSpaces(before), wordsAndSpaces(after)];
   const changes = diffArrays(one, other, { maxEditLength: MOST_EDITS });
   if (!changes) return commonEnds(before, after);
@@ -68,9 +74,10 @@ export function followStretches<S extends { start: number; end: number }>(
   stretches: readonly S[],
   before: string,
   after: string,
+  same: readonly Same[] = sameStretches(before, after),
 ): S[] {
   if (stretches.length === 0 || before === after) return [...stretches];
-  const follow = followOffsets(before, after);
+  const follow = followSame(same, before.length, after.length);
   return stretches
     .map((stretch) => ({ ...stretch, start: follow(stretch.start), end: follow(stretch.end) }))
     .filter(({ start, end }) => end > start && after.slice(start, end).trim() !== '');

@@ -109,12 +109,14 @@ const millisecondsOf = (hours: string | undefined, minutes: string, seconds: str
 const ENTITIES: Record<string, string> = { amp: '&', lt: '<', gt: '>', nbsp: ' ', lrm: '', rlm: '' };
 
 function withoutMarkup(lines: string): { speaker: string; text: string } {
-  const voice = /<v(?:\.[^\s>]*)?\s+([^>]+)>/.exec(lines)?.[1]?.trim() ?? '';
+  const voice = /<v(?:\.[^\s<>]*)?\s([^<>]+)>/.exec(lines)?.[1]?.trim() ?? '';
   const text = lines
-    .replace(/<(?!\d|\/?\d)[^>]*>/g, '')
-    .replace(/\{\\[^}]*\}/g, '')
+    .replace(/<(?!\d|\/?\d)[^<>]*>/g, '')
+    .replace(/\{\\[^{}]*\}/g, '')
     .replace(/&(amp|lt|gt|nbsp|lrm|rlm);/g, (_whole, name: string) => ENTITIES[name]!)
-    .replace(/^[^\S\n]*[-–—]\s+/gm, '');
+    .split('\n')
+    .map((line) => line.trimStart().replace(/^[-–—]\s+/, ''))
+    .join('\n');
   const named = voice === '' ? /^\s*(?:>>\s*)?(\p{Lu}[\p{Lu} .'’-]{1,30}):\s+/u.exec(text) : null;
   return named ? { speaker: named[1]!.trim(), text: text.slice(named[0].length) } : { speaker: voice, text };
 }

@@ -10,7 +10,7 @@ import type { LocalTime } from './plan';
  * readTypedTime('24:00') // null
  */
 export function readTypedTime(typed: string): LocalTime | null {
-  const parts = /^(\d{1,2})(?:\s*[:.h]?\s*(\d{2}))?\s*(am|pm)?$/i.exec(typed.trim());
+  const parts = /^(\d{1,2})(?: ?[:.h]? ?(\d{2}))? ?(am|pm)?$/i.exec(typed.trim().replace(/\s+/g, ' '));
   if (!parts) return null;
   const half = parts[3]?.toLowerCase();
   const typedHour = Number(parts[1]);

@@ -85,7 +85,10 @@ export async function migrate(db: Db, pending: Migration[]): Promise<void> {
 
 /** The statements of a script. In ours a semicolon inside a statement stands only between `$$`. */
 function statementsOf(sql: string): string[] {
-  const bare = sql.replace(/^\s*--.*$/gm, '');
+  const bare = sql
+    .split('\n')
+    .filter((line) => !line.trimStart().startsWith('--'))
+    .join('\n');
   return (bare.match(/(?:\$\$[\s\S]*?\$\$|[^;])+/g) ?? [])
     .map((statement) => statement.trim())
     .filter((statement) => statement !== '');

@@ -55,7 +55,7 @@ export class StoppedError extends Error {}
  * @throws StoppedError when it is called off
  */
 export async function inPool<T>(
-  task: 'csvFile' | 'calendarFile' | 'sourceFile' | 'apart' | 'fanOut' | 'card' | 'font',
+  task: 'csvFile' | 'calendarFile' | 'sourceFile' | 'reading' | 'same' | 'apart' | 'fanOut' | 'card' | 'font',
   given: object,
   limitMs: number,
   { signal, onShare }: Watch = {},

@@ -4,6 +4,7 @@ import type { SourceText } from '@/core/pieces/readSource';
 import { refuse, type Result } from '@/core/refusal';
 import type { Zone } from '@/core/time/plan';
 import { inPool, TooMuchWorkError } from './pool';
+import { readingLimitMs } from './readText';
 
 /** How long a file may take to be read, in milliseconds. */
 const READ_LIMIT_MS = 10_000;
@@ -56,9 +57,14 @@ export async function readDatesFile(bytes: Uint8Array, span: DaySpan, zone: Zone
 /** Reads a text for a piece on a thread of the pool: subtitles, a page, or Markdown. */
 export async function readSourceFile(bytes: Uint8Array, name: string): Promise<Result<SourceText>> {
   try {
-    return await inPool<Result<SourceText>>('sourceFile', { bytes, name }, READ_LIMIT_MS);
+    return await inPool<Result<SourceText>>('sourceFile', { bytes, name }, readingLimitMs(bytes.length));
   } catch (error) {
-    if (error instanceof TooMuchWorkError) return tooMuch(error);
+    if (error instanceof TooMuchWorkError)
+      return refuse(
+        'tooMuchWork',
+        'This text is too intricate to be read in time, so it was left alone. Save it as plain text.',
+        'file',
+      );
     throw error;
   }
 }

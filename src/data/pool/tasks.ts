@@ -5,7 +5,9 @@ import { decodeText, readCsv, type CsvTable } from '@/core/exchange/csvText';
 import type { Taken } from '@/core/extracts/extracts';
 import { takeApart, type TakenApart } from '@/core/extracts/takeApart';
 import { draftFanOut, type FanOutGround } from '@/core/fanOut/draftFanOut';
-import { readSource, type SourceText } from '@/core/pieces/readSource';
+import { readingOf, readSource, type SourceText } from '@/core/pieces/readSource';
+import type { ReadingText } from '@/core/pieces/readingText';
+import { sameStretches, type Same } from '@/core/pieces/reanchor';
 import type { Result } from '@/core/refusal';
 import type { CardFonts } from './drawCard';
 import type { Zone } from '@/core/time/plan';
@@ -33,6 +35,13 @@ export const calendarFile = ({
 /** Reads a text that is brought in for a piece. */
 export const sourceFile = ({ bytes, name }: { bytes: Uint8Array; name: string }): Result<SourceText> =>
   readSource(decodeText(bytes), name);
+
+/** Reads a piece's text. */
+export const reading = ({ kept }: { kept: Pick<SourceText, 'source' | 'cues'> }): ReadingText => readingOf(kept);
+
+/** What is the same in a text and the one that it was corrected to. */
+export const same = ({ pairs }: { pairs: readonly (readonly [before: string, after: string])[] }): Same[][] =>
+  pairs.map(([before, after]) => sameStretches(before, after));
 
 /** Takes a piece's text apart. */
 export const apart = ({ kept, taken, takenClips }: TextToTakeApart, onShare?: (share: number) => void): TakenApart =>

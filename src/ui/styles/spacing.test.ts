@@ -6,7 +6,7 @@ const SRC = join(import.meta.dirname, '../..');
 const sheets = (readdirSync(SRC, { recursive: true }) as string[]).filter((path) => path.endsWith('.scss'));
 
 /** Distances, apart from those worked out: `margin: 4px 0;`. */
-const DISTANCE = /^\s*(?:margin|padding|(?:row-|column-)?gap)(?:-[a-z-]+)?: ([^;]+);/gm;
+const DISTANCE = /^ *(?:margin|padding|(?:row-|column-)?gap)(?:-[a-z-]+)?: ([^;]+);/gm;
 /** A hairline is no distance. */
 const OFF_SCALE = /(?<![\w.-])-?(?!0px|1px)\d+px\b/;
 

@@ -13,8 +13,8 @@ import { listPostsById, type Post } from '@/data/posts/posts';
 export const sourceOf = (fileName: string): string =>
   fileName
     .toLowerCase()
-    .replace(/\.[a-z0-9]+$/, '')
-    .replace(/\s*\(\d+\)$/, '')
+    .replace(/\.[a-z0-9]{1,12}$/, '')
+    .replace(/\(\d{1,6}\)$/, '')
     .trim()
     .slice(0, 200);
 

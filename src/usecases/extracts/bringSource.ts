@@ -10,7 +10,7 @@ import { maybePiece, updatePiece, updateTypedAt, type Piece } from '@/data/piece
 import { listStepsOf, tickSteps } from '@/data/prep/steps';
 import { ownPiece } from '../pieces/pieces';
 import { doing, mustFit, refused, STALE, type Doing, type Work } from '../useCase';
-import { followSource } from './followSource';
+import { follow, prepareFollowing } from './followSource';
 
 export { readSourceFile } from '@/data/pool/readFiles';
 
@@ -18,17 +18,25 @@ export { readSourceFile } from '@/data/pool/readFiles';
 export const SOURCE_LIMIT_BYTES = 12_000_000;
 
 /** Makes a text that was read the source text of a piece, with its times; what was accepted of the one before stays where its words still stand. */
-export function bringSource(work: Work, pieceId: string, version: number, read: SourceText): Promise<Result<Piece>> {
+export async function bringSource(
+  work: Work,
+  pieceId: string,
+  version: number,
+  read: SourceText,
+): Promise<Result<Piece>> {
+  const source = cleanText(read.source);
+  const isKept = source.length <= TEXT_LIMITS.sourceText;
+  const times = { cues: [...read.cues], isWordTimed: read.isWordTimed };
+  const following = isKept ? await prepareFollowing(work.db, pieceId, { source, ...times }) : null;
   return doing(work, async (act) => {
     const piece = await ownPiece(act, pieceId);
-    const source = cleanText(read.source);
     mustFit(source, TEXT_LIMITS.sourceText, 'Source text', 'sourceText');
     if (source.trim() === '')
       refused({ code: 'noText', field: 'file', message: 'There is no text in it, so nothing was taken from it.' });
     const before = (await maybeSource(act.tx, pieceId))!;
     if (!(await updatePiece(act.tx, pieceId, version, { ...piece, sourceText: source }))) refused(STALE);
     await updateTypedAt(act.tx, pieceId, null);
-    await followSource(act, pieceId, before, { source, cues: [...read.cues], isWordTimed: read.isWordTimed });
+    await follow(act, pieceId, before, following);
     if (before.source.trim() === '') await tickBehindText(act, piece, read.cues.length > 0);
     await act.note({
       brandId: piece.brandId,

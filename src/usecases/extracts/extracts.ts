@@ -1,5 +1,4 @@
 import { EXTRACT_KINDS, type ExtractKind } from '@/core/extracts/extracts';
-import { readingOf } from '@/core/pieces/readSource';
 import type { Result } from '@/core/refusal';
 import {
   deleteExtracts,
@@ -12,6 +11,7 @@ import {
 } from '@/data/extracts/extracts';
 import { ownPiece } from '../pieces/pieces';
 import { doing, notFound, refused, type Doing, type Work } from '../useCase';
+import { keptReading, letBeRead } from './keptReading';
 
 /** Characters of an extract that somebody chooses, at most. */
 const LONGEST = 4_000;
@@ -29,7 +29,8 @@ export interface Verdict {
 }
 
 /** Accepts a part of a piece, or rejects one that was proposed; the same stretch again changes what was said of it. */
-export function keepExtract(work: Work, pieceId: string, verdict: Verdict): Promise<Result<KeptExtract>> {
+export async function keepExtract(work: Work, pieceId: string, verdict: Verdict): Promise<Result<KeptExtract>> {
+  await letBeRead(work.db, pieceId);
   return doing(work, async (act) => {
     const piece = await ownPiece(act, pieceId);
     if (verdict.kind !== 'clip' && !EXTRACT_KINDS.includes(verdict.kind))
@@ -63,11 +64,13 @@ export function keepExtract(work: Work, pieceId: string, verdict: Verdict): Prom
 }
 
 /** Gives an extract other edges, or another verdict. */
-export function changeExtract(
+export async function changeExtract(
   work: Work,
   id: string,
   change: Partial<Pick<Verdict, 'state' | 'start' | 'end'>>,
 ): Promise<Result<KeptExtract>> {
+  const present = await maybeExtract(work.db, id);
+  if (present) await letBeRead(work.db, present.pieceId);
   return doing(work, async (act) => {
     const extract = await ownExtract(act, id);
     const next = { ...extract, ...change };
@@ -99,7 +102,7 @@ async function stretchOf(
   { kind, start, end }: Pick<Verdict, 'kind' | 'start' | 'end'>,
 ): Promise<Pick<Verdict, 'start' | 'end'>> {
   const source = (await maybeSource(act.tx, pieceId))!;
-  const { text } = readingOf(source);
+  const { text } = await keptReading(act.tx, pieceId, source);
   const own = text.slice(start, end);
   const from = start + own.length - own.trimStart().length;
   const to = end - (own.length - own.trimEnd().length);

@@ -1,28 +1,71 @@
-import { readingOf } from '@/core/pieces/readSource';
-import { followStretches } from '@/core/pieces/reanchor';
-import { deleteExtracts, listExtracts, moveExtracts, updateCues, type KeptSource } from '@/data/extracts/extracts';
-import type { Acting } from '../useCase';
+import { followStretches, type Same } from '@/core/pieces/reanchor';
+import {
+  deleteExtracts,
+  listExtracts,
+  maybeSource,
+  moveExtracts,
+  updateCues,
+  type KeptSource,
+} from '@/data/extracts/extracts';
+import { findSame, readText } from '@/data/pool/readText';
+import { refused, STALE, type Acting, type Db } from '../useCase';
+import { readingOfPiece } from './keptReading';
+
+/** What the times and extracts of a piece follow its text by, worked out before anything is written. */
+export interface Following {
+  before: KeptSource;
+  after: KeptSource;
+  /** The texts as they are read, and what is the same in them. */
+  read: { before: string; after: string; same: readonly Same[] };
+}
 
 /**
- * Lets the times and extracts of a piece follow its text, which was corrected or brought in anew: what stands where it stood, or
- * elsewhere, is kept; an extract whose words are gone is gone.
+ * Works out how the times and extracts of a piece follow its text, which is about to be corrected or brought in anew. It reads and
+ * compares long texts on a thread, so it is done before the transaction.
  *
- * @param after with times of its own where it was brought in; those of the text before otherwise, which follow
+ * @param change with times of its own where it was brought in; without, those of the text before follow
+ * @returns null where there is nothing to follow
  */
-export async function followSource(
+export async function prepareFollowing(
+  db: Db,
+  pieceId: string,
+  change: { source: string; cues?: KeptSource['cues']; isWordTimed?: boolean },
+): Promise<Following | null> {
+  const before = await maybeSource(db, pieceId);
+  if (!before || (before.source === change.source && !change.cues)) return null;
+  const hasExtracts = (await listExtracts(db, pieceId)).length > 0;
+  if (!hasExtracts && before.cues.length === 0 && (change.cues ?? []).length === 0) return null;
+  const from = (await readingOfPiece(db, pieceId, before)).text;
+  const [sameTimes = []] = change.cues || before.cues.length === 0 ? [] : await findSame([[from, change.source]]);
+  const cues = change.cues ?? followStretches(before.cues, from, change.source, sameTimes);
+  const isWordTimed = (change.isWordTimed ?? before.isWordTimed) && cues.length > 0;
+  const after = { source: change.source, cues, isWordTimed };
+  const to = (await readText(after)).text;
+  const [same = []] = hasExtracts ? await findSame([[from, to]]) : [];
+  return { before, after, read: { before: from, after: to, same } };
+}
+
+/**
+ * Lets the times and extracts of a piece follow its text: what stands where it stood, or elsewhere, is kept; an extract whose words
+ * are gone is gone. The use case ends where somebody changed the text since it was worked out.
+ *
+ * @param now the text as it stands before the change, in the same transaction
+ */
+export async function follow(
   act: Pick<Acting, 'tx'>,
   pieceId: string,
-  before: KeptSource,
-  after: KeptSource,
+  now: KeptSource,
+  following: Following | null,
 ): Promise<void> {
   const extracts = await listExtracts(act.tx, pieceId);
-  const hasOwnTimes = after.cues !== before.cues;
-  if (extracts.length === 0 && before.cues.length === 0 && after.cues.length === 0) return;
-  const from = readingOf(before).text;
-  const cues = hasOwnTimes ? after.cues : followStretches(before.cues, from, after.source);
-  const to = readingOf({ ...after, cues }).text;
-  await updateCues(act.tx, pieceId, cues, after.isWordTimed && cues.length > 0);
-  const kept = followStretches(extracts, from, to);
+  if (!following) {
+    if (extracts.length > 0 || now.cues.length > 0) refused(STALE);
+    return;
+  }
+  if (now.source !== following.before.source) refused(STALE);
+  const { after, read } = following;
+  await updateCues(act.tx, pieceId, after.cues, after.isWordTimed);
+  const kept = followStretches(extracts, read.before, read.after, read.same);
   const ids = new Set(kept.map(({ id }) => id));
   await moveExtracts(act.tx, kept);
   await deleteExtracts(

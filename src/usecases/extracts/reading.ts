@@ -2,7 +2,6 @@ import type { Extract } from '@/core/extracts/extracts';
 import type { Clip } from '@/core/extracts/clips';
 import type { TakenApart } from '@/core/extracts/takeApart';
 import { groupBy } from '@/core/group';
-import { readingOf } from '@/core/pieces/readSource';
 import { timesOf, type Cue } from '@/core/pieces/subtitles';
 import { accept, type Result } from '@/core/refusal';
 import { listExtracts, maybeSource, type KeptExtract } from '@/data/extracts/extracts';
@@ -10,6 +9,7 @@ import { listUsedStretches } from '@/data/fanOut/postExtracts';
 import type { Watch } from '@/data/pool/pool';
 import { takeApartInPool } from '@/data/pool/takeApart';
 import type { Db } from '../useCase';
+import { readingOfPiece } from './keptReading';
 
 export type { KeptExtract } from '@/data/extracts/extracts';
 
@@ -38,7 +38,7 @@ export async function loadText(db: Db, pieceId: string): Promise<PieceReading> {
     usesOf(db, pieceId),
   ]);
   const { cues, ...own } = source ?? { source: '', cues: [] };
-  const reading = readingOf({ ...own, cues });
+  const reading = await readingOfPiece(db, pieceId, { ...own, cues });
   return {
     ...reading,
     language: null,
@@ -99,8 +99,9 @@ export async function loadClips(
   pieceId: string,
 ): Promise<{ text: string; cues: readonly Cue[]; clips: (Clip & { id: string })[] }> {
   const [source, kept] = await Promise.all([maybeSource(db, pieceId), listExtracts(db, pieceId)]);
-  const { cues } = source ?? { cues: [] };
-  const { text } = readingOf(source ?? { source: '', cues });
+  const own = source ?? { source: '', cues: [] };
+  const { cues } = own;
+  const { text } = await readingOfPiece(db, pieceId, own);
   const clips = kept
     .filter(({ kind, state }) => kind === 'clip' && state === 'accepted')
     .flatMap(({ id, start, end }) => {

@@ -15,7 +15,7 @@ import {
   type Piece,
 } from '@/data/pieces/pieces';
 import { maybeSource } from '@/data/extracts/extracts';
-import { followSource } from '../extracts/followSource';
+import { follow, prepareFollowing } from '../extracts/followSource';
 import { recount } from '../prep/countPrep';
 import { prepOfPiece, replacePrep } from '../prep/givePrep';
 import { mustMay } from '../rights/mustMay';
@@ -65,7 +65,10 @@ export interface PieceEdit {
 }
 
 /** Edits a piece, based on the version given. */
-export function editPiece(work: Work, id: string, version: number, edit: PieceEdit): Promise<Result<Piece>> {
+export async function editPiece(work: Work, id: string, version: number, edit: PieceEdit): Promise<Result<Piece>> {
+  const { sourceText: source } = edit;
+  const isKept = source !== undefined && source.length <= TEXT_LIMITS.sourceText;
+  const following = isKept ? await prepareFollowing(work.db, id, { source }) : null;
   return doing(work, async (act) => {
     const piece = await ownPiece(act, id);
     const texts = checkTexts({ ...piece, ...edit });
@@ -76,7 +79,7 @@ export function editPiece(work: Work, id: string, version: number, edit: PieceEd
     if (!(await updatePiece(act.tx, id, version, { ...texts, kind, prepDay }))) refused(STALE);
     if (before) {
       await updateTypedAt(act.tx, id, act.now);
-      await followSource(act, id, before, { ...before, source: texts.sourceText });
+      await follow(act, id, before, following);
     }
     if (kind !== piece.kind) await replacePrep(act, piece.brandId, id, await prepOfPiece(act, { ...piece, kind }));
     else if (prepDay !== piece.prepDay) await recount(act.tx, piece.brandId, [id], act.now, { isReplanned: true });

@@ -16,7 +16,7 @@ import {
   updateProposal,
   type Proposal,
 } from '@/data/proposals/proposals';
-import { readingOf } from '@/core/pieces/readSource';
+import { keptReading, letBeRead } from '../extracts/keptReading';
 import { attachCard, drawCardFor, type FileWork } from '../cards/cards';
 import { datesOf } from '../fanOut/datesOf';
 import { newPost, noteExtracts } from '../fanOut/plannedPosts';
@@ -80,6 +80,8 @@ export interface KeptProposal {
  * @param caption as somebody changed it; null for that of the draft
  */
 export async function keepProposal(work: FileWork, id: string, caption: string | null): Promise<Result<KeptProposal>> {
+  const proposed = await maybeProposal(work.db, id);
+  if (proposed) await letBeRead(work.db, proposed.pieceId);
   const kept = await doing(work, async (act) => {
     const proposal = await takeWaiting(act, id);
     const piece = await ownPiece(act, proposal.pieceId);
@@ -165,7 +167,7 @@ async function takeWaiting(act: Doing, id: string): Promise<Proposal> {
 /** The parts of the piece it is made from, as far as the piece still says them there. */
 async function stillThere(act: Doing, { pieceId, from }: Proposal): Promise<Proposal['from']> {
   const source = await maybeSource(act.tx, pieceId);
-  const { text } = source ? readingOf(source) : { text: '' };
+  const { text } = source ? await keptReading(act.tx, pieceId, source) : { text: '' };
   const plain = (words: string) => words.replace(/\s+/g, ' ').trim();
   return from.filter(({ start, end, text: said }) => plain(text.slice(start, end)) === plain(said));
 }

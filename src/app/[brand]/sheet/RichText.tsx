@@ -4,8 +4,16 @@ import { Markdown } from '@tiptap/markdown';
 import { EditorContent, useEditor, useEditorState, type Editor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import { Bold, Heading2, Italic, List, ListOrdered, Quote } from 'lucide-react';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { isQuick } from '@/core/pieces/markdown';
 import { WordButton } from '@/ui/WordButton';
+import { richDoc } from './richDoc';
+
+/** What is said instead of the editor, where a text would take long to be shown in it. */
+const INTRICATE = 'Shown as Markdown: this text is too long, or has too many marks in it, to be shown as it reads.';
+
+/** The text as the editor takes it; null where that takes long. */
+const quickDoc = (markdown: string) => (isQuick(markdown) ? richDoc(markdown) : null);
 
 /** A long text with headings, lists and emphasis, kept as Markdown; it can be written as Markdown too. */
 export function RichText({
@@ -27,7 +35,9 @@ export function RichText({
   disabled: boolean;
   describedBy: string;
 }) {
-  const [isPlain, setPlain] = useState(false);
+  const [wantsPlain, setPlain] = useState(false);
+  const isIntricate = useMemo(() => !isQuick(value), [value]);
+  const isPlain = wantsPlain || isIntricate;
   const type = useRef(onType);
   useEffect(() => {
     type.current = onType;
@@ -36,8 +46,7 @@ export function RichText({
   const known = useRef(value);
   const editor = useEditor({
     extensions: [StarterKit.configure({ underline: false }), Markdown],
-    content: value,
-    contentType: 'markdown',
+    content: quickDoc(value),
     editable: !disabled,
     immediatelyRender: true,
     editorProps: {
@@ -60,7 +69,8 @@ export function RichText({
   useEffect(() => {
     if (value === known.current) return;
     known.current = value;
-    editor.commands.setContent(value, { contentType: 'markdown', emitUpdate: false });
+    const doc = quickDoc(value);
+    if (doc) editor.commands.setContent(doc, { emitUpdate: false });
   }, [editor, value]);
   useEffect(() => editor.setEditable(!disabled, false), [editor, disabled]);
 
@@ -78,9 +88,13 @@ export function RichText({
       {!disabled && (
         <div className="rich-tools" role="toolbar" aria-label={`Form of ${label}`}>
           {!isPlain && <Tools editor={editor} />}
-          <WordButton aria-pressed={isPlain} onClick={() => setPlain(!isPlain)}>
-            {isPlain ? 'as it reads' : 'as Markdown'}
-          </WordButton>
+          {isIntricate ? (
+            <span className="soft small-text">{INTRICATE}</span>
+          ) : (
+            <WordButton aria-pressed={isPlain} onClick={() => setPlain(!isPlain)}>
+              {isPlain ? 'as it reads' : 'as Markdown'}
+            </WordButton>
+          )}
         </div>
       )}
       {isPlain ? (

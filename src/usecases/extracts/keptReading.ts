@@ -1,0 +1,61 @@
+import { createHash } from 'node:crypto';
+import { isQuick } from '@/core/pieces/markdown';
+import { readingOf } from '@/core/pieces/readSource';
+import type { ReadingText } from '@/core/pieces/readingText';
+import { maybeSource, type KeptSource } from '@/data/extracts/extracts';
+import { keepReadText, maybeReadText } from '@/data/extracts/readTexts';
+import { readText } from '@/data/pool/readText';
+import type { Queryable } from '@/data/database/db';
+import { refused, type Db } from '../useCase';
+
+/** Grows when texts are read otherwise than before, so that what was kept is read anew. */
+const READER = 1;
+
+/** What a kept reading is known by: the text, whether it is timed, and by what reader it was read. */
+const nameOf = ({ source, cues }: Pick<KeptSource, 'source' | 'cues'>): string =>
+  createHash('sha256')
+    .update(`${READER} ${cues.length > 0} ${source}`)
+    .digest('hex');
+
+const isAtOnce = ({ source, cues }: Pick<KeptSource, 'source' | 'cues'>): boolean => cues.length > 0 || isQuick(source);
+
+/** A piece's text as it is read: what was kept of it, else read now and kept. Not in a transaction: it may take seconds on a thread. */
+export async function readingOfPiece(
+  db: Db,
+  pieceId: string,
+  kept: Pick<KeptSource, 'source' | 'cues'>,
+): Promise<ReadingText> {
+  if (isAtOnce(kept)) return readingOf(kept);
+  const name = nameOf(kept);
+  const before = await maybeReadText(db, pieceId, name);
+  if (before) return before;
+  const reading = await readText(kept);
+  await keepReadText(db, pieceId, name, reading);
+  return reading;
+}
+
+/** Lets a piece's text be read and kept, before a transaction asks for it. */
+export async function letBeRead(db: Db, pieceId: string): Promise<void> {
+  const source = await maybeSource(db, pieceId);
+  if (source) await readingOfPiece(db, pieceId, source);
+}
+
+/**
+ * The same in a transaction, where nothing is read that takes long: it has to be kept by then, as `readingOfPiece` does before.
+ * The use case ends with a refusal where it is not, since the text was changed meanwhile.
+ */
+export async function keptReading(
+  tx: Queryable,
+  pieceId: string,
+  kept: Pick<KeptSource, 'source' | 'cues'>,
+): Promise<ReadingText> {
+  if (isAtOnce(kept)) return readingOf(kept);
+  return (
+    (await maybeReadText(tx, pieceId, nameOf(kept))) ??
+    refused({
+      code: 'noStretch',
+      field: 'start',
+      message: 'The text has changed since. Reload the piece, then choose the words again.',
+    })
+  );
+}
