@@ -7,6 +7,8 @@ import { noteSetUp, takeFolder, type DataFolder } from '@/data/folder/folder';
 import { checkReadable, migrate, pendingMigrations, readMigrations } from '@/data/database/migrate';
 import { lacksRoom, troubleOf } from '@/data/database/diskFull';
 import { measurePictures } from '@/data/media/renditions';
+import { endNative, keepWarm } from '@/data/native/children';
+import { closePool, warmPool } from '@/data/pool/pool';
 import { gatherStatistics } from '@/data/database/statistics';
 import { keepingIn, outgoingFrom } from '@/data/media/outgoing';
 import { networkClient } from '@/standins/network/client';
@@ -117,6 +119,8 @@ async function open(): Promise<Bimlo> {
     });
     const worker = startWorker(work, (error) => (trouble = error === null ? null : troubleOf(error)), firstAsk);
     const jobs = await startJobs(work, housekeeping({ ...work, folder, lastSeen: run.lastSeen }));
+    keepWarm();
+    warmPool();
     log.info({ folder: folder.root }, 'data folder open');
     return {
       db,
@@ -132,6 +136,8 @@ async function open(): Promise<Bimlo> {
         await worker.stop();
         await jobs.stop();
         heartbeat.stop();
+        endNative();
+        await closePool();
         await run.stop();
         await db.close();
         await folder.release();

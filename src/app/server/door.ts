@@ -1,5 +1,6 @@
 import { RIGHTS, type Deed, type Role } from '@/core/rights/may';
 import type { Refusal } from '@/core/refusal';
+import { LostFileError, NativeFailedError } from '@/usecases/media/files';
 import { isDiskFull, DISK_FULL, type Work } from '@/usecases/useCase';
 import { whyForeign } from './foreign';
 import { followCardsOf } from '@/usecases/cards/cards';
@@ -105,6 +106,8 @@ async function unbroken(request: Request, answer: () => Promise<Response>): Prom
   } catch (error) {
     log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, 'a request broke');
     if (isDiskFull(error)) return Response.json({ refusal: FULL }, { status: 507 });
+    if (error instanceof LostFileError) return Response.json({ refusal: LOST }, { status: 404 });
+    if (error instanceof NativeFailedError) return Response.json({ refusal: TOO_MUCH }, { status: 503 });
     return Response.json({ refusal: BROKEN }, { status: 500 });
   }
 }
@@ -113,6 +116,14 @@ const NOBODY: Refusal = { code: 'nobody', message: 'Say first who you are: open 
 export const BROKEN: Refusal = {
   code: 'broken',
   message: 'Bimlo had an error of its own, so this was not done. What you typed is kept here; its log says more.',
+};
+const LOST: Refusal = {
+  code: 'lostFile',
+  message: 'The file of this picture is not in the media folder any more. Remove it and add it again.',
+};
+const TOO_MUCH: Refusal = {
+  code: 'tooMuchWork',
+  message: 'This picture takes too long to be drawn, or too many are drawn at present. Try again, or use a smaller one.',
 };
 const FULL: Refusal = { code: 'diskFull', message: `${DISK_FULL}, then try again: nothing was saved.` };
 const notYours = (words: string): Refusal => ({

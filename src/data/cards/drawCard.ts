@@ -5,7 +5,7 @@ import { hexOf } from '@/core/brands/colours';
 import { scrimFor, type Card } from '@/core/cards/card';
 import { composeCard, type CardFont, type Drawn } from '@/core/cards/compose';
 import { accept, refuse, type Result } from '@/core/refusal';
-import type { CardFonts } from '../pool/drawCard';
+import type { CardFonts } from './cardFonts';
 
 const FONTS = 'node_modules/@fontsource-variable';
 /** What cards are set in, in this order for each letter: the interface's own, then one a script. */

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { msBetween, type Instant } from '@/core/time/plan';
 import type { Db } from '../database/db';
 import { listKnownContents } from './library';
-import { picturePath } from './mediaFiles';
+import { picturePath } from './mediaPaths';
 
 /** How old a file has to be before it is cleared: whoever took it in has written its row by then. */
 const LOOSE_AFTER_MS = 24 * 60 * 60_000;
@@ -51,7 +51,8 @@ export async function clearLooseFiles(
     const known = await listKnownContents(db, old);
     for (const sha256 of old.filter((name) => !known.has(name) && !kept.has(name)))
       if (await clear(picturePath(folder, sha256, 'original'), isOld)) {
-        await rm(picturePath(folder, sha256, 'thumb'), { force: true });
+        for (const beside of ['thumb', 'bitmap'] as const)
+          await rm(picturePath(folder, sha256, beside), { force: true });
         cleared++;
       }
   }

@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { PICTURE_LIMIT_BYTES, readPictureFile, refuseBySize, takeMedia, VIDEO_LIMIT_BYTES } from './mediaFiles';
+import { PICTURE_LIMIT_BYTES, refuseBySize, takeMedia, VIDEO_LIMIT_BYTES } from './mediaFiles';
+import { readPictureFile } from './mediaPaths';
 
 let folder: string;
 beforeEach(async () => void (folder = await mkdtemp(join(tmpdir(), 'bimlo-pictures-'))));

@@ -1,31 +1,29 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream, createWriteStream, existsSync } from 'node:fs';
-import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { createReadStream, createWriteStream } from 'node:fs';
+import { mkdir, rm, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { fileTypeFromBuffer } from 'file-type';
-import { FilePathSource, Input, MATROSKA, MP3, MP4, QTFF, WAVE, WEBM } from 'mediabunny';
-import sharp from 'sharp';
+import { DRAWING } from '@/core/media/leaving';
 import { accept, refuse, type Result } from '@/core/refusal';
-import { isFontInPool } from '../pool/drawCard';
+import { isFontTried } from '../cards/drawing';
 import { isDiskFull } from '../database/diskFull';
 import { renameSynced, syncPath, writeSynced } from '../folder/synced';
+import { NativeFailedError, natively } from '../native/children';
+import { PICTURE_LIMIT_PIXELS } from '@/core/media/limits';
+import { picturePath } from './mediaPaths';
+import { drawingText, drawOnce, whyTooCostly } from './drawings';
 
 /** Bytes of one picture that Bimlo takes in. */
 export const PICTURE_LIMIT_BYTES = 25_000_000;
 /** Bytes of one video that Bimlo takes in. */
 export const VIDEO_LIMIT_BYTES = 1_000_000_000;
-/** Pixels of one picture that Bimlo takes in. */
-export const PICTURE_LIMIT_PIXELS = 100_000_000;
 /** Bytes of a drawing: it is read whole. */
 const DRAWING_LIMIT_BYTES = 5_000_000;
-/** Side of the square thumbnails, in pixels. */
-const THUMB_SIDE = 192;
 /** Bytes at the beginning of a file by which it is recognised. */
 const HEAD_BYTES = 4_100;
 
-const DRAWING = 'image/svg+xml';
 const PICTURE_TYPES = ['image/jpeg', 'image/png', 'image/webp', 'image/gif', DRAWING];
 const VIDEO_TYPES = ['video/mp4', 'video/webm'];
 /** Of a recording without pictures. `file-type` calls an MP4 that holds only sound `audio/x-m4a`, or plain `video/mp4`. */
@@ -46,38 +44,6 @@ export interface MediaFile {
 }
 
 class TooBig extends Error {}
-
-/** Where the file with that content hash lies, or its thumbnail. */
-export const picturePath = (folder: string, sha256: string, size: 'original' | 'thumb'): string =>
-  join(folder, sha256.slice(0, 2), size === 'thumb' ? `${sha256}.thumb.webp` : sha256);
-
-/** A file that a row points to is not in the folder: it was lost, or did not come with a copy. */
-export class LostFileError extends Error {
-  constructor(readonly sha256: string) {
-    super(`the media file ${sha256} is not there`);
-  }
-}
-
-/** Tells a file that is lost from whatever else went wrong while it was read. */
-export async function unlessLost<T>(sha256: string, reading: Promise<T>): Promise<T> {
-  try {
-    return await reading;
-  } catch (error) {
-    if (error instanceof Error && 'code' in error && error.code === 'ENOENT') throw new LostFileError(sha256);
-    throw error;
-  }
-}
-
-/** The bytes of a stored picture. @throws LostFileError when the file is not there */
-export const readPictureFile = (
-  folder: string,
-  sha256: string,
-  size: 'original' | 'thumb' = 'original',
-): Promise<Buffer> => unlessLost(sha256, readFile(picturePath(folder, sha256, size)));
-
-/** Whether the file of a stored picture or video is there. */
-export const hasFile = (folder: string, sha256: string, size: 'original' | 'thumb' = 'original'): boolean =>
-  existsSync(picturePath(folder, sha256, size));
 
 /**
  * Takes a picture or video in: streamed to a temporary file, recognised by its content, looked into to be sure that it is
@@ -107,6 +73,7 @@ export async function takeMedia(
     return await keep(folder, temporary, { bytes, mime, fileName: shown }, takesSound);
   } catch (error) {
     if (error instanceof TooBig) return refuse('tooBig', tooBig(shown), 'pictures');
+    if (error instanceof NativeFailedError) return refuse(...failed(error, shown));
     if (isDiskFull(error))
       return refuse(
         'diskFull',
@@ -116,9 +83,19 @@ export async function takeMedia(
     throw error;
   } finally {
     await rm(temporary, { force: true });
-    await rm(`${temporary}.thumb`, { force: true });
+    for (const beside of ['thumb', 'bitmap', 'bitmap.part']) await rm(`${temporary}.${beside}`, { force: true });
   }
 }
+
+/** Why a file was not taken in whose process was ended. */
+const failed = ({ kind }: NativeFailedError, fileName: string): [code: string, message: string, field: string] =>
+  kind === 'busy'
+    ? ['busy', `So many files come in at present that “${fileName}” was not taken. Try again in a moment.`, 'pictures']
+    : [
+        'brokenPicture',
+        `“${fileName}” takes too long to be read, so it was left alone. Save it again, or smaller.`,
+        'pictures',
+      ];
 
 /** Bytes of one font that Bimlo takes in. */
 const FONT_LIMIT_BYTES = 10_000_000;
@@ -134,7 +111,7 @@ export async function takeFont(
   if (bytes.length > FONT_LIMIT_BYTES)
     return refuse('tooBig', `“${shown}” is larger than Bimlo takes as a font (10 MB).`, 'file');
   const mime = (await fileTypeFromBuffer(bytes))?.mime ?? '';
-  if (!FONT_TYPES.includes(mime) || !(await isFontInPool(bytes)))
+  if (!FONT_TYPES.includes(mime) || !(await isFontTried(bytes)))
     return refuse('notAFont', `“${shown}” is no font that can be used. Take a WOFF2, WOFF, TTF or OTF.`, 'file');
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   await makePlace(folder, sha256);
@@ -191,41 +168,57 @@ async function receive(
   return { bytes, mime: mime ?? (await recognise(head)) };
 }
 
+/** How long a picture, and a recording, may take to be looked into, in milliseconds. */
+const LOOK_MS = { picture: 20_000, recording: 20_000 } as const;
+
 async function keep(
   folder: string,
   temporary: string,
   received: Pick<MediaFile, 'bytes' | 'mime' | 'fileName'>,
   takesSound: boolean,
 ): Promise<Result<MediaFile>> {
-  const { mime } = received;
+  const { mime, fileName } = received;
   const isRecording = [...VIDEO_TYPES, ...SOUND_TYPES].includes(mime);
-  // The hash is worked out while sharp decodes on threads of its own.
+  const costly = mime === DRAWING ? whyTooCostly(await drawingText(temporary), fileName) : null;
+  if (costly) return costly;
   const [measures, sha256] = await Promise.all([
-    isRecording ? readRecording(temporary, takesSound) : decode(temporary, mime),
+    isRecording
+      ? natively('takenIn', 'recording', { path: temporary, takesSound }, LOOK_MS.recording).then(
+          (read) => read && { ...read, thumb: null },
+        )
+      : decodeIn(temporary, mime),
     hashOf(temporary),
   ]);
-  const file = { ...received, sha256 };
   if (!measures)
     return refuse(
       'brokenPicture',
       isRecording
-        ? `“${file.fileName}” is broken or cut off: no picture${takesSound ? ' or sound' : ''} track can be read from it. Save it again and try again.`
-        : `“${file.fileName}” is broken or cut off, or has more than ${PICTURE_LIMIT_PIXELS / 1_000_000} megapixels. Save it again and try again.`,
+        ? `“${fileName}” is broken or cut off: no picture${takesSound ? ' or sound' : ''} track can be read from it. Save it again and try again.`
+        : `“${fileName}” is broken or cut off, or has more than ${PICTURE_LIMIT_PIXELS / 1_000_000} megapixels. Save it again and try again.`,
       'pictures',
     );
   await makePlace(folder, sha256);
-  const thumb = picturePath(folder, file.sha256, 'thumb');
   if (measures.thumb) {
     await writeFile(`${temporary}.thumb`, measures.thumb);
-    await renameSynced(`${temporary}.thumb`, thumb);
+    await renameSynced(`${temporary}.thumb`, picturePath(folder, sha256, 'thumb'));
   }
+  if (mime === DRAWING) await renameSynced(`${temporary}.bitmap`, picturePath(folder, sha256, 'bitmap'));
   // One that lies there already is replaced: it may have been damaged, and looks new from now on, so that it is not cleared
   // before its row is written.
   await syncPath(temporary);
-  await renameSynced(temporary, picturePath(folder, file.sha256, 'original'));
+  await renameSynced(temporary, picturePath(folder, sha256, 'original'));
   const { width, height, durationMs } = measures;
   const isSoundOnly = isRecording && width === 0;
-  return accept({ ...file, mime: isSoundOnly ? soundType(mime) : mime, width, height, durationMs });
+  return accept({ ...received, sha256, mime: isSoundOnly ? soundType(mime) : mime, width, height, durationMs });
+}
+
+/** Decodes a picture, a drawing by the bitmap that is made of it now. */
+async function decodeIn(temporary: string, mime: string) {
+  const bitmap = `${temporary}.bitmap`;
+  if (mime === DRAWING && !(await drawOnce(temporary, bitmap, 'takenIn'))) return null;
+  const path = mime === DRAWING ? bitmap : temporary;
+  const decoded = await natively('takenIn', 'decode', { path }, LOOK_MS.picture);
+  return decoded && { ...decoded, durationMs: null };
 }
 
 /** Makes the folder that a file of that content lies in. */
@@ -241,57 +234,6 @@ async function hashOf(path: string): Promise<string> {
   return hash.digest('hex');
 }
 
-interface Measures {
-  width: number;
-  height: number;
-  durationMs: number | null;
-  /** Null for a video: the browser shows its first frame by itself. */
-  thumb: Buffer | null;
-}
-
-/** Size and thumbnail of a picture, or null when it cannot be decoded to its end. */
-async function decode(path: string, mime: string): Promise<Measures | null> {
-  try {
-    // A drawing is read from memory, so that nothing beside it can be drawn into it.
-    const image = sharp(mime === DRAWING ? await readFile(path) : path, {
-      failOn: 'error',
-      limitInputPixels: PICTURE_LIMIT_PIXELS,
-    });
-    const { autoOrient } = await image.metadata();
-    const thumb = await image
-      .autoOrient()
-      .resize(THUMB_SIDE, THUMB_SIDE, { fit: 'cover' })
-      .webp({ quality: 78 })
-      .toBuffer();
-    return { width: autoOrient.width, height: autoOrient.height, durationMs: null, thumb };
-  } catch (error) {
-    // sharp has no codes for this: whatever libvips cannot decode comes as a plain Error.
-    if (error instanceof Error) return null;
-    throw error;
-  }
-}
-
 /** The media type that browsers know of a sound. */
 const soundType = (mime: string): string =>
   mime === 'audio/mpeg' ? mime : mime.endsWith('wav') || mime.endsWith('wave') ? 'audio/wav' : 'audio/mp4';
-
-/** Size (0 for a sound) and length of a recording from its own boxes, or null when they cannot be read. */
-async function readRecording(path: string, takesSound: boolean): Promise<Measures | null> {
-  const input = new Input({ formats: [MP4, QTFF, WEBM, MATROSKA, MP3, WAVE], source: new FilePathSource(path) });
-  try {
-    const track = await input.getPrimaryVideoTrack();
-    const durationMs = Math.round((await input.computeDuration()) * 1_000);
-    if (!(durationMs > 0)) return null;
-    if (!track) {
-      const hasSound = takesSound && (await input.getPrimaryAudioTrack()) !== null;
-      return hasSound ? { width: 0, height: 0, durationMs, thumb: null } : null;
-    }
-    return { width: track.displayWidth, height: track.displayHeight, durationMs, thumb: null };
-  } catch (error) {
-    // mediabunny has no codes for this: what it cannot read comes as a plain Error.
-    if (error instanceof Error) return null;
-    throw error;
-  } finally {
-    input.dispose();
-  }
-}

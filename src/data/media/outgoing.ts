@@ -2,7 +2,8 @@ import { openAsBlob } from 'node:fs';
 import { lostFile } from '@/core/media/lost';
 import { NotFitToLeave, type Network, type ParcelPicture, type ReadPicture } from '@/core/delivery/network';
 import { isVideo } from '@/core/media/video';
-import { hasFile, LostFileError, picturePath, takeMedia, unlessLost } from './mediaFiles';
+import { takeMedia } from './mediaFiles';
+import { hasFile, LostFileError, picturePath, unlessLost } from './mediaPaths';
 import { renderPicture } from './renderPicture';
 
 /** Takes pictures in that networks hold, unless they are here, and does without those that cannot be had. */

@@ -6,7 +6,8 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import sharp from 'sharp';
 import { AS_IT_IS } from '@/core/media/fit';
 import { takeMedia } from './mediaFiles';
-import { render, renderPicture } from './renderPicture';
+import { render } from '../native/render';
+import { renderPicture } from './renderPicture';
 
 let folder: string;
 beforeEach(async () => void (folder = await mkdtemp(join(tmpdir(), 'bimlo-render-'))));

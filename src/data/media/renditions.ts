@@ -1,8 +1,9 @@
 import { isVideo } from '@/core/media/video';
 import { AS_IT_IS, type Rendered } from '@/core/media/fit';
 import type { Db, Queryable } from '../database/db';
-import { hasFile } from './mediaFiles';
-import { renderPicture } from './renderPicture';
+import { NativeFailedError } from '../native/children';
+import { hasFile, LostFileError } from './mediaPaths';
+import { measureRendered } from './renderPicture';
 import type { Picture } from './media';
 
 /** A picture that was never made ready as it would leave now, and under which name what it comes to is kept. */
@@ -59,12 +60,17 @@ export async function measurePictures(
   for (const stored of await listUnrendered(db, postIds)) {
     if (isVideo(stored) || lost.has(stored.sha256)) continue;
     const { crop, toMime, toBytes, sha256, recipe } = stored;
-    const { picture } = await renderPicture(folder, {
+    const picture = await measureRendered(folder, {
       ...AS_IT_IS,
       ...stored,
       alt: '',
       recipe: { crop, toMime, toBytes },
+    }).catch((error: unknown) => {
+      // What takes too long, or cannot be drawn any more, stays without measures, and so is not scheduled.
+      if (error instanceof NativeFailedError || error instanceof LostFileError) return null;
+      throw error;
     });
+    if (!picture) continue;
     const { mime, width = 0, height = 0, bytes } = picture;
     measured.push({ sha256, recipe, mime, width, height, bytes });
   }

@@ -3,7 +3,7 @@ import { Piscina } from 'piscina';
 
 /** Megabytes a thread of the pool may take for what it holds. */
 const HEAP_MB = 512;
-/** How long an idle thread stays, in milliseconds. */
+/** How long an idle thread beyond the first stays, in milliseconds. */
 const IDLE_MS = 60_000;
 
 /** How often it is looked how long work takes, in milliseconds. */
@@ -23,7 +23,7 @@ const pool = (): Piscina =>
     filename: PROGRAM,
     // What the server is started with is for its own thread.
     execArgv: [],
-    minThreads: 0,
+    minThreads: 1,
     maxThreads: 2,
     maxQueue: 64,
     idleTimeout: IDLE_MS,
@@ -55,7 +55,7 @@ export class StoppedError extends Error {}
  * @throws StoppedError when it is called off
  */
 export async function inPool<T>(
-  task: 'csvFile' | 'calendarFile' | 'sourceFile' | 'reading' | 'same' | 'apart' | 'fanOut' | 'card' | 'font',
+  task: 'csvFile' | 'calendarFile' | 'sourceFile' | 'reading' | 'same' | 'apart' | 'fanOut',
   given: object,
   limitMs: number,
   { signal, onShare }: Watch = {},
@@ -86,6 +86,9 @@ export async function inPool<T>(
     signal?.removeEventListener('abort', stop);
   }
 }
+
+/** Starts a thread, which stays, so that what comes first after a pause does not wait for one to start. */
+export const warmPool = (): void => void pool();
 
 /** Ends the threads. */
 export async function closePool(): Promise<void> {

@@ -1,5 +1,4 @@
 /** What the threads of the pool can do: pure work of core, on plain values. Loaded in each thread by `thread.mjs`. */
-import type { Card } from '@/core/cards/card';
 import { readCalendarFile, type CalendarFile, type DaySpan } from '@/core/exchange/calendarFile';
 import { decodeText, readCsv, type CsvTable } from '@/core/exchange/csvText';
 import type { Taken } from '@/core/extracts/extracts';
@@ -9,7 +8,6 @@ import { readingOf, readSource, type SourceText } from '@/core/pieces/readSource
 import type { ReadingText } from '@/core/pieces/readingText';
 import { sameStretches, type Same } from '@/core/pieces/reanchor';
 import type { Result } from '@/core/refusal';
-import type { CardFonts } from './drawCard';
 import type { Zone } from '@/core/time/plan';
 
 /** Reads a CSV file. */
@@ -56,14 +54,3 @@ export interface TextToTakeApart {
 
 /** Drafts the posts of a fan-out. */
 export const fanOut = ({ ground }: { ground: FanOutGround }): ReturnType<typeof draftFanOut> => draftFanOut(ground);
-
-/** Draws a card. Its package is loaded by the thread that first draws one. */
-export const card = async (given: {
-  card: Card;
-  picture: Uint8Array | null;
-  fonts: CardFonts;
-}): Promise<Result<Uint8Array>> => (await import('../cards/drawCard')).drawCard(given.card, given.picture, given.fonts);
-
-/** Whether something is a font that cards can be set in. */
-export const font = async ({ bytes }: { bytes: Uint8Array }): Promise<boolean> =>
-  (await import('../cards/drawCard')).isFont(bytes);

@@ -19,5 +19,3 @@ export const reading = told(tasks.reading);
 export const same = told(tasks.same);
 export const apart = told(tasks.apart);
 export const fanOut = told(tasks.fanOut);
-export const card = told(tasks.card);
-export const font = told(tasks.font);

@@ -7,8 +7,11 @@ import type { Db } from '@/data/database/db';
 import { maybeLibraryFile, insertLibraryFiles } from '@/data/media/library';
 import { listPictures, listWithFollowingCards, type Picture } from '@/data/media/media';
 import { lostFile } from '@/core/media/lost';
-import { hasFile, readPictureFile, takeMedia, type MediaFile } from '@/data/media/mediaFiles';
-import { drawCardInPool, type CardFonts } from '@/data/pool/drawCard';
+import { takeMedia, type MediaFile } from '@/data/media/mediaFiles';
+import { hasFile, readPictureFile } from '@/data/media/mediaPaths';
+import type { CardFonts } from '@/data/cards/cardFonts';
+import { drawCardApart } from '@/data/cards/drawing';
+import { drawnPath } from '@/data/media/drawings';
 import { maybePost } from '@/data/posts/posts';
 import { changePictures, type PictureOutcome } from '../media/pictures';
 import { takePost } from '../posts/takePosts';
@@ -95,12 +98,12 @@ async function draw({ db, folder }: { db: Db; folder: string }, brandId: string,
   if (!read.ok) return read;
   const card = read.value;
   const fonts = await fontsOf(db, folder, brandId);
-  if (card.picture === null) return drawCardInPool(card, null, fonts);
+  if (card.picture === null) return drawCardApart(card, null, fonts);
   const file = await maybeLibraryFile(db, brandId, card.picture);
   if (!file || isVideo(file))
     return refuse('noPicture', 'That picture is not in the library. Choose another.', 'picture');
   if (!hasFile(folder, file.sha256)) return refuse('lostFile', lostFile(file.fileName), 'picture');
-  return drawCardInPool(card, await readPictureFile(folder, file.sha256), fonts);
+  return drawCardApart(card, await drawnPath(folder, file, 'drawn'), fonts);
 }
 
 /** The fonts on the sheet of a brand that have a file: the first for words, the next, if there is one, for the line below them. */

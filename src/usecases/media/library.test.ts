@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { clearLooseFiles } from '@/data/media/clearFiles';
 import { listLibrary } from '@/data/media/library';
-import { picturePath } from '@/data/media/mediaFiles';
+import { picturePath } from '@/data/media/mediaPaths';
 import { insertBrandAsset } from '@/data/brands/brandAssets';
 import { attachFromLibrary, dropFromLibrary, keepInLibrary } from './library';
 import { attachPicture, describePicture, removePicture } from './pictures';

@@ -1,10 +1,11 @@
 import { door } from '@/app/server/door';
 import { createReadStream } from 'node:fs';
-import { stat } from 'node:fs/promises';
+import { readFile, stat } from 'node:fs/promises';
 import { Readable } from 'node:stream';
+import { DRAWING } from '@/core/media/leaving';
 import { isSound, isVideo } from '@/core/media/video';
 import { maybeMimeFor } from '@/usecases/media/reading';
-import { hasFile, picturePath, readPictureFile } from '@/usecases/media/files';
+import { drawnPath, hasFile, picturePath, readPictureFile } from '@/usecases/media/files';
 import { nothingThere } from '@/app/server/request';
 
 /**
@@ -30,8 +31,13 @@ export const GET = door<{ sha: string }>('look', async (request, { params }, { a
   if (!hasFile(folder.media, sha, isThumb ? 'thumb' : 'original')) return nothingThere('file');
   if (isVideo(known) || isSound(known))
     return stretchOf(picturePath(folder.media, sha, 'original'), request.headers.get('range'), headers);
-  const bytes = await readPictureFile(folder.media, sha, isThumb ? 'thumb' : 'original');
-  return new Response(new Uint8Array(bytes), { headers });
+  if (isThumb || query.has('save') || known.mime !== DRAWING) {
+    const bytes = await readPictureFile(folder.media, sha, isThumb ? 'thumb' : 'original');
+    return new Response(new Uint8Array(bytes), { headers });
+  }
+  // A drawing is shown as the bitmap that was made of it: what it would cost a browser to draw is nobody's to pay.
+  const bytes = await readFile(await drawnPath(folder.media, { sha256: sha, mime: known.mime }, 'leaving'));
+  return new Response(new Uint8Array(bytes), { headers: { ...headers, 'content-type': 'image/png' } });
 });
 
 /** A file streamed from the disk: all of it, or the one stretch asked for (RFC 9110, 14.2). */

@@ -1,0 +1,25 @@
+// Where a process for native work begins: it reads the sources as they are, does one thing at a time, and ends with the process that
+// started it, even while it is inside native code.
+import { Worker } from 'node:worker_threads';
+import { register } from 'tsx/esm/api';
+
+/** How often it is looked whether the parent still lives, in milliseconds. */
+const WATCH_MS = 1_000;
+new Worker(
+  `setInterval(() => { if (process.ppid !== ${process.ppid}) process.kill(process.pid, 'SIGKILL'); }, ${WATCH_MS})`,
+  { eval: true, execArgv: [] },
+).unref();
+
+register();
+const { NATIVE_DEEDS } = await import('./deeds.ts');
+
+process.on('message', ({ deed, given }) => {
+  Promise.resolve()
+    .then(() => NATIVE_DEEDS[deed](given))
+    .then(
+      (value) => process.send({ value }),
+      ({ message, stack }) => process.send({ error: { message, stack } }),
+    );
+});
+process.on('disconnect', () => process.exit(0));
+process.send({ ready: true });
