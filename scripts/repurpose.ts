@@ -46,6 +46,12 @@ interface Order {
   json: boolean;
 }
 
+/** Whether something is a language that has a name. */
+const isLanguage = (tag: string): boolean =>
+  /^[a-z]{2,3}(?:-[a-z0-9]+)*$/i.test(tag) &&
+  new Intl.DisplayNames('en', { type: 'language', fallback: 'none' }).of(tag.split('-')[0]!.toLowerCase()) !==
+    undefined;
+
 function orderOf(words: string[]): Order {
   let read;
   try {
@@ -67,7 +73,7 @@ function orderOf(words: string[]): Order {
   if (positionals.length !== 1) throw new Stop(2, USAGE);
   const seed = Number(values.seed);
   if (!Number.isSafeInteger(seed)) throw new Stop(2, `The seed is a whole number, not “${values.seed}”. ${USAGE}`);
-  if (values.lang !== undefined && !/^[a-z]{2,3}(?:-[a-z0-9]+)*$/i.test(values.lang))
+  if (values.lang !== undefined && !isLanguage(values.lang))
     throw new Stop(2, `“${values.lang}” is not a language; those with words of their own are ${LANGUAGES.join(', ')}.`);
   const fanOut = SHIPPED_FAN_OUTS.find(({ slug }) => slug === values['fan-out']) ?? null;
   if (values['fan-out'] !== undefined && !fanOut)

@@ -7,7 +7,6 @@ import { clearLooseFiles } from '@/data/media/clearFiles';
 import type { Db } from '@/data/database/db';
 import { maybeNextDue } from '@/data/delivery/deliveries';
 import type { DataFolder } from '@/data/folder/folder';
-import { listRunningSeries } from '@/data/rhythm/series';
 import { listKeptContents, listWholeSnapshots, snapshotDueAt, takeSnapshot } from '@/data/folder/snapshots';
 import { gatherStatistics } from '@/data/database/statistics';
 import { bringForward } from '@/data/jobs/jobs';
@@ -17,8 +16,9 @@ import { askUnsure } from '@/usecases/delivery/askNetworks';
 import type { DeliveryWork } from '@/usecases/delivery/deliver';
 import { DRAW_UP_JOB, drawUpStanding } from '@/usecases/proposals/drawUp';
 import { IMPORT_JOB, runImport } from '@/usecases/exchange/longImport';
-import { keepAhead } from '@/usecases/rhythm/series';
+import { keepAllAhead } from '@/usecases/rhythm/series';
 import type { JobKind } from './jobs';
+import { log } from './log';
 
 const MINUTE_MS = 60_000;
 const HOUR_MS = 60 * MINUTE_MS;
@@ -66,7 +66,13 @@ export const housekeeping = (
   keepSeriesAhead: {
     everyMs: 10 * MINUTE_MS,
     retryMs: 10 * MINUTE_MS,
-    run: async () => ({ result: `made ${await keepSeriesAhead(work)}` }),
+    run: async () => {
+      const { db, clock, ids } = work;
+      const { made, failed } = await keepAllAhead({ db, clock, ids }, (err, id) =>
+        log.error({ err, series: id }, 'a series could not make its posts'),
+      );
+      return { result: `made ${made}${failed > 0 ? `, ${failed} series could not` : ''}` };
+    },
   },
   snapshot: { everyMs: HOUR_MS, retryMs: HOUR_MS, run: () => takeDueSnapshot(work.db, work.folder, work.clock.now()) },
   forgetAnswered: {
@@ -114,16 +120,6 @@ export const housekeeping = (
     },
   },
 });
-
-/** Lets every series make the posts it lacks ahead. @returns how many were made */
-async function keepSeriesAhead({ db, clock, ids }: DeliveryWork): Promise<number> {
-  let made = 0;
-  for (const { id, ownerId } of await listRunningSeries(db)) {
-    const kept = await keepAhead({ db, clock, ids, actorId: ownerId }, id);
-    if (kept.ok) made += kept.value;
-  }
-  return made;
-}
 
 /** Whether something leaves within a minute, or is late and may still go: then nothing is begun that holds up the database. */
 async function isDepartureNear(db: Db, now: string): Promise<boolean> {

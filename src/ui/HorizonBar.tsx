@@ -3,9 +3,10 @@ import Link from 'next/link';
 import type { LocalDate } from '@/core/time/plan';
 import { dayMonth } from './format';
 
-/** Says how far a channel is filled: “filled until 4 Dec”, “opening today”, “no rhythm”. */
+/** Says how far a channel is filled: “filled until 4 Dec”, “opening today”, “none until 4 Mar”, “no rhythm”. */
 export function reachWords(reach: Reach, today: LocalDate): string {
   if (reach.kind === 'noRhythm') return 'no rhythm';
+  if (reach.kind === 'noneUntil') return `none until ${dayMonth(reach.date)}`;
   if (reach.kind === 'gapToday') return 'opening today';
   return reach.to === today ? 'filled until today' : `filled until ${dayMonth(reach.to)}`;
 }

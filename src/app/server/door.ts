@@ -123,7 +123,8 @@ const LOST: Refusal = {
 };
 const TOO_MUCH: Refusal = {
   code: 'tooMuchWork',
-  message: 'This picture takes too long to be drawn, or too many are drawn at present. Try again, or use a smaller one.',
+  message:
+    'This picture takes too long to be drawn, or too many are drawn at present. Try again, or use a smaller one.',
 };
 const FULL: Refusal = { code: 'diskFull', message: `${DISK_FULL}, then try again: nothing was saved.` };
 const notYours = (words: string): Refusal => ({

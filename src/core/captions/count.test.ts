@@ -145,3 +145,20 @@ describe('the fold', () => {
     expect(measureText(`${words} ${link}`, pithline)).toEqual({ count: 172, foldAt: 141, overAt: null });
   });
 });
+
+describe('what only says how another character is shown', () => {
+  const rule = { wideWeight: 2, linkLength: null } as const;
+  it.each([
+    ['❤️', 2, 2, 2],
+    ['❤', 1, 1, 1],
+    ['1️⃣', 2, 2, 2],
+    ['#️⃣ a', 4, 4, 4],
+    ['☎︎', 1, 1, 1],
+    ['月', 2, 2, 2],
+  ])('weighs nothing of its own in %s', (text, grapheme, codePoint, utf16) => {
+    const count = (unit: 'grapheme' | 'codePoint' | 'utf16') => countText(text, { ...rule, unit });
+    expect([count('grapheme'), count('codePoint'), count('utf16')]).toEqual([grapheme, codePoint, utf16]);
+  });
+  it('counts as a character where wide ones weigh no more than others', () =>
+    expect(countText('❤️', { unit: 'codePoint', wideWeight: 1, linkLength: null })).toBe(2));
+});

@@ -21,6 +21,8 @@ const graphemes = new Intl.Segmenter('und', { granularity: 'grapheme' });
  */
 const BEYOND_SIMPLE = /[^\u0000-\u000c\u000e-\u02ff]+(?:[\u0000-\u000c\u000e-\u02ff][^\u0000-\u000c\u000e-\u02ff]+)*/g;
 const EMOJI_SHOWN = /\p{Emoji_Presentation}|\uFE0F|\u20E3/u;
+/** What only says how the character before it is shown: variation selectors, and the frame of a key. */
+const SHOWS_OTHERS = /^[\uFE00-\uFE0F\u20E3]$/u;
 const MARKS_AND_JOINERS = /^[\p{M}\p{Cf}]$/u;
 
 /**
@@ -95,14 +97,10 @@ function walkPlain(
   rule: CountRule,
   visit: (start: number, weight: number) => void,
 ): void {
-  if (rule.unit === 'utf16') {
-    for (let at = from; at < to; at++) visit(at, rule.wideWeight === 2 && isWide(text[at]!) ? 2 : 1);
-    return;
-  }
-  if (rule.unit === 'codePoint') {
+  if (rule.unit !== 'grapheme') {
     for (let at = from; at < to;) {
-      const character = String.fromCodePoint(text.codePointAt(at)!);
-      visit(at, rule.wideWeight === 2 && isWide(character) ? 2 : 1);
+      const character = rule.unit === 'utf16' ? text[at]! : String.fromCodePoint(text.codePointAt(at)!);
+      visit(at, rule.wideWeight === 2 ? weightIn(text, at, character) : 1);
       at += character.length;
     }
     return;
@@ -132,6 +130,13 @@ function walkGraphemes(
     done = end;
   }
   simpleUpTo(part.length);
+}
+
+/** What a single character weighs where wide ones weigh 2: what only says how the one before is shown makes that one wide, and weighs nothing. */
+function weightIn(text: string, at: number, character: string): number {
+  if (SHOWS_OTHERS.test(character)) return 0;
+  const next = text[at + character.length] ?? '';
+  return isWide(next === '\uFE0F' || next === '\u20E3' ? character + next : character) ? 2 : 1;
 }
 
 /** Whether a cluster takes two columns: East Asian wide or fullwidth (UAX #11), or shown as an emoji (UTS #51). */

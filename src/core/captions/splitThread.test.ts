@@ -44,6 +44,31 @@ describe('a text in the parts of a thread', () => {
     expect(joined(split('月'.repeat(70)))).toBe('月'.repeat(70));
   });
 
+  it('keeps room for the number of each part, and not for a longer one', () => {
+    // 56 units and “ 1/2” fill a part of 60; “ 10/12” would not leave so much room.
+    const sentence = `${'a'.repeat(55)}.`;
+    expect(split(`${sentence} ${sentence}`, { most: 12 }).parts).toEqual([sentence, sentence]);
+    const eleven = Array.from({ length: 11 }, () => 'A sentence of forty-nine units, which fits a part.').join(' ');
+    for (const [at, part] of split(eleven, { most: 20 }).parts.entries())
+      expect(countText(part + partNumber(at, 11), RULE)).toBeLessThanOrEqual(60);
+  });
+
+  it('lets what is longer than a small first part wait for a part that holds it', () => {
+    const link = `https://fennelmoor.example/${'a'.repeat(20)}`;
+    const rule = { linkLength: null, firstLimit: 30 };
+    expect(split(`Look at it. ${link}`, rule).parts).toEqual(['Look at it.', link]);
+    expect(split(`Look at it here: ${link}`, rule).parts).toEqual(['Look at it here:', link]);
+    expect(splitThread(`${link} is where`, { ...RULE, ...rule })).toMatchObject({
+      ok: false,
+      refusal: { code: 'longLink' },
+    });
+  });
+
+  it('cuts a first sentence that only the other parts would hold, and leaves those whole', () => {
+    const long = 'This sentence is of forty-six units, all of it.';
+    expect(split(`${long} ${long}`, { firstLimit: 30 }).parts.at(-1)).toBe(long);
+  });
+
   it('cuts sentences that fit only where there would be too many parts', () => {
     const text = 'Forty units are taken by this sentence. '.repeat(6).trim();
     expect(split(text, { limit: 60, most: 6 }).parts).toHaveLength(6);

@@ -35,34 +35,51 @@ type Fineness = (typeof FINENESS)[number];
  * Splits a text into the parts of a thread. No sentence that fits a part is cut, unless there would be too many parts; one that
  * does not is cut at its clauses, else at words, else between characters, never inside a link, a hashtag or a mention. Of all
  * such splits it is the one with the fewest parts, and of these the most even (least sum of squares of what the parts count).
+ * Each part keeps room for its own number. What does not fit the first part, where that has less room, waits for one that holds it.
  *
- * @returns refused where a link, hashtag or mention is longer than a part, or where even cut at words there are too many parts
+ * @returns refused where a link, hashtag or mention is longer than a part that it can stand in, or where even cut at words there
+ *   are too many parts
  */
 export function splitThread(text: string, rule: ThreadRule): Result<Thread> {
   const whole = text.trim();
   if (whole === '') return accept({ parts: [], cuts: [] });
   const bound = boundSpans(whole);
-  const least =
-    Math.min(rule.limit, rule.firstLimit ?? rule.limit) -
-    (rule.numbered ? countText(partNumber(rule.most - 1, rule.most), rule) : 0);
+  const widest = roomsIn(Math.min(rule.most, 2), rule);
   for (const span of bound) {
     const has = countText(whole.slice(span.start, span.end), rule);
-    if (has > least)
+    const takes = span.start === 0 ? Math.max(roomOf(0, 1, rule), widest.first) : Math.max(widest.first, widest.others);
+    if (has > takes)
       return refuse(
         'longLink',
-        `“${whole.slice(span.start, span.start + 40)}…” counts ${has} and a part takes ${least}. Shorten it, or leave it out.`,
+        `“${whole.slice(span.start, span.start + 40)}…” counts ${has} and a part takes ${takes}. Shorten it, or leave it out.`,
       );
   }
   for (const cutAll of FINENESS.slice(0, 3)) {
-    const parts = fewestMostEven(whole, atomsOf(whole, cutAll, least, rule, bound), rule);
+    const parts = fewestMostEven(whole, cutAll, bound, rule);
     if (parts) return accept(threadOf(whole, parts));
   }
-  const needs = Math.ceil(countText(whole, rule) / least);
+  const needs = Math.ceil(countText(whole, rule) / Math.max(1, roomsIn(rule.most, rule).others));
   return refuse(
     'tooManyParts',
     `It would take ${Math.max(needs, rule.most + 1)} parts, and ${rule.most} are taken. Shorten the text.`,
   );
 }
+
+/** Units of a part beside its own number. @param part counted from 0 */
+const roomOf = (part: number, count: number, rule: ThreadRule): number =>
+  (part === 0 ? (rule.firstLimit ?? rule.limit) : rule.limit) -
+  (rule.numbered ? countText(partNumber(part, count), rule) : 0);
+
+/** Room of the first of so many parts, and the most that one of the others has. */
+interface Rooms {
+  first: number;
+  others: number;
+}
+
+const roomsIn = (count: number, rule: ThreadRule): Rooms => ({
+  first: roomOf(0, count, rule),
+  others: count > 1 ? roomOf(1, count, rule) : roomOf(0, count, rule),
+});
 
 function threadOf(text: string, parts: readonly Span[]): Thread {
   return {
@@ -107,11 +124,13 @@ function endsIn(text: string, { start, end }: Span, fineness: Fineness): number[
 const isWideMark = (mark: string): boolean => /[，、；：]/u.test(mark);
 
 /** The smallest stretches that stay whole: each fits a part, or cannot be cut. Without the white space around them. */
-function atomsOf(text: string, cutAll: Fineness, limit: number, rule: CountRule, bound: readonly Span[]): Span[] {
+function atomsOf(text: string, cutAll: Fineness, rooms: Rooms, rule: CountRule, bound: readonly Span[]): Span[] {
   const cut = (span: Span, depth: number): Span[] => {
     const trimmed = trimSpan(text, span);
     if (trimmed.start === trimmed.end) return [];
     const isFineEnough = depth > FINENESS.indexOf(cutAll);
+    // What begins the text can stand in the first part alone.
+    const limit = trimmed.start === 0 ? rooms.first : Math.max(rooms.first, rooms.others);
     if (depth >= FINENESS.length || (isFineEnough && countText(text.slice(trimmed.start, trimmed.end), rule) <= limit))
       return [trimmed];
     const ends = endsIn(text, trimmed, FINENESS[depth]!).filter(
@@ -132,8 +151,14 @@ function trimSpan(text: string, { start, end }: Span): Span {
   };
 }
 
-/** The atoms put into parts by dynamic programming over the number of parts; null where there would be too many. */
-function fewestMostEven(text: string, atoms: readonly Span[], rule: ThreadRule): Span[] | null {
+/** Atoms, and what the text counts up to where each begins and ends. */
+interface Measured {
+  atoms: readonly Span[];
+  upToStart: readonly number[];
+  upToEnd: readonly number[];
+}
+
+function measured(text: string, atoms: readonly Span[], rule: CountRule): Measured {
   // White space and what is never cut part the atoms, so what two neighbours count is what both count together.
   const upToStart: number[] = [];
   const upToEnd: number[] = [];
@@ -142,30 +167,32 @@ function fewestMostEven(text: string, atoms: readonly Span[], rule: ThreadRule):
     upToStart.push(before);
     upToEnd.push(before + countText(text.slice(start, end), rule));
   });
+  return { atoms, upToStart, upToEnd };
+}
+
+/** The text put into parts by dynamic programming over their number; null where there would be too many. */
+function fewestMostEven(text: string, cutAll: Fineness, bound: readonly Span[], rule: ThreadRule): Span[] | null {
+  const byRooms = new Map<string, Measured>();
   for (let count = 1; count <= rule.most; count++) {
-    const split = splitInto(count, upToStart, upToEnd, rule);
-    if (split) return split.map(([from, to]) => ({ start: atoms[from]!.start, end: atoms[to]!.end }));
+    const rooms = roomsIn(count, rule);
+    const key = `${rooms.first} ${rooms.others}`;
+    const pieces = byRooms.get(key) ?? measured(text, atomsOf(text, cutAll, rooms, rule, bound), rule);
+    byRooms.set(key, pieces);
+    const split = splitInto(count, pieces, rule);
+    if (split) return split.map(([from, to]) => ({ start: pieces.atoms[from]!.start, end: pieces.atoms[to]!.end }));
   }
   return null;
 }
 
 /** The most even split into exactly so many parts, each as its first and last atom; null where none fits. */
-function splitInto(
-  count: number,
-  upToStart: readonly number[],
-  upToEnd: readonly number[],
-  rule: ThreadRule,
-): [number, number][] | null {
+function splitInto(count: number, { upToStart, upToEnd }: Measured, rule: ThreadRule): [number, number][] | null {
   const atoms = upToEnd.length;
-  const room = (part: number) =>
-    (part === 0 ? (rule.firstLimit ?? rule.limit) : rule.limit) -
-    (rule.numbered ? countText(partNumber(part, count), rule) : 0);
   // costs[end]: the least sum of squares with `part + 1` parts that hold the atoms before `end`.
   let costs = new Float64Array(atoms + 1).fill(Infinity);
   costs[0] = 0;
   const firsts: Int32Array[] = [];
   for (let part = 0; part < count; part++) {
-    const limit = room(part);
+    const limit = roomOf(part, count, rule);
     const next = new Float64Array(atoms + 1).fill(Infinity);
     const first = new Int32Array(atoms + 1).fill(-1);
     for (let end = 1; end <= atoms; end++)

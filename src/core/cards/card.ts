@@ -106,11 +106,15 @@ export function wordsFor(
   return text.trim() === '' ? null : text.trim();
 }
 
+/** What nobody sees of a text: blanks, control characters, marks without a letter, and letters that are blank. */
+const UNSEEN = /[\p{C}\p{Z}\p{M}\u115F\u1160\u2800\u3164\uFFA0]/gu;
+const isVisible = (text: string): boolean => text.replace(UNSEEN, '') !== '';
+
 /** Checks a card: its words have to be there and in measure, and to stand out from the ground. */
 export function readCard(card: Card): Result<Card> {
   const text = card.text.trim().replace(/\s+/g, ' ');
   const by = card.by.trim().replace(/\s+/g, ' ');
-  if (text === '') return refuse('noText', 'There are no words for the card. Write some.', 'text');
+  if (!isVisible(text)) return refuse('noText', 'There are no words for the card. Write some.', 'text');
   if (text.length > CARD_LIMITS.text)
     return refuse('tooLong', `A card takes ${CARD_LIMITS.text} letters, this has ${text.length}.`, 'text');
   if (by.length > CARD_LIMITS.by)

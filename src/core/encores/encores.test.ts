@@ -18,12 +18,11 @@ const idsOf = (posts: readonly { id: string }[]) => posts.map(({ id }) => id);
 const five = [0.5, 0.4, 0.3, 0.2, 0.1].map((rate, at) => past(`p${at}`, 120, rate));
 
 describe('what is worth doing again', () => {
-  it('is what did at least as well as half of its channel and format, the best first', () => {
+  it('is what did better than the middle of its channel and format, the best first', () => {
     const { ranked, unranked } = found(five);
     expect(ranked.map(({ id, percentile, score }) => [id, percentile, score])).toEqual([
       ['p0', 1, 1],
       ['p1', 0.75, 0.75],
-      ['p2', 0.5, 0.5],
     ]);
     expect(unranked).toEqual([]);
   });
@@ -57,10 +56,19 @@ describe('what is worth doing again', () => {
     expect(idsOf(found([...five, past('again', 3, 0.05, { rootId: 'p0' })]).ranked)).not.toContain('p0');
   });
 
+  it('is nothing where all did the same', () =>
+    expect(found(five.map((post) => ({ ...post, rate: 0.2 }))).ranked).toEqual([]));
+
+  it('is no family of which one is dated, though it is another one of it', () => {
+    const again = past('again', 90, 0.9, { rootId: 'p0', lasting: 'dated' });
+    expect(found([...five, again]).ranked.map(({ rootId }) => rootId)).not.toContain('p0');
+    expect(found([...five, { ...again, lasting: '' }]).ranked.map(({ rootId }) => rootId)).toContain('p0');
+  });
+
   it('is never what is dated, nor what is planned again already', () => {
     const dated = five.map((post) => (post.id === 'p0' ? { ...post, lasting: 'dated' as const } : post));
-    expect(idsOf(found(dated).ranked)).toEqual(['p1', 'p2']);
-    expect(idsOf(found(five, ['p0']).ranked)).toEqual(['p1', 'p2']);
+    expect(idsOf(found(dated).ranked)).toEqual(['p1']);
+    expect(idsOf(found(five, ['p0']).ranked)).toEqual(['p1']);
   });
 
   it('is an evergreen post once its weeks are over, however it did', () => {
@@ -80,7 +88,9 @@ describe('what is worth doing again', () => {
           const counted = others.reduce((sum, rate) => sum + (rate < own ? 1 : rate === own ? 0.5 : 0), 0);
           expect(percentile).toBeCloseTo(counted / others.length);
         }
-        expect(ranked.length).toBeGreaterThan(0);
+        const sorted = [...rates].sort((one, other) => one - other);
+        const middle = (sorted[(rates.length - 1) >> 1]! + sorted[rates.length >> 1]!) / 2;
+        expect(ranked).toHaveLength(rates.filter((rate) => rate > middle).length);
       }),
     );
   });

@@ -59,7 +59,7 @@ const DAY_MS = 86_400_000;
 
 /**
  * Published posts by how much they are worth doing again. The score is the percentile of the post's engagement rate on its channel and
- * format, counted only from 0.5 up, times a factor that grows from 0 at the least age to 1 at twice that. Age counts from the last
+ * format, counted only from 0.5 up and for a rate above the middle one, times a factor that grows from 0 at the least age to 1 at twice that. Age counts from the last
  * time it or it again went out. Dated matter and what is planned again already are left out.
  *
  * @param planned the roots of families that have a post to come
@@ -72,6 +72,7 @@ export function findEncores(
   now: Instant,
 ): Encores {
   const percentiles = percentilesOf(past);
+  const isAboveMiddle = ({ id }: PastPost) => percentiles.get(id)!.isAboveMiddle;
   const encores: Encores = { due: [], ranked: [], unranked: [] };
   for (const [rootId, family] of groupBy(past, (post) => post.rootId)) {
     if (planned.has(rootId) || family.some(({ lasting }) => lasting === 'dated')) continue;
@@ -85,7 +86,8 @@ export function findEncores(
     const age = (Date.parse(now) - Date.parse(last.publishedAt)) / DAY_MS;
     if (age < least) continue;
     const grown = Math.min(1, (age - least) / least);
-    const score = percentile !== null && percentile >= DID_WELL ? percentile * grown : 0;
+    const didWell = percentile !== null && percentile >= DID_WELL && isAboveMiddle(best);
+    const score = didWell ? percentile * grown : 0;
     const id = percentile === null ? last.id : best.id;
     const encore: Encore = { id, rootId, percentile, among, ageDays: Math.floor(age), score, againWeeks: weeks };
     if (weeks !== null) encores.due.push(encore);
@@ -100,19 +102,25 @@ export function findEncores(
 }
 
 /** Of each post the share of the others on its channel and in its format that did less well, those that did as well by half. */
-function percentilesOf(past: readonly PastPost[]): Map<string, Pick<Encore, 'percentile' | 'among'>> {
-  const found = new Map<string, Pick<Encore, 'percentile' | 'among'>>();
+type Standing = Pick<Encore, 'percentile' | 'among'> & { isAboveMiddle: boolean };
+
+function percentilesOf(past: readonly PastPost[]): Map<string, Standing> {
+  const found = new Map<string, Standing>();
   for (const [, peers] of groupBy(past, ({ channelId, format }) => `${channelId}:${format}`)) {
     const rates = peers.flatMap(({ rate }) => rate ?? []).sort((one, other) => one - other);
     const among = rates.length;
     for (const { id, rate } of peers) {
       if (rate === null || among < LEAST_NUMBERS) {
-        found.set(id, { percentile: null, among });
+        found.set(id, { percentile: null, among, isAboveMiddle: false });
         continue;
       }
       const below = firstAt(rates, (other) => other >= rate);
       const upTo = firstAt(rates, (other) => other > rate);
-      found.set(id, { percentile: (below + (upTo - below - 1) / 2) / (among - 1), among });
+      const middle = (rates[(among - 1) >> 1]! + rates[among >> 1]!) / 2;
+      found.set(id, {
+        ...{ percentile: (below + (upTo - below - 1) / 2) / (among - 1), among },
+        isAboveMiddle: rate > middle,
+      });
     }
   }
   return found;

@@ -148,3 +148,18 @@ describe('against trying every pairing', () => {
     );
   });
 });
+
+describe('of today', () => {
+  const openings = [opening('morning', '09:00'), opening('evening', '18:00')];
+  const filled = (posts: Candidate[], time: string) =>
+    Object.fromEntries(fillOpenings(openings, posts, { date: DAY, time }).filledBy);
+  it('a post without a time fills the next opening that is still to come, and none that is over', () => {
+    expect(filled([post('a', null)], '08:59')).toEqual({ morning: 'a' });
+    expect(filled([post('a', null)], '09:00')).toEqual({ morning: 'a' });
+    expect(filled([post('a', null)], '09:01')).toEqual({ evening: 'a' });
+    expect(Object.keys(filled([post('a', null), post('b', null)], '12:00'))).toEqual(['evening']);
+    expect(filled([post('a', null)], '18:01')).toEqual({});
+  });
+  it('one with a time fills the opening it stands at, over or not', () =>
+    expect(filled([post('a', '09:10'), post('b', null)], '12:00')).toEqual({ morning: 'a', evening: 'b' }));
+});

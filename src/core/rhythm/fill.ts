@@ -21,6 +21,12 @@ export interface Candidate {
   format: Format;
 }
 
+/** Now, on the wall of the brand's zone. */
+export interface LocalNow {
+  date: LocalDate;
+  time: LocalTime;
+}
+
 /** Which post fills which opening. */
 export interface Fill {
   /** Post ids by opening key. Openings that are not filled have no entry. */
@@ -38,9 +44,11 @@ export interface Fill {
  * 4. the order of time: of two pairs that could be exchanged at no cost, the earlier post takes the earlier opening;
  * 5. for posts without a time, the earliest openings.
  *
- * Posts without a date are neither paired nor extra.
+ * Posts without a date are neither paired nor extra. Of today's openings a post without a time fills only one that is still to come.
+ *
+ * @param now where it is known, on the wall of the brand's zone
  */
-export function fillOpenings(openings: readonly Place[], posts: readonly Candidate[]): Fill {
+export function fillOpenings(openings: readonly Place[], posts: readonly Candidate[], now?: LocalNow): Fill {
   const fill: Fill = { filledBy: new Map(), extra: new Set() };
   const days = new Map<string, { openings: Place[]; posts: Candidate[] }>();
   const dayOf = (channelId: string, date: LocalDate) => {
@@ -52,7 +60,7 @@ export function fillOpenings(openings: readonly Place[], posts: readonly Candida
   for (const opening of openings) dayOf(opening.channelId, opening.date).openings.push(opening);
   for (const post of posts) if (post.date !== null) dayOf(post.channelId, post.date).posts.push(post);
   for (const day of days.values()) {
-    const paired = pairDay(day.openings, day.posts);
+    const paired = pairDay(day.openings, day.posts, now);
     for (const post of day.posts) fill.extra.add(post.id);
     for (const [key, id] of paired) {
       fill.filledBy.set(key, id);
@@ -66,12 +74,18 @@ export function fillOpenings(openings: readonly Place[], posts: readonly Candida
 type Cost = readonly [untimed: number, minutes: number, squares: number, order: number];
 
 /** Pairs the openings and posts of one channel and day. @returns post ids by opening key */
-export function pairDay(someOpenings: readonly Place[], somePosts: readonly Candidate[]): Map<string, string> {
+export function pairDay(
+  someOpenings: readonly Place[],
+  somePosts: readonly Candidate[],
+  now?: LocalNow,
+): Map<string, string> {
   const openings = [...someOpenings].sort((a, b) => compare(a.time, b.time) || compare(a.key, b.key));
   const posts = [...somePosts].sort((a, b) => compare(a.time ?? '99', b.time ?? '99') || compare(a.id, b.id));
   const costs = openings.map((opening, place) =>
     posts.map((post, index): Cost | null => {
       if (opening.format !== null && opening.format !== post.format) return null;
+      const isOver = now !== undefined && opening.date === now.date && opening.time < now.time;
+      if (post.time === null && isOver) return null;
       if (post.time === null) return [1, 0, 0, 2 * place * posts.length - (place + 1) * (index + 1)];
       const minutes = Math.abs(minutesOf(opening.time) - minutesOf(post.time));
       return [0, minutes, minutes * minutes, -(place + 1) * (index + 1)];

@@ -1,6 +1,5 @@
 import { addDays, daysBetween } from '../time/days';
-import { fillOpenings, type Candidate, type Place } from './fill';
-import type { LocalNow } from './horizon';
+import { fillOpenings, type Candidate, type LocalNow, type Place } from './fill';
 
 /** Days ahead in which gaps are named, today included. */
 export const GAP_DAYS = 14;
@@ -22,7 +21,7 @@ export function gapsByNeed<P extends Place>(
 ): P[] {
   const end = addDays(now.date, GAP_DAYS - 1);
   const near = openings.filter((opening) => opening.date >= now.date && opening.date <= end);
-  const { filledBy } = fillOpenings(near, posts);
+  const { filledBy } = fillOpenings(near, posts, now);
   const urgency = (opening: P): number => daysBetween(now.date, opening.date) / aimOf(opening.channelId);
   return near
     .filter((opening) => !filledBy.has(opening.key) && (opening.date > now.date || opening.time >= now.time))

@@ -4,7 +4,7 @@ import type { Format } from '../rulesheets/types';
 import type { RhythmEntry } from './entry';
 import { gapsByNeed } from './gaps';
 import { horizonOf, reachOf, HORIZON_DAYS, type HorizonPost } from './horizon';
-import { openingsBetween } from './openings';
+import { nextOpeningDay, openingsBetween } from './openings';
 
 const NOW = { date: '2026-11-23', time: '11:42' };
 const ZONE = 'Europe/Lisbon';
@@ -153,4 +153,15 @@ describe('gaps in order of need', () => {
         [post('2026-11-24', '18:00', { channelId: 'often' })],
       ),
     ).toEqual(['last']));
+});
+
+it('a rhythm whose next opening lies further on says until when there is none', () => {
+  expect(reachOf([], [], NOW, '2027-03-04')).toEqual({ kind: 'noneUntil', date: '2027-03-04' });
+  expect(reachOf([], [], NOW)).toEqual({ kind: 'noRhythm' });
+  const rhythm = { channelId: 'c', entries: [entry(4, '09:00', { from: '2027-03-04' })], pauses: [] };
+  expect(nextOpeningDay(rhythm, addDays(NOW.date, HORIZON_DAYS - 1), ZONE)).toBe('2027-03-04');
+  expect(nextOpeningDay({ ...rhythm, entries: [] }, NOW.date, ZONE)).toBeNull();
+  expect(nextOpeningDay({ ...rhythm, pauses: [{ from: '2027-03-01', to: '2027-03-31' }] }, NOW.date, ZONE)).toBe(
+    '2027-04-01',
+  );
 });

@@ -1,7 +1,7 @@
 import { addDays, daysBetween } from '../time/days';
 import type { Stage } from '../stages/stages';
-import { type LocalDate, type LocalTime } from '../time/plan';
-import { fillOpenings, type Candidate, type Place } from './fill';
+import type { LocalDate } from '../time/plan';
+import { fillOpenings, type Candidate, type LocalNow, type Place } from './fill';
 
 /** Days the horizon looks ahead, today included. */
 export const HORIZON_DAYS = 90;
@@ -10,8 +10,10 @@ export const DEFAULT_AIM_DAYS = 14;
 
 /** How far ahead a channel is filled without an empty opening. */
 export type Reach =
-  /** No opening is asked for in the days looked at. */
+  /** No opening is asked for at all. */
   | { kind: 'noRhythm' }
+  /** None is asked for in the days looked at; the next one lies further on. */
+  | { kind: 'noneUntil'; date: LocalDate }
   /** An opening of today, still to come, is not filled. `gap` is its key. */
   | { kind: 'gapToday'; days: 0; gap: string }
   /** Filled through `to`; `days` counts from today on, so that today alone is 1. `gap` is the first opening not filled, null for none. */
@@ -32,12 +34,6 @@ export interface HorizonPost extends Candidate {
   hasWords: boolean;
 }
 
-/** Now, on the wall of the brand's zone. */
-export interface LocalNow {
-  date: LocalDate;
-  time: LocalTime;
-}
-
 const SOLID: readonly Stage[] = ['ready', 'scheduled', 'published'];
 
 /**
@@ -48,35 +44,43 @@ const SOLID: readonly Stage[] = ['ready', 'scheduled', 'published'];
  * @param openings of the channel, from today for at least `HORIZON_DAYS`; an opening earlier today counts no more, though
  *   a post may fill it
  * @param posts of the channel, live ones
+ * @param next the day of the next opening beyond those, where there is none among them; null where there is none at all
  */
 export function horizonOf(
   channel: { id: string; aimDays: number },
   openings: readonly Place[],
   posts: readonly HorizonPost[],
   now: LocalNow,
+  next: LocalDate | null = null,
 ): Horizon {
   const written = posts.filter((post) => post.hasWords && post.stage !== 'setAside');
   return {
     channelId: channel.id,
-    planned: reachOf(openings, written, now),
+    planned: reachOf(openings, written, now, next),
     solid: reachOf(
       openings,
       written.filter((post) => SOLID.includes(post.stage)),
       now,
+      next,
     ),
     aimDays: channel.aimDays,
   };
 }
 
 /** How far the openings are filled by these posts. The openings in any order. */
-export function reachOf(openings: readonly Place[], posts: readonly Candidate[], now: LocalNow): Reach {
+export function reachOf(
+  openings: readonly Place[],
+  posts: readonly Candidate[],
+  now: LocalNow,
+  next: LocalDate | null = null,
+): Reach {
   const end = addDays(now.date, HORIZON_DAYS - 1);
   const inReach = openings.filter((opening) => opening.date >= now.date && opening.date <= end);
   const ahead = inReach
     .filter((opening) => opening.date > now.date || opening.time >= now.time)
     .sort((a, b) => (a.date + a.time < b.date + b.time ? -1 : 1));
-  if (ahead.length === 0) return { kind: 'noRhythm' };
-  const { filledBy } = fillOpenings(inReach, posts);
+  if (ahead.length === 0) return next === null ? { kind: 'noRhythm' } : { kind: 'noneUntil', date: next };
+  const { filledBy } = fillOpenings(inReach, posts, now);
   const gap = ahead.find((opening) => !filledBy.has(opening.key));
   if (!gap) return { kind: 'filledTo', to: end, days: HORIZON_DAYS, gap: null };
   if (gap.date === now.date) return { kind: 'gapToday', days: 0, gap: gap.key };
@@ -88,5 +92,5 @@ export function reachOf(openings: readonly Place[], posts: readonly Candidate[],
   };
 }
 
-/** Days of a reach: 0 for a opening today, null without a rhythm. */
-export const daysOf = (reach: Reach): number | null => (reach.kind === 'noRhythm' ? null : reach.days);
+/** Days of a reach: 0 for an opening today, null without one in the days looked at. */
+export const daysOf = (reach: Reach): number | null => ('days' in reach ? reach.days : null);

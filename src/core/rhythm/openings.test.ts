@@ -124,3 +124,16 @@ describe('checking a rhythm', () => {
     expect(askedFor({ format: null, theme: '' })).toBe('');
   });
 });
+
+it('the last of a weekday in a month is one day, among its last seven', () => {
+  for (let month = 0; month < 36; month++)
+    for (const weekday of [1, 2, 3, 4, 5, 6, 7] as const) {
+      const days = Array.from({ length: new Date(Date.UTC(2026, month + 1, 0)).getUTCDate() }, (_, day) =>
+        new Date(Date.UTC(2026, month, day + 1)).toISOString().slice(0, 10),
+      );
+      const falls = days.filter((date) => fallsOn({ kind: 'monthlyWeekday', weekday, nth: -1 }, date, null));
+      expect(falls).toHaveLength(1);
+      expect(days.slice(-7)).toContain(falls[0]);
+      expect(new Date(`${falls[0]}T00:00:00Z`).getUTCDay()).toBe(weekday % 7);
+    }
+});

@@ -49,6 +49,19 @@ export function openingsBetween(rhythm: ChannelRhythm, from: LocalDate, to: Loca
   return openings.sort((a, b) => compare(a.date + a.time, b.date + b.time) || compare(a.key, b.key));
 }
 
+/** Days in which the next opening of a rhythm is looked for: one that comes once in 26 weeks, over a pause, lies within. */
+const NEXT_WITHIN_DAYS = 800;
+
+/** The day of the first opening of a rhythm after a day; null where there is none for years. */
+export function nextOpeningDay(rhythm: ChannelRhythm, after: LocalDate, zone: Zone): LocalDate | null {
+  for (let from = 1; from < NEXT_WITHIN_DAYS; from += LOOKED_AT_ONCE) {
+    const [first] = openingsBetween(rhythm, addDays(after, from), addDays(after, from + LOOKED_AT_ONCE - 1), zone);
+    if (first) return first.date;
+  }
+  return null;
+}
+const LOOKED_AT_ONCE = 31;
+
 /**
  * Whether an entry comes round on a day.
  *

@@ -39,6 +39,8 @@ export function listBrandsById(db: Queryable, ids: readonly string[]): Promise<B
 
 /** The brand with that slug, if there is one. */
 export async function maybeBrandBySlug(db: Queryable, slug: string): Promise<Brand | undefined> {
+  // What no short name is made of is asked of nobody: the database would take some of it for an error.
+  if (!/^[\w-]+$/.test(slug)) return undefined;
   return (await db.rows<Brand>(`select ${COLUMNS} from brands where slug = $1`, [slug]))[0];
 }
 

@@ -361,7 +361,9 @@ export async function noteAccepted(tx: Queryable, id: string, tookAt: Instant, n
      where id = $1 and state <> 'withdrawn'`,
     [id, tookAt],
   );
-  if (isCurrent === 0) await doubtOne(tx, id, now);
+  if (isCurrent > 0) return;
+  await doubtOne(tx, id, now);
+  await tx.run('update deliveries set took_at = $2 where id = $1', [id, tookAt]);
 }
 
 /** Writes that an earlier delivery of a post is out; where another one counts by then, beside that one. */

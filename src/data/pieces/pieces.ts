@@ -96,13 +96,20 @@ export async function listPiecesByTitle(
 /** Adds pieces. */
 export async function insertPieces(
   tx: Queryable,
-  pieces: readonly (PieceTexts & { id: string; brandId: string; ownerId: string; createdAt: Instant })[],
+  pieces: readonly (PieceTexts & {
+    id: string;
+    brandId: string;
+    ownerId: string;
+    /** Who made it, where that is not its owner. */
+    createdBy?: string;
+    createdAt: Instant;
+  })[],
 ): Promise<void> {
   await tx.run(
     `insert into pieces (id, brand_id, title, note, link, source_text, owner_id, created_by, created_at)
-     select x.id, x."brandId", x.title, x.note, x.link, x."sourceText", x."ownerId", x."ownerId", x."createdAt"
+     select x.id, x."brandId", x.title, x.note, x.link, x."sourceText", x."ownerId", coalesce(x."createdBy", x."ownerId"), x."createdAt"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, title text, note text, link text,
-       "sourceText" text, "ownerId" uuid, "createdAt" timestamptz)`,
+       "sourceText" text, "ownerId" uuid, "createdBy" uuid, "createdAt" timestamptz)`,
     [JSON.stringify(pieces)],
   );
 }

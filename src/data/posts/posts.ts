@@ -227,6 +227,8 @@ export async function insertPosts(
       Pick<Post, 'pillarId' | 'campaignId' | 'seriesId' | 'seriesNumber' | 'signOff' | 'drafted' | 'encoreOf'>
     > & {
       createdAt: Instant;
+      /** Who made it, where that is not its owner. */
+      createdBy?: string;
     })[],
 ): Promise<void> {
   await tx.run(
@@ -235,13 +237,13 @@ export async function insertPosts(
        series_number, set_aside_reason, preheader, keywords, first_comment, script, cover_ideas, agenda, parts,
        signed_off, drafted, encore_of)
      select x.id, x."brandId", x."pieceId", x."channelId", x.format, x.title, x.headline, x.caption, x.hashtags, x.link,
-       x.date, x.time, x.stage, x."ownerId", x."ownerId", x."publishedAt", x.address, x."createdAt", x."pillarId", x."campaignId",
+       x.date, x.time, x.stage, x."ownerId", coalesce(x."createdBy", x."ownerId"), x."publishedAt", x.address, x."createdAt", x."pillarId", x."campaignId",
        x."seriesId", x."seriesNumber", coalesce(x."setAsideReason", ''), coalesce(x.preheader, ''),
        coalesce(x.keywords, ''), coalesce(x."firstComment", ''), coalesce(x.script, ''), coalesce(x."coverIdeas", ''),
        coalesce(x.agenda, ''), coalesce(x.parts, '[]'), nullif(x."signOff", 'null'), coalesce(x.drafted, '[]'), x."encoreOf"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, "channelId" uuid, format text,
        title text, headline text, caption text, hashtags text, link text, date date, time time, stage text,
-       "ownerId" uuid, "publishedAt" timestamptz, address text, "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid,
+       "ownerId" uuid, "createdBy" uuid, "publishedAt" timestamptz, address text, "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid,
        "seriesId" uuid, "seriesNumber" int, "setAsideReason" text, preheader text, keywords text,
        "firstComment" text, script text, "coverIdeas" text, agenda text, parts jsonb, "signOff" jsonb, drafted jsonb,
        "encoreOf" uuid)`,

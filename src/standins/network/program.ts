@@ -32,6 +32,14 @@ function stop(): void {
 
 process.on('SIGTERM', stop);
 process.on('SIGINT', stop);
+server.on('error', (error: NodeJS.ErrnoException) => {
+  console.error(
+    error.code === 'EADDRINUSE'
+      ? `Port ${port}, where the made-up networks answer, is taken. Choose another with BIMLO_NETWORK_PORT.`
+      : error.message,
+  );
+  process.exit(1);
+});
 server.listen(port, '127.0.0.1', () => {
   const address = server.address();
   console.log(`networks ready on ${typeof address === 'object' && address ? address.port : '?'}`);

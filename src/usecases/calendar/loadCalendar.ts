@@ -3,8 +3,9 @@ import { spanOfPeriod, type ListPeriod } from '@/core/calendar/listPeriod';
 import { monthWeeks, type MonthDay } from '@/core/calendar/month';
 import type { Slip } from '@/core/calendar/slip';
 import { groupBy } from '@/core/group';
-import { HORIZON_DAYS, horizonOf, type Horizon, type LocalNow } from '@/core/rhythm/horizon';
-import { openingsBetween, type Opening } from '@/core/rhythm/openings';
+import type { LocalNow } from '@/core/rhythm/fill';
+import { HORIZON_DAYS, horizonOf, type Horizon } from '@/core/rhythm/horizon';
+import { nextOpeningDay, openingsBetween, type ChannelRhythm, type Opening } from '@/core/rhythm/openings';
 import { STAGES, type Stage } from '@/core/stages/stages';
 import { addDays, startOfWeek } from '@/core/time/days';
 import { localOf, type Instant, type LocalDate } from '@/core/time/plan';
@@ -174,7 +175,14 @@ export async function loadHorizons(
   ]);
   const openings = rhythms.flatMap((rhythm) => openingsBetween(rhythm, today, end, brand.zone));
   return {
-    horizons: horizonsOf(channels, openings, planned, () => localOf(now, brand.zone)),
+    horizons: horizonsOf(
+      channels,
+      rhythms,
+      openings,
+      planned,
+      () => localOf(now, brand.zone),
+      () => brand,
+    ),
     openings,
     planned,
   };
@@ -274,18 +282,29 @@ async function loadRhythm(
     const from = nowOf(rhythm.channelId).date;
     return openingsBetween(rhythm, from, addDays(from, HORIZON_DAYS - 1), brandOfChannel.get(rhythm.channelId)!.zone);
   });
-  return { openings, rhythmic, horizons: horizonsOf(channels, ahead, planned, nowOf) };
+  return {
+    openings,
+    rhythmic,
+    horizons: horizonsOf(channels, rhythms, ahead, planned, nowOf, (id) => brandOfChannel.get(id)!),
+  };
 }
 
 function horizonsOf(
   channels: readonly Channel[],
+  rhythms: readonly ChannelRhythm[],
   openings: readonly Opening[],
   planned: readonly PlannedPost[],
   nowOf: (channelId: string) => LocalNow,
+  brandOf: (channelId: string) => Brand,
 ): Horizon[] {
   const openingsOf = groupBy(openings, (opening) => opening.channelId);
   const postsOf = groupBy(planned, (post) => post.channelId);
-  return channels.map((channel) =>
-    horizonOf(channel, openingsOf.get(channel.id) ?? [], postsOf.get(channel.id) ?? [], nowOf(channel.id)),
-  );
+  const rhythmOf = new Map(rhythms.map((rhythm) => [rhythm.channelId, rhythm]));
+  return channels.map((channel) => {
+    const [own, now, rhythm] = [openingsOf.get(channel.id) ?? [], nowOf(channel.id), rhythmOf.get(channel.id)];
+    const isBare = own.every(({ date, time }) => date === now.date && time < now.time);
+    const beyond = addDays(now.date, HORIZON_DAYS - 1);
+    const next = isBare && rhythm ? nextOpeningDay(rhythm, beyond, brandOf(channel.id).zone) : null;
+    return horizonOf(channel, own, postsOf.get(channel.id) ?? [], now, next);
+  });
 }

@@ -278,9 +278,9 @@ async function settle(work: DeliveryWork, delivery: Claimed, { outcome, unsureSi
 /** How a copy stands that is not sent since an earlier one is out: so that it can be withdrawn, and is asked about if it may be out as well. */
 const atRest = (unsureSince: Instant | null) => (unsureSince === null ? ('waiting' as const) : ('unknown' as const));
 
-/** About when a copy left that turned out to be out: at the try nobody heard of again, or when it was due. */
-export const leftAt = ({ attempts, unsureSince, dueAt }: Delivery): Instant =>
-  attempts > 0 && unsureSince !== null ? unsureSince : dueAt;
+/** About when a copy left that turned out to be out: when that was found before, else at the try nobody heard of again, or when it was due. */
+export const leftAt = ({ tookAt, attempts, unsureSince, dueAt }: Delivery): Instant =>
+  tookAt ?? (attempts > 0 && unsureSince !== null ? unsureSince : dueAt);
 
 const deed = (delivery: Pick<Delivery, 'id' | 'brandId'>, what: string, detail: object = {}) => ({
   brandId: delivery.brandId,

@@ -1,12 +1,12 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { listMaybeOut, maybeDeliveryOfPost } from '@/data/delivery/deliveries';
+import { listMaybeOut, maybeDeliveryOfPost, retimeDeliveries, withdrawDeliveries } from '@/data/delivery/deliveries';
 import { listWordsVersions } from '@/data/posts/wordsVersions';
 import { askUnsure } from './askNetworks';
 import { changePosts } from '../calendar/changePosts';
 import { deliverDue } from './deliver';
 import { leaveAsSent, sendAnew } from './notSent';
 import { movePost } from '../posts/planPosts';
-import { declareOut, sayNotOut, schedulePost, tryAgain } from './schedule';
+import { declareOut, publishNow, sayNotOut, schedulePost, tryAgain } from './schedule';
 import { deletePost, setPostAside } from '../posts/stages';
 import { codeOf, deliveryWork, fakeNetwork, makeWorld, valueOf, type FakeNetwork, type TestWorld } from '../testWorld';
 import { loadSheet } from '../posts/loadPosts';
@@ -138,6 +138,59 @@ describe('what may be out', () => {
     expect(network.calls).toBe(calls);
     expect(await current(id)).toMatchObject({ state: 'waiting', attempts: 1 });
     expect((await current(id)).words).toContain('an earlier copy of it may be published');
+  });
+
+  it('holds a new copy back until “not here” is to be believed', async () => {
+    const id = await notOutUnknown();
+    network.isMute = false;
+    world.goTo('2026-11-26T14:51:20.000Z');
+    valueOf(await movePost(world.work, id, await versionOf(id), { date: '2026-11-26', time: '14:52' }));
+    const calls = network.calls;
+    // Half a minute after the call that got no answer, it may still be on its way.
+    valueOf(await publishNow(world.work, id, await versionOf(id)));
+    await deliver();
+    expect(network.calls).toBe(calls);
+    expect((await current(id)).words).toContain('an earlier copy of it may be published');
+    world.goTo('2026-11-26T14:53:00.000Z');
+    await deliver();
+    expect([network.calls - calls, (await world.post(id)).stage]).toEqual([1, 'published']);
+  });
+
+  it('is not published while another copy is being sent; that one meets it', async () => {
+    const id = await outUnknown();
+    valueOf(await movePost(world.work, id, await versionOf(id), { date: '2026-11-27', time: '10:00' }));
+    await world.db.run(`update deliveries set state = 'sending' where post_id = $1 and state = 'waiting'`, [id]);
+    network.isMute = false;
+    world.goTo('2026-11-27T10:00:00.000Z');
+    await ask();
+    expect((await world.post(id)).stage).toBe('scheduled');
+    expect(await listMaybeOut(world.db, id)).toMatchObject([{ unsure: true }]);
+    await deliver();
+    expect(await world.post(id)).toMatchObject({ stage: 'published', date: '2026-11-26' });
+    expect(network.accepted.size).toBe(1);
+  });
+
+  it('is not withdrawn or timed anew while it is being sent, or tried again because nobody knows', async () => {
+    const post = await world.makePost('pithline');
+    valueOf(await schedulePost(world.work, post.id, post.version));
+    const { id } = await current(post.id);
+    const time = [{ id, dueAt: DUE }];
+    for (const [state, unsure, attempts, isAtRest] of [
+      ['sending', null, 1, false],
+      ['waiting', DUE, 1, false],
+      ['waiting', DUE, 0, true],
+      ['waiting', null, 1, true],
+      ['sent', null, 1, false],
+    ] as const) {
+      await world.db.run('update deliveries set state = $2, unsure_since = $3, attempts = $4 where id = $1', [
+        ...[id, state, unsure, attempts],
+      ]);
+      expect(await retimeDeliveries(world.db, time)).toEqual(isAtRest && unsure === null ? [id] : []);
+      await world.db.run('update deliveries set state = $2, unsure_since = $3, attempts = $4 where id = $1', [
+        ...[id, state, unsure, attempts],
+      ]);
+      expect(await withdrawDeliveries(world.db, [id], DUE)).toEqual(isAtRest ? [id] : []);
+    }
   });
 
   it('moved to 14:00 is shown when it left, not at 14:00', async () => {

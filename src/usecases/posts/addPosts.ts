@@ -35,7 +35,11 @@ export const NOT_TAKEN_OVER = {
 export async function addPosts(act: Acting, posts: readonly NewPost[]): Promise<void> {
   if (posts.length === 0) return;
   const checked = (await checkPosts(act, posts)).map((post) => withOwnPictures(act, post));
-  await insertPosts(act.tx, checked);
+  const createdBy = act.actorId ?? undefined;
+  await insertPosts(
+    act.tx,
+    checked.map((post) => ({ ...post, ...(createdBy && { createdBy }) })),
+  );
   await insertPictures(
     act.tx,
     checked.flatMap(({ id: postId, brandId, pictures = [] }) =>

@@ -30,7 +30,7 @@ export async function loadNextOpenings(db: Db, brand: Brand, now: Instant, each 
     listPlannedPosts(db, [brand.id], local.date, until),
   ]);
   const openings = rhythms.flatMap((rhythm) => openingsBetween(rhythm, local.date, until, brand.zone));
-  const { filledBy } = fillOpenings(openings, planned);
+  const { filledBy } = fillOpenings(openings, planned, local);
   const counts = new Map<string, number>();
   return openings
     .filter(({ key, date, time }) => !filledBy.has(key) && (date > local.date || time > local.time))

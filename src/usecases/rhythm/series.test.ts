@@ -2,7 +2,9 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { archiveChannel } from '@/data/brands/channels';
 import { listRunningSeries, listSeriesPosts } from '@/data/rhythm/series';
 import { movePost } from '../posts/planPosts';
-import { changeSeries, keepAhead, startSeries, type SeriesInput } from './series';
+import { editPost } from '../captions/editPost';
+import { setPostAside } from '../posts/stages';
+import { changeSeries, keepAhead, keepAllAhead, startSeries, type SeriesInput } from './series';
 import { codeOf, makeWorld, valueOf, type TestWorld } from '../testWorld';
 
 let world: TestWorld;
@@ -73,5 +75,41 @@ describe('a series', () => {
       ['2027-03-28', null],
       ['2027-04-04', '01:30'],
     ]);
+  });
+
+  it('that is changed gives no day away that a post which was set aside, or written, stands on', async () => {
+    const { id } = valueOf(await start());
+    const [first, second] = await listSeriesPosts(world.db, id, 1);
+    valueOf(await setPostAside(world.work, first!.id, first!.version, 'Rain'));
+    valueOf(await editPost(world.work, second!.id, second!.version, { caption: 'Written already' }));
+    valueOf(await changeSeries(world.work, id, { ...FRIDAYS, time: '12:00' }));
+    const posts = await listSeriesPosts(world.db, id, 1);
+    const onDay = (day: string) => posts.filter(({ date }) => date === day);
+    for (const day of ['2026-11-27', '2026-12-04']) expect(onDay(day)).toHaveLength(1);
+    expect(posts.find((post) => post.id === first!.id)).toMatchObject({ date: '2026-11-27', stage: 'setAside' });
+    expect(posts.find((post) => post.id === second!.id)).toMatchObject({ date: '2026-12-04' });
+  });
+
+  it('that breaks, or is refused, stops no other', async () => {
+    const ids = [valueOf(await start()).id, valueOf(await start({ name: 'Another question' })).id];
+    world.goTo('2026-12-05T09:00:00.000Z');
+    let broken = 0;
+    const db = {
+      ...world.db,
+      transaction: (async (act) => {
+        if (broken++ === 0) throw new Error('no room');
+        return world.db.transaction(act);
+      }) as typeof world.db.transaction,
+    };
+    const told: string[] = [];
+    const { made, failed } = await keepAllAhead({ ...world.work, db }, (_error, id) => told.push(id));
+    expect([made, failed, told.length]).toEqual([2, 1, 1]);
+    expect(ids).toContain(told[0]);
+  });
+
+  it('is made by whoever starts it, and its posts by Bimlo for its owner', async () => {
+    const { id } = valueOf(await start());
+    const made = await world.db.rows<{ by: string }>('select created_by as by from posts where series_id = $1', [id]);
+    expect(made.every(({ by }) => by === world.work.actorId)).toBe(true);
   });
 });

@@ -8,7 +8,13 @@ import { dueInstant, localOf, readDate, type LocalDate, type LocalTime } from '@
 import { oneBrand } from '@/data/brands/brands';
 import { maybeChannel } from '@/data/brands/channels';
 import { insertPiece } from '@/data/pieces/pieces';
-import { listSeriesPosts, maybeSeriesForUpdate, saveSeries, type Series } from '@/data/rhythm/series';
+import {
+  listRunningSeries,
+  listSeriesPosts,
+  maybeSeriesForUpdate,
+  saveSeries,
+  type Series,
+} from '@/data/rhythm/series';
 import { addPosts } from '../posts/addPosts';
 import { channelsOfBrand } from '../pieces/pieces';
 import { moving } from '../posts/planPosts';
@@ -133,6 +139,30 @@ export function keepAhead(work: Work, id: string): Promise<Result<number>> {
     const series = await maybeSeriesForUpdate(act.tx, id);
     return series && series.endedAt === null ? makeAhead(act, series, 'leaveOpen') : 0;
   });
+}
+
+/**
+ * Lets every running series make the posts it lacks ahead. One that cannot stops no other.
+ *
+ * @param onBroken told of a series that broke, with its id
+ * @returns how many posts were made, and how many series made none for a reason
+ */
+export async function keepAllAhead(
+  work: Omit<Work, 'actorId'>,
+  onBroken: (error: unknown, id: string) => void,
+): Promise<{ made: number; failed: number }> {
+  let [made, failed] = [0, 0];
+  for (const { id, ownerId } of await listRunningSeries(work.db)) {
+    try {
+      const kept = await keepAhead({ ...work, actorId: ownerId }, id);
+      if (kept.ok) made += kept.value;
+      else failed++;
+    } catch (error) {
+      failed++;
+      onBroken(error, id);
+    }
+  }
+  return { made, failed };
 }
 
 async function takeSeries(act: Doing, id: string): Promise<Series> {

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import type { Fitness } from '@/core/delivery/departure';
 import { askedFor } from '@/core/rhythm/entry';
+import { daysOf } from '@/core/rhythm/horizon';
 import type { Opening } from '@/core/rhythm/openings';
 import { addDays } from '@/core/time/days';
 import { counted } from '@/core/words';
@@ -224,8 +225,7 @@ export function DeskScreen({
   );
 }
 
-const reachDays = (reach: DeskView['horizons'][number]['planned']): number =>
-  reach.kind === 'noRhythm' ? Infinity : reach.days;
+const reachDays = (reach: DeskView['horizons'][number]['planned']): number => daysOf(reach) ?? Infinity;
 
 const dayWord = (date: string, today: string): string =>
   date === today ? 'today' : date === addDays(today, 1) ? 'tomorrow' : shortDate(date);

@@ -75,11 +75,11 @@ const DEEDS = {
   close: () => lite.close(),
 };
 
-/** An error as far as it survives the way between threads: PostgreSQL's code and constraint with it. */
-const plainError = ({ message, stack, code, constraint, table, column, detail }) => ({
+/** An error as far as it survives the way between threads: PostgreSQL's code and constraint with it, and not its detail, which holds people's words. */
+const plainError = ({ message, stack, code, constraint, table, column }) => ({
   message,
   stack,
-  facts: { code, constraint, table, column, detail },
+  facts: { code, constraint, table, column },
 });
 
 /** PostgreSQL itself broke: every further question would be answered so. */
