@@ -11,6 +11,7 @@ import { benchAnswers } from './answers';
 import { benchArrangements } from './arrangements';
 import { benchCounting } from './counting';
 import { benchDelivery } from './delivery';
+import { benchDurability } from './durability';
 import { benchFelt } from './felt';
 import { benchMaking } from './making';
 import { benchPages } from './pages';
@@ -30,6 +31,7 @@ const BENCHES = {
   making: () => benchMaking(root),
   writing: () => benchWriting(root),
   delivery: benchDelivery,
+  durability: benchDurability,
 };
 
 const asked = process.argv.slice(2);

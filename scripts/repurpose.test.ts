@@ -44,6 +44,7 @@ describe('the command line', () => {
       [TEXT, ['-', '--fan-out', 'nothing'], 2],
       [TEXT, ['-', '--seed', 'x'], 2],
       [TEXT, ['-', '--what'], 2],
+      [TEXT, ['-', '--lang', 'xx'], 2],
       [TEXT, ['nothing-there.md'], 1],
       ['  \n', ['-'], 1],
       ['WEBVTT\n\nnothing', ['-'], 1],

@@ -15,10 +15,11 @@ import { networkClient } from '@/standins/network/client';
 import { adoptSnapshots, takeSnapshot } from '@/data/folder/snapshots';
 import { syncTree } from '@/data/folder/synced';
 import type { Work } from '@/usecases/useCase';
+import { startAsking } from './asking';
 import { clockFrom } from './clock';
 import { startHeartbeat } from './heartbeat';
 import { housekeeping } from './housekeeping';
-import { askAccounts, letAccountsBeAsked } from '@/usecases/delivery/askAccounts';
+import { letAccountsBeAsked } from '@/usecases/delivery/askAccounts';
 import { noteRestored } from '@/usecases/delivery/restores';
 import { startJobs, type JobRunner } from './jobs';
 import { log } from './log';
@@ -78,6 +79,9 @@ export async function openFolderDb(folder: DataFolder, clock: Clock, onDeath?: (
   return db;
 }
 
+/** How long after a start the thread and the process for people's files are started that stay warm, in milliseconds. */
+const WARM_AFTER_MS = 15_000;
+
 /** Without its database nothing can be answered or sent, so that whoever keeps Bimlo running has to see that it is gone. */
 function endWithDatabase(why: Error): void {
   log.fatal({ err: why }, 'the database has ended, so Bimlo ends: start it again');
@@ -114,13 +118,15 @@ async function open(): Promise<Bimlo> {
     await letAccountsBeAsked(work, run.lastSeen ?? clock.now());
     await run.begin();
     let trouble: string | null = null;
-    const firstAsk = askAccounts(work, run.lastSeen).catch((error: unknown) => {
-      log.error({ err: error }, 'the networks could not be asked what they hold');
-    });
-    const worker = startWorker(work, (error) => (trouble = error === null ? null : troubleOf(error)), firstAsk);
-    const jobs = await startJobs(work, housekeeping({ ...work, folder, lastSeen: run.lastSeen }));
-    keepWarm();
-    warmPool();
+    const asking = startAsking(work, run.lastSeen);
+    const worker = startWorker(work, (error) => (trouble = error === null ? null : troubleOf(error)), asking.first);
+    const jobs = await startJobs(work, housekeeping({ ...work, folder }));
+    // What serves the first visitor goes before what waits for files.
+    const warming = setTimeout(() => {
+      keepWarm();
+      warmPool();
+    }, WARM_AFTER_MS);
+    warming.unref();
     log.info({ folder: folder.root }, 'data folder open');
     return {
       db,
@@ -135,7 +141,9 @@ async function open(): Promise<Bimlo> {
       close: async () => {
         await worker.stop();
         await jobs.stop();
+        asking.stop();
         heartbeat.stop();
+        clearTimeout(warming);
         endNative();
         await closePool();
         await run.stop();

@@ -1,7 +1,7 @@
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { HOLD_AFTER_MS } from '@/core/delivery/delivery';
-import { addMs, msBetween, type Instant } from '@/core/time/plan';
+import { addMs, msBetween } from '@/core/time/plan';
 import { forgetAnswered } from '@/data/database/answeredWrites';
 import { clearLooseFiles } from '@/data/media/clearFiles';
 import type { Db } from '@/data/database/db';
@@ -11,7 +11,6 @@ import { listKeptContents, listWholeSnapshots, snapshotDueAt, takeSnapshot } fro
 import { gatherStatistics } from '@/data/database/statistics';
 import { bringForward } from '@/data/jobs/jobs';
 import { forgetImports } from '@/data/exchange/imports';
-import { askAccounts } from '@/usecases/delivery/askAccounts';
 import { askUnsure } from '@/usecases/delivery/askNetworks';
 import type { DeliveryWork } from '@/usecases/delivery/deliver';
 import { DRAW_UP_JOB, drawUpStanding } from '@/usecases/proposals/drawUp';
@@ -26,9 +25,6 @@ const DAY_MS = 24 * HOUR_MS;
 /** Nothing that holds up the database is begun when a departure is nearer than this. */
 const CLEARANCE_MS = MINUTE_MS;
 
-/** How soon an account is asked again that did not tell what it holds. */
-const ASK_AGAIN_MS = 10_000;
-
 /** How long it is known what a write was answered: browsers keep a change until they reach Bimlo again. */
 const ANSWERED_KEPT_MS = 14 * DAY_MS;
 
@@ -36,7 +32,6 @@ const ANSWERED_KEPT_MS = 14 * DAY_MS;
 export type Housekeeping =
   | 'forgetAnswered'
   | 'askUnsure'
-  | 'askAccounts'
   | 'keepSeriesAhead'
   | 'snapshot'
   | 'clearFiles'
@@ -45,23 +40,11 @@ export type Housekeeping =
   | typeof DRAW_UP_JOB;
 
 /** The kinds of jobs of one process with its data folder. */
-export const housekeeping = (
-  work: DeliveryWork & { folder: DataFolder; lastSeen: Instant | null },
-): Record<Housekeeping, JobKind> => ({
+export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Record<Housekeeping, JobKind> => ({
   askUnsure: {
     everyMs: MINUTE_MS,
     retryMs: MINUTE_MS,
     run: async () => ({ result: `asked about ${await askUnsure(work)}` }),
-  },
-  askAccounts: {
-    everyMs: HOUR_MS,
-    retryMs: ASK_AGAIN_MS,
-    firstMs: ASK_AGAIN_MS,
-    run: async () => {
-      const silent = await askAccounts(work, work.lastSeen);
-      const result = `${silent} still to tell`;
-      return silent === 0 ? { result } : { result, dueAt: addMs(work.clock.now(), ASK_AGAIN_MS) };
-    },
   },
   keepSeriesAhead: {
     everyMs: 10 * MINUTE_MS,

@@ -22,10 +22,14 @@ export interface TestServer {
   url: string;
   networkUrl: string;
   data: string;
+  /** Where the networks keep what they took. */
+  networkStore: string;
   /** Starts Bimlo (again), its clock standing where it was left. */
   start(): Promise<void>;
   /** Ends Bimlo as a crash would (SIGKILL); the networks live on. */
   kill(): Promise<void>;
+  /** Ends Bimlo as a service manager does (SIGTERM). */
+  terminate(): Promise<void>;
   /** Moves the clock and delivers what became due. */
   goTo(instant: string, options?: { wait?: boolean }): Promise<void>;
   counts(): Promise<NetworkCounts>;
@@ -52,10 +56,18 @@ export async function startServer(env: Record<string, string> = {}, template = T
     BIMLO_NETWORK_PORT: String(networkPort),
   });
 
+  async function end(signal: 'SIGKILL' | 'SIGTERM'): Promise<void> {
+    if (!bimlo || bimlo.exitCode !== null || bimlo.signalCode !== null) return;
+    const gone = once(bimlo, 'exit');
+    bimlo.kill(signal);
+    await gone;
+  }
+
   const server: TestServer = {
     url,
     networkUrl,
     data: root,
+    networkStore: common.BIMLO_NETWORK_STORE,
     start: async () => {
       bimlo = await launch([...FLAGS, 'scripts/server.mjs'], 'bimlo ready', {
         ...common,
@@ -67,12 +79,8 @@ export async function startServer(env: Record<string, string> = {}, template = T
         BIMLO_LOG: 'warn',
       });
     },
-    kill: async () => {
-      if (!bimlo || bimlo.exitCode !== null || bimlo.signalCode !== null) return;
-      const gone = once(bimlo, 'exit');
-      bimlo.kill('SIGKILL');
-      await gone;
-    },
+    kill: () => end('SIGKILL'),
+    terminate: () => end('SIGTERM'),
     goTo: async (instant, { wait = true } = {}) => {
       now = instant;
       const moved = fetch(`${url}/standins/clock`, { method: 'POST', body: JSON.stringify({ now: instant }) });

@@ -1,8 +1,9 @@
-import { readFile } from 'node:fs/promises';
+import { readFile, rm } from 'node:fs/promises';
 import sharp from 'sharp';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { PostSheet } from '@/core/posts/sheet';
 import type { Post } from '@/data/posts/posts';
+import { picturePath } from '@/data/media/mediaPaths';
 import { schedulePost } from '@/usecases/delivery/schedule';
 import { valueOf } from '@/usecases/testWorld';
 import { DELETE as dropAsset, POST as keepAsset } from './assets/route';
@@ -185,6 +186,16 @@ describe('a stored file', () => {
       50,
     ]);
     expect((await stretch(`bytes=${video.length}-`))[0]).toBe(416);
+  });
+
+  it('whose file is lost is not there, nor is what it would leave as', async () => {
+    const { id, sha256 } = await attached();
+    await rm(picturePath(app.media, sha256, 'original'));
+    await rm(picturePath(app.media, sha256, 'thumb'));
+    for (const query of ['', 'size=thumb', 'save'])
+      expect((await send(readFileOf, { params: { sha: sha256 }, query })).status).toBe(404);
+    const answer = await ask(leaving, { params: { id: post.id, picture: id } });
+    expect([answer.status, answer.body.refusal?.code]).toEqual([404, 'lostFile']);
   });
 
   it('that nobody took in is not there', async () => {

@@ -126,6 +126,9 @@ describe('a card', () => {
     };
     expect(code({})).toBe('ok');
     expect(code({ text: ' \n ' })).toBe('noText');
+    for (const unseen of ['\u200b', '\u2800', '\u3164\ufe0f', '\u0301', '\u0007'])
+      expect(code({ text: unseen })).toBe('noText');
+    expect(code({ text: '❤️' })).toBe('ok');
     expect(code({ text: 'x'.repeat(401) })).toBe('tooLong');
     expect(code({ by: 'x'.repeat(81) })).toBe('tooLong');
     expect(code({ ink: '#222222' })).toBe('pale');

@@ -1,11 +1,11 @@
-import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
+import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { PICTURE_LIMIT_BYTES, refuseBySize, takeMedia, VIDEO_LIMIT_BYTES } from './mediaFiles';
-import { readPictureFile } from './mediaPaths';
+import { picturePath, readPictureFile } from './mediaPaths';
 
 let folder: string;
 beforeEach(async () => void (folder = await mkdtemp(join(tmpdir(), 'bimlo-pictures-'))));
@@ -46,6 +46,18 @@ describe('taking a picture in', () => {
     await takeMedia(folder, bytes, 'a.png');
     await takeMedia(folder, bytes, 'b.png');
     expect((await readdir(folder, { recursive: true })).filter((name) => !name.includes('thumb'))).toHaveLength(2);
+  });
+
+  it('puts the same content in the place of a file that was damaged', async () => {
+    const bytes = await canvas(20, 20).png().toBuffer();
+    const taken = await takeMedia(folder, bytes, 'a.png');
+    if (!taken.ok) throw new Error(taken.refusal.message);
+    const { sha256 } = taken.value;
+    for (const size of ['original', 'thumb'] as const) await writeFile(picturePath(folder, sha256, size), 'torn');
+    await takeMedia(folder, bytes, 'a.png');
+    expect(await readPictureFile(folder, sha256)).toEqual(bytes);
+    expect(await sharp(await readPictureFile(folder, sha256, 'thumb')).metadata()).toMatchObject({ width: 192 });
+    expect((await readdir(folder)).filter((name) => name.startsWith('incoming'))).toEqual([]);
   });
 
   it.each([

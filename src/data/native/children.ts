@@ -102,13 +102,13 @@ function take(): Child {
   const child = free.shift() ?? start();
   if (child.idle) clearTimeout(child.idle);
   child.idle = null;
-  keepWarm();
   return child;
 }
 
 function giveBack(child: Child): void {
   const { free, all } = shared();
-  if (!all.has(child)) return;
+  // One that was ended is followed by a fresh one, so that the next work does not wait for it.
+  if (!all.has(child)) return keepWarm();
   free.push(child);
   child.idle = setTimeout(() => {
     if (free.length > 1 && free.includes(child)) child.process.kill('SIGKILL');
