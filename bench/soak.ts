@@ -61,11 +61,12 @@ await server.start();
 for (let kill = 0; kill < kills; kill++) {
   const at = minutesAfter(DUE, (kill / kills) * KILLING_MINUTES);
   await server.goTo(at, { wait: false });
-  await wait(300 + random() * 2_000);
+  await wait(300 + random() * 6_000);
   for (const minutes of [JUMP_MINUTES, -JUMP_MINUTES, 0]) {
     await server.goTo(minutesAfter(at, minutes), { wait: false });
-    await wait(random() * 700);
+    await wait(random() * 500);
   }
+  await wait(random() * 2_000);
   await server.kill();
   await server.start();
   const { accepted } = await server.counts();

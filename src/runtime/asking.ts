@@ -4,7 +4,7 @@ import type { DeliveryWork } from '@/usecases/delivery/deliver';
 import { log } from './log';
 
 /** How soon accounts are asked again that did not tell what they hold, in milliseconds of this process, whatever the clock shows. */
-const AGAIN_MS = 5_000;
+const AGAIN_MS = 2_000;
 
 /** Asks the accounts what they hold, at once and again until all have told. */
 export interface Asking {

@@ -120,6 +120,7 @@ async function open(): Promise<Bimlo> {
     let trouble: string | null = null;
     const asking = startAsking(work, run.lastSeen);
     const worker = startWorker(work, (error) => (trouble = error === null ? null : troubleOf(error)), asking.first);
+    void asking.first.then(() => worker.look());
     const jobs = await startJobs(work, housekeeping({ ...work, folder }));
     // What serves the first visitor goes before what waits for files.
     const warming = setTimeout(() => {

@@ -17,6 +17,9 @@ export const standinAddress = (network: string, id: string): string => `/standin
 /** An upload slower than this (1 Mbit/s) is given up. */
 const LEAST_BYTES_PER_MS = 125;
 
+/** How long a network may take to list what it holds, in milliseconds. */
+const LIST_LIMIT_MS = 10_000;
+
 const NO_ANSWER = 'the network did not answer in time';
 const NOT_REACHED = 'the network could not be reached';
 
@@ -28,10 +31,10 @@ const NOT_REACHED = 'the network could not be reached';
  * @param house which house's posts these are: several may use one account
  */
 export function networkClient(base: string, timeoutMs: number, house: string): Network {
-  const call = (path: string, init: RequestInit = {}, bytes = 0) =>
+  const call = (path: string, init: RequestInit = {}, bytes = 0, limitMs = timeoutMs) =>
     fetch(`${base}${path}`, {
       ...init,
-      signal: AbortSignal.timeout(timeoutMs + Math.ceil(bytes / LEAST_BYTES_PER_MS)),
+      signal: AbortSignal.timeout(limitMs + Math.ceil(bytes / LEAST_BYTES_PER_MS)),
       redirect: 'error',
     });
 
@@ -53,7 +56,7 @@ export function networkClient(base: string, timeoutMs: number, house: string): N
   async function held({ network, account }: Account, which: Record<string, string>): Promise<HeldAnswer> {
     try {
       const query = new URLSearchParams({ account, house, ...which });
-      const response = await call(`/networks/${network}/held?${query}`);
+      const response = await call(`/networks/${network}/held?${query}`, {}, 0, Math.max(timeoutMs, LIST_LIMIT_MS));
       if (!response.ok) return { kind: 'unknown', words: `answered ${response.status}` };
       const posts = (await response.json()) as AcceptedPost[];
       return {
