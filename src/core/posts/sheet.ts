@@ -95,6 +95,8 @@ export interface PostSheet extends WrittenWords {
     copiedAt: Instant;
     /** Whether its network is there for practice only. */
     isPractice: boolean;
+    /** It waits, since its folder was restored, until a manager releases it. */
+    awaitsRelease: boolean;
     /** The sheet shows other words or pictures than those that will leave. */
     differs: boolean;
     /** The words that will leave. */

@@ -98,6 +98,7 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
           words: delivery.words,
           copiedAt: delivery.createdAt,
           isPractice: delivery.isPractice,
+          awaitsRelease: delivery.awaitsRelease,
           differs: post.stage === 'scheduled' && differsFromParcel({ ...post, pictures }, delivery.parcel),
           copy: delivery.parcel.words,
         }

@@ -327,6 +327,12 @@ function Notices({ sheet, zone }: { sheet: PostSheet; zone: string }) {
           until you schedule it again.
         </div>
       )}
+      {stage === 'scheduled' && delivery?.awaitsRelease && (
+        <div className="notice">
+          <b>It waits to be released.</b> Bimlo’s data was restored, so it is not sent before a manager releases it in
+          Departures.
+        </div>
+      )}
       {stage === 'scheduled' && delivery?.state === 'failed' && (
         <div className="notice is-wrong">
           <b>It was not sent.</b> The network said: “{delivery.words}”
