@@ -7,6 +7,7 @@ import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import prepare from '../tests/support/prepare';
 import { startServer } from '../tests/support/server';
+import { brandIdOf } from './planted';
 
 const PING_MS = 50;
 const MOST_GAP_MS = 300;
@@ -67,8 +68,10 @@ const uses = Array.from(
 
 prepare();
 const server = await startServer({ BIMLO_LOG: 'silent' });
+await server.kill();
+const brandId = await brandIdOf(server);
+await server.start();
 const headers = { origin: server.url };
-const { slips } = await firstPost();
 const rows: string[][] = [];
 let failed = 0;
 
@@ -101,7 +104,7 @@ await picture(
     .toBuffer(),
   'd.png',
 );
-await picture('half a video', (await readFile('demo/videos/dome-tall.mp4')).subarray(0, 60_000), 'e.mp4');
+await picture('a video cut off', (await readFile('demo/videos/dome-tall.mp4')).subarray(0, -2_000), 'e.mp4');
 await picture(
   'half a JPEG',
   (
@@ -135,13 +138,6 @@ for (const row of rows) console.log(`| ${row.join(' | ')} |`);
 console.log(`\n${rows.length} tried, ${failed} not as they should be`);
 process.exit(failed > 0 ? 1 : 0);
 
-async function firstPost(): Promise<{ slips: { id: string; version: number; brandId: string }[] }> {
-  const page = await (await fetch(`${server.url}/fennel-moor/calendar`)).text();
-  const id = /data-post="([0-9a-f-]{36})"/.exec(page)?.[1] ?? '';
-  const post = (await (await fetch(`${server.url}/api/posts/${id}`)).json()) as { version: number; brandId: string };
-  return { slips: [{ id, ...post }] };
-}
-
 /** Does something while a page is asked for every 50 ms. */
 async function pinged<T>(work: () => Promise<T>): Promise<{ value: T; ms: number; gap: number }> {
   let [gap, isOver] = [0, false];
@@ -173,18 +169,19 @@ function note(what: string, answered: string, ms: number, gap: number, opens: st
   console.log(rows.at(-1)!.join(' · '), isRight ? '' : '  <-- NOT AS IT SHOULD BE');
 }
 
-const answerOf = async (response: Response): Promise<string> => {
+async function answerOf(response: Response): Promise<string> {
   const body = (await response.json().catch(() => ({}))) as { refusal?: { code: string } };
   return response.ok ? 'taken' : `${response.status} ${body.refusal?.code ?? ''}`.trim();
-};
+}
 
 /** A new piece. */
 async function piece(): Promise<{ id: string; version: number }> {
   const response = await fetch(`${server.url}/api/pieces`, {
     method: 'POST',
     headers,
-    body: JSON.stringify({ brandId: slips[0]!.brandId, title: 'Hostile' }),
+    body: JSON.stringify({ brandId, title: 'Hostile' }),
   });
+  if (!response.ok) throw new Error(await response.text());
   return (await response.json()) as { id: string; version: number };
 }
 
@@ -214,14 +211,14 @@ async function text(what: string, source: string, name: string): Promise<void> {
 async function picture(what: string, bytes: Buffer, name: string): Promise<void> {
   const { value, ms, gap } = await pinged(async () =>
     answerOf(
-      await fetch(`${server.url}/api/library?brand=${slips[0]!.brandId}`, {
+      await fetch(`${server.url}/api/library?brand=${brandId}`, {
         method: 'POST',
         headers: { ...headers, 'x-file-name': name, 'content-type': 'application/octet-stream' },
         body: new Uint8Array(bytes),
       }),
     ),
   );
-  note(what, value, ms, gap, '', ms <= MOST.picture && gap <= MOST_GAP_MS && !value.startsWith('5'));
+  note(what, value, ms, gap, '', ms <= MOST.picture && gap <= MOST_GAP_MS && !/^5|^404/.test(value));
 }
 
 async function address_(address: string): Promise<void> {
@@ -231,7 +228,11 @@ async function address_(address: string): Promise<void> {
 
 /** SIGTERM while a drawing is drawn. */
 async function ended(): Promise<void> {
-  const drawing = picture('SIGTERM meanwhile', Buffer.from(filters(8)), 'z.svg').catch(() => undefined);
+  const drawing = fetch(`${server.url}/api/library?brand=${brandId}`, {
+    method: 'POST',
+    headers: { ...headers, 'x-file-name': 'z.svg' },
+    body: filters(8),
+  }).catch(() => undefined);
   await new Promise((resolve) => setTimeout(resolve, 1_000));
   const start = performance.now();
   await server.terminate();

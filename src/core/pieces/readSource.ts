@@ -1,7 +1,7 @@
 import { accept, refuse, type Result } from '../refusal';
-import { DEEPEST, parseMarkdown } from './markdown';
+import { DEEPEST } from './markdown';
 import { readArticle } from './htmlArticle';
-import { readMarkdown, type Block, type ReadingText } from './readingText';
+import { maybeReadMarkdown, MOST_BLOCKS, readMarkdown, type Block, type ReadingText } from './readingText';
 import { looksTimed, readSubtitles, type Cue } from './subtitles';
 
 /** A text as it was brought in. */
@@ -33,13 +33,14 @@ export function readSource(text: string, name = ''): Result<SourceText> {
     const read = readArticle(text);
     return read.ok ? accept({ source: read.value.markdown, title: read.value.title, ...UNTIMED }) : read;
   }
-  if (parseMarkdown(text) === null)
+  const reading = maybeReadMarkdown(text);
+  if (!reading)
     return refuse(
-      'tooDeep',
-      `Quotations or lists stand in one another more than ${DEEPEST} deep, which Bimlo does not read. Save it as plain text with fewer of them.`,
+      'tooIntricate',
+      `It has more than ${MOST_BLOCKS} paragraphs, or quotations and lists in one another more than ${DEEPEST} deep, which Bimlo does not read. Divide it, or save it as plain text with fewer of them.`,
       'file',
     );
-  return accept({ source: text, title: readMarkdown(text).title ?? '', ...UNTIMED });
+  return accept({ source: text, title: reading.title ?? '', ...UNTIMED });
 }
 
 const UNTIMED = { cues: [], isWordTimed: false, notes: [] };

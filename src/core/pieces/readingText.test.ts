@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readArticle } from './htmlArticle';
-import { readMarkdown, sectionsOf } from './readingText';
+import { readSource } from './readSource';
+import { maybeReadMarkdown, MOST_BLOCKS, readMarkdown, sectionsOf } from './readingText';
 
 const kinds = (source: string) => {
   const { text, blocks } = readMarkdown(source);
@@ -32,6 +33,19 @@ describe('a text as a person reads it', () => {
       ['One', 2],
       ['Two', 0],
     ]);
+  });
+
+  it('is read as plain text where it is nested too deeply, or has too many paragraphs', () => {
+    const deep = `${'> '.repeat(500)}rings`;
+    expect(maybeReadMarkdown(deep)).toBeNull();
+    expect(readMarkdown(deep).blocks).toHaveLength(1);
+    expect(readMarkdown(deep).text).toContain('rings');
+    const many = 'a\n\n'.repeat(MOST_BLOCKS + 5);
+    expect(maybeReadMarkdown(many)).toBeNull();
+    const { text, blocks } = readMarkdown(many);
+    expect(blocks.length).toBeLessThanOrEqual(MOST_BLOCKS);
+    expect(text.match(/a/g)).toHaveLength(MOST_BLOCKS + 5);
+    expect(readSource(deep)).toMatchObject({ ok: false, refusal: { code: 'tooIntricate' } });
   });
 
   it('lies where its blocks say, whatever was written', () => {
@@ -69,6 +83,7 @@ describe('the article of a page', () => {
   it('without text is refused, and any bytes are survived', () => {
     for (const html of ['', '<html></html>', '<script>1</script>', '<p> </p>'])
       expect(readArticle(html)).toMatchObject({ ok: false, refusal: { code: 'noText' } });
+    expect(readArticle('<div>'.repeat(20_000))).toMatchObject({ ok: false, refusal: { code: 'tooDeep' } });
     expect(readArticle('just words, no page')).toMatchObject({ ok: expect.any(Boolean) });
     expect(readArticle('<div><p>one<p>two<li>three')).toMatchObject({ ok: true });
   });

@@ -23,14 +23,21 @@ export interface ReadingText {
 
 /**
  * Reads Markdown (CommonMark; plain text is Markdown without marks) as a person reads it: headings, paragraphs, items of lists
- * and quotations in their order, emphasis and links as their words, without code, pictures and HTML. What is nested too deeply to
- * be read so is read as plain text.
+ * and quotations in their order, emphasis and links as their words, without code, pictures and HTML. What cannot be read so is read
+ * as plain text.
  *
  * @example readMarkdown('# Rings\n\nThey **vanish**.').text // 'Rings\n\nThey vanish.'
  */
-export function readMarkdown(source: string): ReadingText {
+export const readMarkdown = (source: string): ReadingText => maybeReadMarkdown(source) ?? readPlain(source);
+
+/** Blocks that a text to be read has at most: a long book has half as many. */
+export const MOST_BLOCKS = 10_000;
+
+/** The same; null for what is nested too deeply to be read so, or has more than `MOST_BLOCKS`. */
+export function maybeReadMarkdown(source: string): ReadingText | null {
   const root = parseMarkdown(withoutFrontMatter(cleanText(source)));
-  return root ? readTree(root) : readPlain(source);
+  const reading = root && readTree(root);
+  return reading && reading.blocks.length <= MOST_BLOCKS ? reading : null;
 }
 
 const withoutFrontMatter = (source: string): string => {
@@ -39,10 +46,13 @@ const withoutFrontMatter = (source: string): string => {
   return end < 0 ? source : source.slice(end + '\n---\n'.length);
 };
 
-/** Reads a text as it stands: its paragraphs, apart by blank lines. */
+/** Reads a text as it stands: its paragraphs, apart by blank lines; several as one where there are too many. */
 export function readPlain(source: string): ReadingText {
   const reading = new Reading();
-  for (const paragraph of cleanText(source).split(/\n{2,}/)) reading.add(paragraph, { kind: 'paragraph' });
+  const paragraphs = cleanText(source).split(/\n{2,}/);
+  const together = Math.ceil(paragraphs.length / MOST_BLOCKS);
+  for (let at = 0; at < paragraphs.length; at += together)
+    reading.add(paragraphs.slice(at, at + together).join(' '), { kind: 'paragraph' });
   return reading.whole();
 }
 

@@ -1,0 +1,57 @@
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { closePool, warmPool } from './pool';
+import { readSourceFile } from './readFiles';
+import { findSame, readingLimitMs, readText } from './readText';
+
+beforeAll(async () => {
+  warmPool();
+  await readSourceFile(new TextEncoder().encode('# Warm'), 'a.md');
+});
+afterAll(closePool);
+
+const SIZE = 100_000;
+/** The event loop may be away so long on a busy machine, in milliseconds; what is read takes many times that. */
+const MOST_AWAY_MS = 1_000;
+const repeated = (token: string) => token.repeat(SIZE / token.length);
+const mixed = (tokens: readonly string[]) =>
+  Array.from({ length: SIZE / 3 }, (_, at) => tokens[(at * 7 + at * at * 3) % tokens.length]!).join('');
+
+/** How long the event loop was away at most while something was awaited, in milliseconds. */
+async function awayDuring(work: () => Promise<unknown>): Promise<number> {
+  let [longest, last] = [0, performance.now()];
+  const timer = setInterval(() => {
+    longest = Math.max(longest, performance.now() - last);
+    last = performance.now();
+  }, 20);
+  await work();
+  clearInterval(timer);
+  return longest;
+}
+
+it.each([
+  ['stars', repeated('*a ')],
+  ['links that never end', repeated('[a](')],
+  ['quotations in one another', repeated('> ')],
+  ['underlines', repeated('===\n')],
+  ['all at once', mixed(['*a ', '> ', '[', '<', '`', '- ', '\n', '1. ', '**', '](', '| '])],
+])(
+  'a text of %s is answered within its limit, and holds nobody up',
+  async (_what, text) => {
+    const start = performance.now();
+    const away = await awayDuring(async () => {
+      const read = await readSourceFile(new TextEncoder().encode(text), 'a.md');
+      expect(read.ok || ['tooMuchWork', 'tooIntricate'].includes(read.refusal.code)).toBe(true);
+      // However it is answered as a file, its piece can be opened.
+      expect((await readText({ source: text, cues: [] })).text.length).toBeGreaterThan(0);
+    });
+    expect(performance.now() - start).toBeLessThan(2 * readingLimitMs(SIZE) + 6_000);
+    expect(away).toBeLessThan(MOST_AWAY_MS);
+  },
+  60_000,
+);
+
+it('texts that have little in common are compared within a limit', async () => {
+  const [one, other] = [repeated('a b c d '), repeated('d e b f g ')];
+  const away = await awayDuring(async () => expect(await findSame([[one, other]])).toHaveLength(1));
+  expect(away).toBeLessThan(MOST_AWAY_MS);
+}, 60_000);
