@@ -153,7 +153,7 @@ describe('encores', () => {
     for (const likes of [10, 20, 30, 40]) await numbers((await publishedLongAgo()).id, likes);
     await numbers(post.id, 90);
     const first = await encores();
-    expect(first.ranked.shown.map(({ engagement }) => engagement)).toEqual([90, 40, 30]);
+    expect(first.ranked.shown.map(({ engagement }) => engagement)).toEqual([90, 40]);
     expect(first.ranked.shown[0]).toMatchObject({
       ...{ id: post.id, caption: CAPTION, rate: { value: 0.09, of: 'reach' }, percentile: 1, among: 5 },
     });
