@@ -73,19 +73,25 @@ const isBlank = (char: string | undefined): boolean =>
   char === ' ' || char === '\t' || char === '\n' || char === undefined;
 
 /** What is parsed at once, without a thread: so long a text, so many lines, and so many marks in one stretch without a blank line. */
-const QUICK = { characters: 60_000, lines: 3_000, marks: 400 } as const;
+const QUICK = { characters: 60_000, lines: 3_000, marks: 400, indent: 40, deepest: 15 } as const;
 const MARKS = new Set('*_[]()<>`~|#=&\\!');
 
-/** Whether a text is parsed within some ten milliseconds, told from its length and marks alone. */
+/**
+ * Whether a text is parsed within some ten milliseconds, told from its length and marks alone. What is quick is never nested too
+ * deeply: its lines are indented too little, and its stretches have too few marks.
+ */
 export function isQuick(source: string): boolean {
   if (source.length > QUICK.characters) return false;
-  let [lines, marks] = [0, 0];
+  let [lines, marks, indent] = [0, 0, 0];
   for (let at = 0; at < source.length; at++) {
     const char = source[at]!;
+    if (indent >= 0) indent = char === ' ' ? indent + 1 : char === '\t' ? indent + 4 : -1;
+    if (indent > QUICK.indent) return false;
     if (char === '\n') {
+      indent = 0;
       if (++lines > QUICK.lines) return false;
       if (source[at + 1] === '\n') marks = 0;
     } else if (MARKS.has(char) && ++marks > QUICK.marks) return false;
   }
-  return deepestLine(source) <= DEEPEST;
+  return deepestLine(source) <= QUICK.deepest;
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readArticle } from './htmlArticle';
+import { isQuick, parseMarkdown } from './markdown';
 import { readSource } from './readSource';
 import { maybeReadMarkdown, MOST_BLOCKS, readMarkdown, sectionsOf } from './readingText';
 
@@ -46,6 +47,32 @@ describe('a text as a person reads it', () => {
     expect(blocks.length).toBeLessThanOrEqual(MOST_BLOCKS);
     expect(text.match(/a/g)).toHaveLength(MOST_BLOCKS + 5);
     expect(readSource(deep)).toMatchObject({ ok: false, refusal: { code: 'tooIntricate' } });
+  });
+
+  it('is never nested too deeply where it is quick to parse, so that an editor shows it', () => {
+    const steps = Array.from({ length: 240 }, (_, level) => `${'  '.repeat(level)}- a`).join('\n');
+    expect([parseMarkdown(steps), isQuick(steps)]).toEqual([null, false]);
+    const token = fc.constantFrom(
+      '*a ',
+      '**a *b ',
+      '[',
+      '](x)',
+      '> ',
+      '- ',
+      '  ',
+      '\n',
+      '\n    - ',
+      '1. ',
+      '~~',
+      '_a_',
+    );
+    fc.assert(
+      fc.property(fc.array(token, { maxLength: 1_500 }), (parts) => {
+        const source = parts.join('');
+        if (isQuick(source)) expect(parseMarkdown(source)).not.toBeNull();
+      }),
+      { numRuns: 60 },
+    );
   });
 
   it('lies where its blocks say, whatever was written', () => {
