@@ -50,7 +50,7 @@ export async function askAccounts(work: DeliveryWork, restoredTo: Instant | null
     toAsk.map(async ({ channelId, since }) => {
       const channel = channels.get(channelId)!;
       const account = { network: channel.sheet.slug, account: channel.account };
-      return { channel, answer: await work.network.heldSince(account, since) };
+      return { channel, answer: onlyKnowable(await work.network.heldSince(account, since)) };
     }),
   );
   const told = answers.filter(({ answer }) => answer.kind !== 'unknown');
@@ -64,6 +64,13 @@ export async function askAccounts(work: DeliveryWork, restoredTo: Instant | null
   }
   return toAsk.length - told.length;
 }
+
+/** The identifiers that Bimlo gives its posts. */
+const POST_ID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+
+/** An answer without what carries no identifier of a post: nothing could be taken over by it, and it shall hold up nothing else. */
+const onlyKnowable = (answer: HeldAnswer): HeldAnswer =>
+  answer.kind === 'told' ? { ...answer, posts: answer.posts.filter(({ postId }) => POST_ID.test(postId)) } : answer;
 
 async function isOld(
   { db }: DeliveryWork,

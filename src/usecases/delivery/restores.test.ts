@@ -199,6 +199,24 @@ describe('before an account has told what it holds', () => {
     expect([(await postOf(id)).stage, await restore()]).toEqual(['published', null]);
   });
 
+  it('what carries no identifier of a post holds up nothing', async () => {
+    const id = await scheduled();
+    const parcel = {
+      network: 'pithline',
+      account: '@moor',
+      format: 'text' as const,
+      texts: [],
+      link: '',
+      hashtags: [],
+      pictures: [],
+    };
+    network.held.push({ key: 'k', postId: 'not one of ours', at: DUE, address: '/x', parcel });
+    await start(DUE);
+    goTo(DUE);
+    await deliver();
+    expect([(await postOf(id)).stage, await restore()]).toEqual(['published', null]);
+  });
+
   it('a network that cannot tell is as good as one that did', async () => {
     const id = await scheduled();
     const cannot = { ...network, heldSince: async () => ({ kind: 'cannot' }) as const };
