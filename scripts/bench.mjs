@@ -1,8 +1,9 @@
-/** Runs the benchmarks against the built application, doing before whatever is still to be done. */
+/** Runs a file of benchmarks, named first, against the built application, doing before whatever is still to be done. */
 import { ensureChromium } from './lib/chromium.mjs';
 import { ensureBuilt, ensureInstalled, run, tool } from './lib/project.mjs';
 
 ensureInstalled();
 ensureChromium();
 ensureBuilt();
-run(tool('tsx'), ['bench/run.ts', ...process.argv.slice(2)]);
+const [name, ...parameters] = process.argv.slice(2);
+run(tool('tsx'), [`bench/${name}.ts`, ...parameters]);

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { claimDrafts, dropDraft, editOf, isClaimed, keepDraft, listDrafts } from './drafts';
+import { chosenDraft, chosenIn, claimDrafts, dropDraft, editOf, isClaimed, keepDraft, listDrafts } from './drafts';
 
 /** The browser's storage, as far as drafts use it. */
 class MemoryStorage {
@@ -69,5 +69,11 @@ describe('drafts', () => {
       caption: 'x',
       partTexts: { 1: 'y', 2: '' },
     });
+  });
+
+  it('of something chosen are told as what was chosen', () => {
+    const chosen = chosenDraft('/api/pieces/a', 'channelIds', ['pl'], [], 3);
+    expect([chosenIn(chosen), chosenIn(draft)]).toEqual(['channelIds', null]);
+    expect(editOf({ [chosen.field]: chosen.text })).toEqual({ channelIds: ['pl'] });
   });
 });

@@ -61,10 +61,28 @@ export function claimDrafts(at: string): () => void {
 /** Whether an editor on screen saves these drafts itself. */
 export const isClaimed = (at: string): boolean => (claims.get(at) ?? 0) > 0;
 
-/** Changed texts as the server is told of them: those of parts by the id of their part. */
+const CHOSEN = 'chosen:';
+
+/** The draft of something chosen, which is kept as JSON beside the texts. @param name as the server calls it */
+export const chosenDraft = (at: string, name: string, value: unknown, base: unknown, version: number): Draft => ({
+  at,
+  field: `${CHOSEN}${name}`,
+  text: JSON.stringify(value),
+  base: JSON.stringify(base),
+  version,
+});
+
+/** The name of what a draft chooses; null for a text. */
+export const chosenIn = ({ field }: Draft): string | null =>
+  field.startsWith(CHOSEN) ? field.slice(CHOSEN.length) : null;
+
+/** Changed texts as the server is told of them, those of parts by the id of their part, and what was chosen. */
 export function editOf(texts: Record<string, string>): object {
-  const entries = Object.entries(texts);
-  const ofParts = entries.flatMap(([field, text]) => (field.startsWith('part:') ? [[field.slice(5), text]] : []));
-  const others = entries.filter(([field]) => !field.startsWith('part:'));
-  return { ...Object.fromEntries(others), ...(ofParts.length > 0 && { partTexts: Object.fromEntries(ofParts) }) };
+  const partTexts: Record<string, string> = {};
+  const others: Record<string, unknown> = {};
+  for (const [field, text] of Object.entries(texts))
+    if (field.startsWith('part:')) partTexts[field.slice(5)] = text;
+    else if (field.startsWith(CHOSEN)) others[field.slice(CHOSEN.length)] = JSON.parse(text);
+    else others[field] = text;
+  return { ...others, ...(Object.keys(partTexts).length > 0 && { partTexts }) };
 }

@@ -2,7 +2,7 @@
 import { act, cleanup } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Piece } from '@/data/pieces/pieces';
-import { keepDraft, listDrafts } from '@/ui/drafts';
+import { chosenDraft, keepDraft, listDrafts } from '@/ui/drafts';
 import { fakeServer, renderOnScreen, type Call, type Reply } from '@/ui/testScreen';
 import { usePieceEditor } from './usePieceEditor';
 
@@ -228,6 +228,25 @@ describe('a choice', () => {
     act(() => void editor.current.change({ kind: 'talk' }));
     for (let n = 0; n < 3; n++) await wait(10);
     expect([stored.kind, editor.current.piece.kind, editor.current.texts.title]).toEqual(['talk', 'talk', 'Theirs']);
+  });
+
+  it('made just before a reload, while the one before it was under way, is taken up and saved', async () => {
+    const editor = await open();
+    server.answer = () => 'gone';
+    act(() => void editor.current.change({ channelIds: ['pl'] }));
+    await wait(0);
+    cleanup();
+    server.answer = save;
+    const again = await open();
+    await wait(0);
+    expect([stored.suggestedChannelIds, again.current.piece.suggestedChannelIds]).toEqual([['pl'], ['pl']]);
+    expect(listDrafts()).toEqual([]);
+  });
+
+  it('is given up where somebody chose otherwise while it was not open', async () => {
+    keepDraft(chosenDraft('/api/pieces/a', 'kind', 'video', 'talk', 0));
+    await open();
+    expect([stored.kind, server.calls, listDrafts()]).toEqual(['message', [], []]);
   });
 
   it('is tried again while the server is gone', async () => {

@@ -6,7 +6,7 @@ import type { SheetStep } from '@/core/posts/sheet';
 import type { LocalDate } from '@/core/time/plan';
 import type { Piece } from '@/usecases/pieces/reading';
 import { call, UNREACHABLE, type Answer } from '@/ui/api';
-import { claimDrafts, dropDraft, keepDraft, listDrafts } from '@/ui/drafts';
+import { chosenDraft, chosenIn, claimDrafts, dropDraft, editOf, keepDraft, listDrafts, type Draft } from '@/ui/drafts';
 import { useInTurn } from '@/ui/useInTurn';
 
 /** The texts of a piece. */
@@ -19,6 +19,13 @@ const textsOf = ({ title, note, link, sourceText }: Texts): Texts => ({ title, n
 
 /** What can be changed of a piece beside its texts. */
 export type PieceChange = { channelIds: string[] } | { kind: PieceKind } | { prepDay: LocalDate | null };
+
+/** What stands chosen, by the name the server knows it by. */
+const chosenOf = ({ suggestedChannelIds, kind, prepDay }: Piece): Record<string, unknown> => ({
+  channelIds: suggestedChannelIds,
+  kind,
+  prepDay,
+});
 
 /** Why something was not saved. */
 export interface PieceProblem {
@@ -82,6 +89,7 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
           else setTimeout(() => void send(change), TRY_AGAIN_MS);
           return;
         }
+        if (answer.kind === 'done' || answer.refusal.code !== 'stale') dropChosen(at, part);
         if (answer.kind === 'done') {
           const { texts: typed } = truth.current;
           // The server may tidy a text (a title's white space); what was sent is what is saved.
@@ -154,9 +162,36 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
     [save, type],
   );
 
+  /** Shows a choice at once, keeps it and saves it; one that was not to be is taken back. */
+  const change = useCallback(
+    async (part: PieceChange) => {
+      const shown = 'channelIds' in part ? { suggestedChannelIds: part.channelIds } : part;
+      setPiece((now) => ({ ...now, ...shown }));
+      const [[name, value]] = Object.entries(part) as [[string, unknown]];
+      const { piece: saved } = truth.current;
+      keepDraft(chosenDraft(at, name, value, chosenOf(saved)[name], saved.version));
+      await send(() => part);
+    },
+    [at, send],
+  );
+
+  /** Takes up a choice that was not saved yet when the page went, unless somebody chose otherwise meanwhile. */
+  const takeUp = useCallback(
+    (draft: Draft, name: string) => {
+      dropDraft(at, draft.field);
+      if (JSON.stringify(chosenOf(truth.current.piece)[name]) === draft.base)
+        void change(editOf({ [draft.field]: draft.text }) as PieceChange);
+    },
+    [at, change],
+  );
+
   useEffect(() => {
     const release = claimDrafts(at);
-    for (const { field, text, base } of listDrafts<PieceField>(at)) {
+    for (const draft of listDrafts(at)) {
+      const chosen = chosenIn(draft);
+      if (chosen !== null) takeUp(draft, chosen);
+      const { field, text, base } = draft;
+      if (!isField(field)) continue;
       const theirs = truth.current.piece[field];
       if (text === theirs) {
         dropDraft(at, field);
@@ -178,7 +213,7 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
       clearTimeout(timer.current);
       save();
     };
-  }, [at, save]);
+  }, [at, save, takeUp]);
 
   // The page was read anew: posts may have taken suggestions, and given its own prep days.
   useEffect(() => {
@@ -187,14 +222,14 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
     setSteps(initialSteps);
   }, [initial, initialSteps, takeIn]);
 
-  /** Shows a choice at once, and saves it; one that was not to be is taken back. */
-  const change = useCallback(
-    async (part: PieceChange) => {
-      const shown = 'channelIds' in part ? { suggestedChannelIds: part.channelIds } : part;
-      setPiece((now) => ({ ...now, ...shown }));
-      await send(() => part);
-    },
-    [send],
-  );
   return { piece, steps, texts, problem, type, save, settle, change, setSteps };
+}
+
+/** Lets the draft of a choice go once it was answered, unless another was made since. */
+function dropChosen(at: string, part: object): void {
+  for (const draft of listDrafts(at)) {
+    const name = chosenIn(draft);
+    if (name !== null && draft.text === JSON.stringify((part as Record<string, unknown>)[name]))
+      dropDraft(at, draft.field);
+  }
 }
