@@ -5,6 +5,8 @@ import { log } from './log';
 
 /** How soon accounts are asked again that did not tell what they hold, in milliseconds of this process, whatever the clock shows. */
 const AGAIN_MS = 2_000;
+/** After something went wrong here each pause is twice the one before, up to this, in milliseconds. */
+const LONGEST_PAUSE_MS = 5 * 60_000;
 
 /** Asks the accounts what they hold, at once and again until all have told. */
 export interface Asking {
@@ -15,20 +17,26 @@ export interface Asking {
 
 /** @param restoredTo how far the folder reaches, said where it turns out to be restored */
 export function startAsking(work: DeliveryWork, restoredTo: Instant | null): Asking {
-  let isTold = false;
-  let isAsking = false;
+  let timer: NodeJS.Timeout | undefined;
+  let isStopped = false;
+  let pauseMs = AGAIN_MS;
   async function ask(): Promise<void> {
-    if (isTold || isAsking) return;
-    isAsking = true;
     try {
-      isTold = (await askAccounts(work, restoredTo)) === 0;
+      if ((await askAccounts(work, restoredTo)) === 0) return;
+      pauseMs = AGAIN_MS;
     } catch (error) {
       log.error({ err: error }, 'the networks could not be asked what they hold');
+      pauseMs = Math.min(pauseMs * 2, LONGEST_PAUSE_MS);
     }
-    isAsking = false;
+    if (isStopped) return;
+    timer = setTimeout(() => void ask(), pauseMs);
+    timer.unref();
   }
-  const first = ask();
-  const timer = setInterval(() => void ask(), AGAIN_MS);
-  timer.unref();
-  return { first, stop: () => clearInterval(timer) };
+  return {
+    first: ask(),
+    stop: () => {
+      isStopped = true;
+      clearTimeout(timer);
+    },
+  };
 }

@@ -109,6 +109,17 @@ describe('a folder that is started', () => {
     expect(await runOnce()).toEqual([]);
   });
 
+  it.each(['', '{"run": 2', '{"run": 2, "beat": 1, "position": "x", "atMs": 0, "inode": "1"}', 'null'])(
+    'whose mark reads “%s” is one without a mark',
+    async (content) => {
+      await copied();
+      const [name] = (await readdir(root)).filter((one) => one.startsWith('ran-'));
+      await writeFile(join(root, name!), content);
+      expect(await runOnce()).toEqual(['unmarked']);
+      expect(await runOnce()).toEqual([]);
+    },
+  );
+
   it('is told by a restore of its own, once', async () => {
     await copied();
     const folder = await takeFolder(root);

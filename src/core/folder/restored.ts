@@ -72,9 +72,12 @@ function isCopied({ atMs, changedAtMs, bornAtMs, inode, foundInode }: FoundMark)
 export const newestOf = <M extends RunMark>(marks: readonly M[]): M | undefined =>
   [...marks].sort((a, b) => b.run - a.run || b.beat - a.beat)[0];
 
-/** A place in PostgreSQL's log as a number: two of hexadecimal digits, the higher half first (pg_lsn, PostgreSQL documentation 8.20). */
+/** A place in PostgreSQL's log as it writes it: two halves of hexadecimal digits, the higher first (pg_lsn, PostgreSQL documentation 8.20). */
+export const POSITION = /^([0-9A-F]{1,8})\/([0-9A-F]{1,8})$/i;
+
+/** A place in PostgreSQL's log as a number. @throws RangeError where it is none */
 export function positionOf(position: string): bigint {
-  const [, high, low] = /^([0-9A-F]{1,8})\/([0-9A-F]{1,8})$/i.exec(position) ?? [];
+  const [, high, low] = POSITION.exec(position) ?? [];
   if (high === undefined || low === undefined) throw new RangeError(`no place in a log: ${position}`);
   return (BigInt(`0x${high}`) << 32n) + BigInt(`0x${low}`);
 }

@@ -1,6 +1,8 @@
 import type { Sign } from '@/core/folder/restored';
 import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
+import { COLUMNS, type Delivery } from './deliveries';
+import { doubting } from './doubts';
 
 /** That a brand's folder was found to be older than what ran last on it. */
 export interface Restore {
@@ -85,4 +87,49 @@ export function listAccountsToAsk(db: Queryable): Promise<AccountToAsk[]> {
 /** Notes that an account told what it holds, or cannot. */
 export async function noteAccountTold(tx: Queryable, channelId: string): Promise<void> {
   await tx.run('delete from accounts_to_ask where channel_id = $1', [channelId]);
+}
+
+/**
+ * After its folder was restored nobody knows what became of a brand's deliveries since: every automatic one that was not sent is
+ * unsure and asked about, and waits until somebody releases it; so does what a person may have posted by hand by now.
+ */
+export async function keepBack(tx: Queryable, brandId: string, now: Instant): Promise<void> {
+  const ofBrand = `d.brand_id = $2 and d.mode = 'automatic' and d.state <> 'withdrawn' and not d.awaits_release`;
+  await tx.run(doubting(ofBrand), [now, brandId]);
+  await tx.run(
+    `update deliveries d set awaits_release = true, holder_id = null, attempts = 0,
+       state = case when d.state = 'sending' then 'waiting' else d.state end, ask_at = coalesce(d.ask_at, $1)
+     where ${ofBrand} and d.state <> 'sent'`,
+    [now, brandId],
+  );
+  await tx.run(
+    `update deliveries d set awaits_release = true
+     where d.brand_id = $2 and d.mode = 'byHand' and d.state = 'waiting' and d.due_at <= $1`,
+    [now, brandId],
+  );
+}
+
+/** A delivery `d` that waits to be released, and would be sent or posted then. */
+const AWAITING = `d.awaits_release and d.state not in ('sent', 'withdrawn')`;
+
+/** Deliveries of a brand that wait to be released, the next due first. */
+export function listAwaitingRelease(db: Queryable, brandId: string): Promise<Delivery[]> {
+  return db.rows<Delivery>(
+    `select ${COLUMNS} from deliveries d where ${AWAITING} and d.brand_id = $1 order by d.due_at, d.id`,
+    [brandId],
+  );
+}
+
+/** Lets deliveries of a brand go on, all or those of some posts. @returns the ids of those that were released */
+export async function releaseDeliveries(
+  tx: Queryable,
+  brandId: string,
+  postIds: readonly string[] | null,
+): Promise<string[]> {
+  const rows = await tx.rows<{ id: string }>(
+    `update deliveries d set awaits_release = false
+     where ${AWAITING} and d.brand_id = $1 and ($2::uuid[] is null or d.post_id = any($2::uuid[])) returning d.id`,
+    [brandId, postIds],
+  );
+  return rows.map(({ id }) => id);
 }

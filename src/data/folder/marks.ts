@@ -1,6 +1,7 @@
 import { open, readdir, readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { FoundMark, RunMark } from '@/core/folder/restored';
+import { number, object, string } from 'yup';
+import { POSITION, type FoundMark, type RunMark } from '@/core/folder/restored';
 import type { Queryable } from '../database/db';
 import type { DataFolder } from './folder';
 import { renameSynced } from './synced';
@@ -8,17 +9,37 @@ import { renameSynced } from './synced';
 const NAME = /^ran-(\d+)-(\d+)\.json$/;
 const nameOf = ({ run, beat }: Pick<RunMark, 'run' | 'beat'>): string => `ran-${run}-${beat}.json`;
 
-/** The marks that lie in a folder: one, and more where another folder was put over it. */
+/** What stands in a mark. */
+const MARK = object({
+  run: number().required().integer(),
+  beat: number().required().integer(),
+  position: string().required().matches(POSITION),
+  atMs: number().required(),
+  inode: string().required(),
+});
+
+/** The marks that lie in a folder: one, and more where another folder was put over it. One that cannot be read is none. */
 export async function readMarks({ root }: Pick<DataFolder, 'root'>): Promise<FoundMark[]> {
   const names = (await readdir(root)).filter((name) => NAME.test(name));
-  return Promise.all(
+  const found = await Promise.all(
     names.map(async (name) => {
       const path = join(root, name);
       const { ino, ctimeMs, birthtimeMs } = await stat(path);
-      const mark = JSON.parse(await readFile(path, 'utf8')) as RunMark;
-      return { ...mark, foundInode: String(ino), changedAtMs: ctimeMs, bornAtMs: birthtimeMs };
+      const mark = maybeMark(await readFile(path, 'utf8'));
+      return mark ? [{ ...mark, foundInode: String(ino), changedAtMs: ctimeMs, bornAtMs: birthtimeMs }] : [];
     }),
   );
+  return found.flat();
+}
+
+function maybeMark(text: string): RunMark | undefined {
+  try {
+    const mark: unknown = JSON.parse(text);
+    return MARK.isValidSync(mark, { strict: true }) ? mark : undefined;
+  } catch (error) {
+    if (error instanceof SyntaxError) return undefined;
+    throw error;
+  }
 }
 
 /** Leaves a mark in a folder, on the disk before those that lay there go. What it says of the database has to be on the disk. */

@@ -1,4 +1,4 @@
-import type { HeldAnswer } from '@/core/delivery/network';
+import type { HeldAnswer, HeldPost } from '@/core/delivery/network';
 import { listBrands } from '@/data/brands/brands';
 import { listChannelsById, listChannelsOf, type Channel } from '@/data/brands/channels';
 import { askAllAccounts, listAccountsToAsk, noteAccountTold } from '@/data/delivery/restores';
@@ -34,6 +34,7 @@ export async function letAccountsBeAsked({ db, clock }: DeliveryWork, lastSeen: 
  *
  * @param restoredTo how far the folder reaches, said where it turns out to be restored
  * @returns how many are still to tell
+ * @throws AggregateError once all were asked, with what went wrong at some: those are still to be asked, and hold up no other
  */
 export async function askAccounts(work: DeliveryWork, restoredTo: Instant | null): Promise<number> {
   const toAsk = await listAccountsToAsk(work.db);
@@ -55,14 +56,23 @@ export async function askAccounts(work: DeliveryWork, restoredTo: Instant | null
   );
   const told = answers.filter(({ answer }) => answer.kind !== 'unknown');
   if (await isOld(work, told)) await noteRestored(work, ['networks'], restoredTo);
-  for (const { channel, answer } of told) {
-    for (const held of answer.kind === 'told' ? answer.posts : []) {
-      for (const picture of held.parcel.pictures) await work.keepPicture(held.parcel.network, picture);
-      await work.db.transaction((tx) => takeOver(acting(tx, work, null), channel, held));
+  const wrong: unknown[] = [];
+  for (const { channel, answer } of told)
+    try {
+      if (answer.kind === 'told') await takeAllOver(work, channel, answer.posts);
+      await noteAccountTold(work.db, channel.id);
+    } catch (error) {
+      wrong.push(error);
     }
-    await noteAccountTold(work.db, channel.id);
-  }
+  if (wrong.length > 0) throw new AggregateError(wrong, `${wrong.length} accounts could not be taken over from`);
   return toAsk.length - told.length;
+}
+
+async function takeAllOver(work: DeliveryWork, channel: Channel, posts: readonly HeldPost[]): Promise<void> {
+  for (const held of posts) {
+    for (const picture of held.parcel.pictures) await work.keepPicture(held.parcel.network, picture);
+    await work.db.transaction((tx) => takeOver(acting(tx, work, null), channel, held));
+  }
 }
 
 /** The identifiers that Bimlo gives its posts. */

@@ -1,6 +1,7 @@
 import { isSettled, nextAsk } from '@/core/delivery/delivery';
 import { addMs } from '@/core/time/plan';
-import { listToAsk, noteAsked, noteNotOut, type Delivery } from '@/data/delivery/deliveries';
+import type { Delivery } from '@/data/delivery/deliveries';
+import { listToAsk, noteAsked, noteNotOut } from '@/data/delivery/doubts';
 import { oneChannel } from '@/data/brands/channels';
 import { lockPosts } from '@/data/posts/lockPosts';
 import { leftAt, type DeliveryWork } from './deliver';

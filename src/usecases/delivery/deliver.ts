@@ -11,18 +11,9 @@ import type { Clock, Ids } from '@/core/clock';
 import type { Instant } from '@/core/time/plan';
 import { listChannelsById, type Channel } from '@/data/brands/channels';
 import type { Db } from '@/data/database/db';
-import {
-  beginAttempts,
-  claimDue,
-  doubtOne,
-  endAttempt,
-  holdDeliveries,
-  listMaybeOut,
-  noteNotOut,
-  settleDelivery,
-  type Delivery,
-  type Doubt,
-} from '@/data/delivery/deliveries';
+import { beginAttempts, claimDue, endAttempt, holdDeliveries, settleDelivery } from '@/data/delivery/claims';
+import type { Delivery } from '@/data/delivery/deliveries';
+import { doubtOne, listMaybeOut, noteNotOut, type Doubt } from '@/data/delivery/doubts';
 import type { Claimant } from '@/data/holders/holders';
 import { lockPosts } from '@/data/posts/lockPosts';
 import { checkedPictures, whyHeld } from './fitToLeave';

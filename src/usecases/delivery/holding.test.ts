@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { PublishAnswer } from '@/core/delivery/network';
-import { listMaybeOut, maybeDeliveryOfPost } from '@/data/delivery/deliveries';
+import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
+import { listMaybeOut } from '@/data/delivery/doubts';
 import { listOtherBeats } from '@/data/holders/holders';
 import { changePosts } from '../calendar/changePosts';
 import { movePost } from '../posts/planPosts';

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { HeldAnswer } from '@/core/delivery/network';
 import { oneBrand } from '@/data/brands/brands';
 import { listDeliveriesOfPost } from '@/data/delivery/deliveries';
+import { listAccountsToAsk } from '@/data/delivery/restores';
 import { openDb, type Db } from '@/data/database/db';
 import { maybePost } from '@/data/posts/posts';
 import { changePosts } from '../calendar/changePosts';
@@ -197,6 +199,25 @@ describe('before an account has told what it holds', () => {
     await deliver();
     await start(DUE);
     expect([(await postOf(id)).stage, await restore()]).toEqual(['published', null]);
+  });
+
+  it('an account that cannot be taken over from holds up no other', async () => {
+    const id = await scheduled();
+    const broken = { key: 'k', postId: randomUUID(), at: DUE, address: '/x', parcel: { pictures: [] } };
+    const work = deliveryWork(world, {
+      ...network,
+      heldSince: async ({ network: slug }) =>
+        slug === 'glassrow'
+          ? ({ kind: 'told', posts: [broken] } as unknown as HeldAnswer)
+          : { kind: 'told', posts: [] },
+    });
+    await letAccountsBeAsked(work, DUE);
+    await expect(askAccounts(work, DUE)).rejects.toThrow(AggregateError);
+    expect((await listAccountsToAsk(world.db)).map(({ channelId }) => channelId)).toEqual([world.channels.glassrow]);
+    valueOf(await releaseRestored(world.work, world.brandId, null));
+    goTo(DUE);
+    await deliver();
+    expect((await postOf(id)).stage).toBe('published');
   });
 
   it('what carries no identifier of a post holds up nothing', async () => {

@@ -4,8 +4,16 @@ import type { Result } from '@/core/refusal';
 import type { Instant } from '@/core/time/plan';
 import { listBrands, type Brand } from '@/data/brands/brands';
 import { listChannels, listChannelsById } from '@/data/brands/channels';
-import { keepBack, listAwaitingRelease, releaseDeliveries } from '@/data/delivery/deliveries';
-import { closeRestore, listAccountsToAsk, maybeOpenRestore, noteRestore, type Restore } from '@/data/delivery/restores';
+import {
+  closeRestore,
+  keepBack,
+  listAccountsToAsk,
+  listAwaitingRelease,
+  maybeOpenRestore,
+  noteRestore,
+  releaseDeliveries,
+  type Restore,
+} from '@/data/delivery/restores';
 import { listPostLines } from '@/data/posts/postLines';
 import { mustMay } from '../rights/mustMay';
 import { doing, refused, type Db, type Work } from '../useCase';

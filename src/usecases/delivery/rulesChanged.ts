@@ -4,13 +4,8 @@ import type { Parcel } from '@/core/delivery/network';
 import { makeParcel, measuresOf } from '@/core/delivery/parcel';
 import type { RulesOutcome } from '@/core/posts/outcome';
 import type { Channel } from '@/data/brands/channels';
-import {
-  holdDeliveries,
-  insertDeliveries,
-  withdrawDeliveries,
-  type Delivery,
-  type NewDelivery,
-} from '@/data/delivery/deliveries';
+import { holdDeliveries } from '@/data/delivery/claims';
+import { insertDeliveries, withdrawDeliveries, type Delivery, type NewDelivery } from '@/data/delivery/deliveries';
 import { listReadyOrScheduledOn } from '@/data/posts/posts';
 import { takePosts, type OpenPost } from '../posts/takePosts';
 import type { Acting } from '../useCase';

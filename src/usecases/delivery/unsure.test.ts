@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { listMaybeOut, maybeDeliveryOfPost, retimeDeliveries, withdrawDeliveries } from '@/data/delivery/deliveries';
+import { maybeDeliveryOfPost, retimeDeliveries, withdrawDeliveries } from '@/data/delivery/deliveries';
+import { listMaybeOut } from '@/data/delivery/doubts';
 import { listWordsVersions } from '@/data/posts/wordsVersions';
 import { askUnsure } from './askNetworks';
 import { changePosts } from '../calendar/changePosts';
