@@ -1,3 +1,4 @@
+import { compareText } from '../compareText';
 import type { LocalDate, LocalTime } from '../time/plan';
 
 /** A post as far as its place in a day depends on it. */
@@ -10,7 +11,9 @@ export interface Placed {
 
 /** Order within a day: by time, those without a time last, then by call sign, then by id so that it never wavers. */
 export function byTimeOfDay(a: Placed, b: Placed): number {
-  return compare(a.time ?? '99:99', b.time ?? '99:99') || compare(a.callSign, b.callSign) || compare(a.id, b.id);
+  return (
+    compareText(a.time ?? '99:99', b.time ?? '99:99') || compareText(a.callSign, b.callSign) || compareText(a.id, b.id)
+  );
 }
 
 /** The dated posts of each day, in the order of the day. Days without posts have no entry. */
@@ -25,5 +28,3 @@ export function groupByDay<P extends Placed>(posts: readonly P[]): Map<LocalDate
   for (const day of days.values()) day.sort(byTimeOfDay);
   return days;
 }
-
-const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -1,11 +1,7 @@
-import { AS_IT_IS } from '../media/fit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { msBetween } from '../time/plan';
-import { fitnessOf, type DepartureFacts } from './departure';
-import { afterTry, isLeaving, isSettled, JITTER_SHARE, nextStep, RETRY_DELAYS_MS } from './delivery';
-import { differsFromParcel, makeParcel } from './parcel';
+import { afterTry, isLeaving, isSettled, JITTER_SHARE, mayBeOut, nextAsk, nextStep, RETRY_DELAYS_MS } from './delivery';
 
 const NOW = '2026-11-23T14:30:00.000Z';
 
@@ -90,74 +86,16 @@ it('a network that has nothing is believed a minute after the call that got no a
   expect(isSettled('2026-11-23T14:29:01.000Z', NOW)).toBe(false);
 });
 
-describe('a parcel', () => {
-  const sheet = SHIPPED_RULE_SHEETS.find((candidate) => candidate.slug === 'pithline')!;
-  const picture = {
-    sha256: 'a'.repeat(64),
-    mime: 'image/png',
-    alt: 'The dome',
-    fileName: 'dome.png',
-    bytes: 10,
-    width: 900,
-    height: 900,
-    ...AS_IT_IS,
-  };
-  const post = {
-    headline: '',
-    caption: 'Open',
-    hashtags: 'Sky',
-    link: 'https://a.example',
-    format: 'text' as const,
-    pictures: [picture],
-  };
-  const parcel = makeParcel(post, { account: '@moor', sheet });
-
-  it('holds the composed text', () =>
-    expect(parcel).toMatchObject({
-      network: 'pithline',
-      account: '@moor',
-      texts: [{ name: 'caption', text: 'Open\n\nhttps://a.example\n\n#Sky' }],
-      hashtags: ['#Sky'],
-    }));
-  it.each([
-    ['nothing', {}, false],
-    ['the caption', { caption: 'Shut' }, true],
-    ['hashtags', { hashtags: '' }, true],
-    ['the link', { link: '' }, true],
-    ['the format', { format: 'photo' as const }, true],
-    ['an alt text', { pictures: [{ ...picture, alt: 'Dome' }] }, true],
-    ['a picture less', { pictures: [] }, true],
-    ['a crop', { pictures: [{ ...picture, crop: { x: 0, y: 0, width: 0.5, height: 1 } }] }, true],
-    ['the type it is converted to', { pictures: [{ ...picture, toMime: 'image/jpeg' }] }, true],
-  ])('differs when one changes %s', (_name, change, expected) =>
-    expect(differsFromParcel({ ...post, ...change }, parcel)).toBe(expected),
-  );
+it('a network is asked again after 5 minutes, 15, an hour, then daily for a week, and then not by itself', () => {
+  const waits = Array.from({ length: 11 }, (_, asks) => {
+    const at = nextAsk(asks, NOW);
+    return at && msBetween(NOW, at) / 60_000;
+  });
+  expect(waits).toEqual([5, 15, 60, ...Array<number>(7).fill(24 * 60), null]);
 });
 
-describe('how a departure stands', () => {
-  const scheduled: DepartureFacts = {
-    stage: 'scheduled',
-    mode: 'automatic',
-    state: 'waiting',
-    unsure: false,
-    awaitsRelease: false,
-    attempts: 0,
-    dueAt: NOW,
-    blocks: [],
-  };
-  const block = { code: 'noText', field: 'caption', short: 'no caption', message: 'x' } as const;
-  it.each([
-    ['fit', {}, 'fit'],
-    ['tried once', { attempts: 1 }, 'retrying'],
-    ['under way', { state: 'sending' as const }, 'sending'],
-    ['failed', { state: 'failed' as const }, 'failed'],
-    ['held', { state: 'held' as const }, 'held'],
-    ['kept back since a restore', { awaitsRelease: true }, 'awaitsRelease'],
-    ['may be published', { state: 'unknown' as const, unsure: true }, 'unknown'],
-    ['out', { stage: 'published' as const, state: 'sent' as const }, 'out'],
-    ['by hand, due', { mode: 'byHand' as const }, 'handOver'],
-    ['by hand, to come', { mode: 'byHand' as const, dueAt: '2026-11-23T14:31:00.000Z' }, 'handOverToCome'],
-    ['only dated', { stage: 'ready' as const, state: null }, 'notScheduled'],
-    ['dated and blocked', { stage: 'production' as const, state: null, blocks: [block] }, 'notFit'],
-  ])('%s', (_name, change, expected) => expect(fitnessOf({ ...scheduled, ...change }, NOW)).toBe(expected));
+it('may be out what is unsure and not known to be sent', () => {
+  expect(mayBeOut({ state: 'withdrawn', unsure: true })).toBe(true);
+  expect(mayBeOut({ state: 'withdrawn', unsure: false })).toBe(false);
+  expect(mayBeOut({ state: 'sent', unsure: true })).toBe(false);
 });

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { composeTexts, type Words } from '../captions/compose';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { wordsOfHeld } from './heldWords';
+import type { HeldPost } from './network';
 import { makeParcel } from './parcel';
 
 const sheets = SHIPPED_RULE_SHEETS.flatMap((sheet) => sheet.formats.map(({ format }) => ({ sheet, format })));
@@ -45,4 +46,35 @@ describe('the words that a network’s texts were composed from', () => {
     }
     expect(wordsOfHeld(sent(words, pithline), pithline.sheet).link).toBe(words.link);
   });
+});
+
+it('parts are taken over with their words and pictures', () => {
+  const where = sheets.find(({ format }) => format === 'carousel')!;
+  const parcel = {
+    ...sent({ headline: '', caption: 'Rings', hashtags: '', link: '' }, where),
+    parts: [
+      { text: 'First', picture: 1 },
+      { text: 'Second', picture: null },
+      { text: 'Third', picture: 7 },
+    ],
+    pictures: ['a', 'b'].map((id) => ({ id, sha256: id, mime: 'image/png', alt: '', fileName: '', bytes: 1 })),
+  } as unknown as HeldPost['parcel'];
+  expect(wordsOfHeld(parcel, where.sheet).parts).toEqual([
+    { id: 'held-0', text: 'First', pictureId: 'b' },
+    { id: 'held-1', text: 'Second', pictureId: null },
+    { id: 'held-2', text: 'Third', pictureId: null },
+  ]);
+});
+
+it('texts that were not composed so stand as what was typed, without link or hashtags beside them', () => {
+  const where = sheets.find(({ sheet, format }) => sheet.slug === 'pithline' && format === 'text')!;
+  const texts = [{ name: 'caption' as const, text: 'Rings\n\n#moon\n\nhttps://other.example' }];
+  const parcel = { ...sent({ headline: '', caption: '', hashtags: '', link: '' }, where), texts };
+  expect(wordsOfHeld({ ...parcel, link: 'https://moor.example/a', hashtags: [] }, where.sheet)).toMatchObject({
+    headline: '',
+    caption: texts[0]!.text,
+    hashtags: '',
+    link: '',
+  });
+  expect(wordsOfHeld({ ...parcel, texts: [] }, where.sheet)).toMatchObject({ caption: '', hashtags: '', link: '' });
 });

@@ -44,15 +44,25 @@ describe('a folder', () => {
     ],
     ['whose owner was set anew', { marks: [mark({ changedAtMs: 9_000_000 })] }, []],
     ['whose file system numbers files anew', { marks: [mark({ foundInode: '8' })] }, []],
+    ['whose log goes as far as its mark', { db: { run: 9, position: '0/200' } }, []],
+    ['that was copied within the minute', { marks: [mark({ foundInode: '8', changedAtMs: 1_060_000 })] }, []],
+    ['that was copied after a minute', { marks: [mark({ foundInode: '8', changedAtMs: 1_060_001 })] }, ['copied']],
+    [
+      'whose file system gives no birth at all, its owner set anew',
+      { marks: [mark({ changedAtMs: 9_000_000, bornAtMs: 0 })] },
+      [],
+    ],
     ['with nothing but a database', { marks: [] }, ['unmarked']],
   ] as const)('%s', (_name, change, signs) => expect(signsOf(age(change as Partial<FolderAge>))).toEqual(signs));
 });
 
 it('reads a place in the log, and no other text', () => {
+  expect(positionOf('12345678/0')).toBe(0x12345678n << 32n);
   expect([positionOf('0/16B3748'), positionOf('A/0'), positionOf('1/0') > positionOf('0/FFFFFFFF')]).toEqual([
     23_803_720n,
     42_949_672_960n,
     true,
   ]);
-  for (const text of ['', '0/', '0/G', '0/1/2', '123']) expect(() => positionOf(text)).toThrow(RangeError);
+  for (const text of ['', '0/', '0/G', '0/1/2', '123', '/1'])
+    expect(() => positionOf(text)).toThrow(`no place in a log: ${text}`);
 });

@@ -77,7 +77,7 @@ export const POSITION = /^([0-9A-F]{1,8})\/([0-9A-F]{1,8})$/i;
 
 /** A place in PostgreSQL's log as a number. @throws RangeError where it is none */
 export function positionOf(position: string): bigint {
-  const [, high, low] = POSITION.exec(position) ?? [];
-  if (high === undefined || low === undefined) throw new RangeError(`no place in a log: ${position}`);
-  return (BigInt(`0x${high}`) << 32n) + BigInt(`0x${low}`);
+  const found = POSITION.exec(position);
+  if (!found) throw new RangeError(`no place in a log: ${position}`);
+  return (BigInt(`0x${found[1]}`) << 32n) + BigInt(`0x${found[2]}`);
 }

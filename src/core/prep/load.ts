@@ -1,3 +1,4 @@
+import { compareText } from '../compareText';
 import { minutesOf, timeOf } from '../time/days';
 import type { LocalDate, LocalTime } from '../time/plan';
 
@@ -26,7 +27,7 @@ export function loadByDay(
     days.set(day, { minutes: sum.minutes + (minutes ?? GUESS_MINUTES), steps: sum.steps + 1 });
   }
   return [...days]
-    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .sort(([a], [b]) => compareText(a, b))
     .map(([date, sum]) => ({ date, ...sum, capacity: capacityOn(date), isTooMuch: sum.minutes > capacityOn(date) }));
 }
 

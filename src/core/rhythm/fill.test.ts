@@ -54,6 +54,29 @@ describe('filling openings', () => {
   it('a date without a time does not push a timed post out', () =>
     expect(paired([opening('1', '08:00')], [post('untimed', null), post('timed', '20:00')])).toEqual({ 1: 'timed' }));
 
+  it('posts without a time take the earliest openings in their order, whatever the order they are given in', () => {
+    const openings = [opening('3', '18:00'), opening('1', '08:00'), opening('2', '12:00')];
+    expect(paired(openings, [post('b', null), post('a', null)])).toEqual({ 1: 'a', 2: 'b' });
+    expect(paired(openings, [post('b', null), post('c', null), post('a', null)])).toEqual({ 1: 'a', 2: 'b', 3: 'c' });
+  });
+
+  it('of posts at one minute the first by id takes the earlier opening, and of openings the first by key', () => {
+    expect(paired([opening('y', '09:00'), opening('x', '09:00')], [post('b', '10:00'), post('a', '10:00')])).toEqual({
+      x: 'a',
+      y: 'b',
+    });
+    expect(paired([opening('1', '09:00')], [post('b', '10:00'), post('a', '10:00')])).toEqual({ 1: 'a' });
+  });
+
+  it('where two are as near, the earlier post and the earlier opening are paired', () => {
+    expect(paired([opening('noon', '12:00')], [post('late', '13:00'), post('early', '11:00')])).toEqual({
+      noon: 'early',
+    });
+    expect(paired([opening('b', '15:00'), opening('a', '09:00')], [post('p', '12:00')])).toEqual({ a: 'p' });
+    const many = Array.from({ length: 5 }, (_, n) => post(`${n}`, null));
+    expect(paired([opening('b', '15:00'), opening('a', '09:00')], many.reverse())).toEqual({ a: '0', b: '1' });
+  });
+
   it('keeps channels and days apart, and names what is extra', () => {
     const fill = fillOpenings(
       [opening('mon', '09:00'), opening('tue', '09:00', null, '2026-11-24')],

@@ -1,3 +1,4 @@
+import { compareText } from '../compareText';
 import type { Format } from '../rulesheets/types';
 import { minutesOf } from '../time/days';
 import type { LocalDate, LocalTime } from '../time/plan';
@@ -41,8 +42,8 @@ export interface Fill {
  * 1. the most pairs;
  * 2. the fewest of them with posts that have no time, since those take what the others leave;
  * 3. the least total distance in time, in minutes;
- * 4. the order of time: of two pairs that could be exchanged at no cost, the earlier post takes the earlier opening;
- * 5. for posts without a time, the earliest openings.
+ * 4. the earliest openings and posts, by time and then by key and id, those without a time last;
+ * 5. the order of time: of two pairs that could be exchanged at no cost, the earlier post takes the earlier opening.
  *
  * Posts without a date are neither paired nor extra. Of today's openings a post without a time fills only one that is still to come.
  *
@@ -79,16 +80,18 @@ export function pairDay(
   somePosts: readonly Candidate[],
   now?: LocalNow,
 ): Map<string, string> {
-  const openings = [...someOpenings].sort((a, b) => compare(a.time, b.time) || compare(a.key, b.key));
-  const posts = [...somePosts].sort((a, b) => compare(a.time ?? '99', b.time ?? '99') || compare(a.id, b.id));
+  const openings = [...someOpenings].sort((a, b) => compareText(a.time, b.time) || compareText(a.key, b.key));
+  const posts = [...somePosts].sort((a, b) => compareText(a.time ?? '99', b.time ?? '99') || compareText(a.id, b.id));
   const costs = openings.map((opening, place) =>
     posts.map((post, index): Cost | null => {
       if (opening.format !== null && opening.format !== post.format) return null;
       const isOver = now !== undefined && opening.date === now.date && opening.time < now.time;
       if (post.time === null && isOver) return null;
-      if (post.time === null) return [1, 0, 0, 2 * place * posts.length - (place + 1) * (index + 1)];
+      // Each step to a later opening or post outweighs what their products differ by.
+      const order = 2 * (place * posts.length + index * openings.length) - (place + 1) * (index + 1);
+      if (post.time === null) return [1, 0, 0, order];
       const minutes = Math.abs(minutesOf(opening.time) - minutesOf(post.time));
-      return [0, minutes, minutes * minutes, -(place + 1) * (index + 1)];
+      return [0, minutes, minutes * minutes, order];
     }),
   );
   const pairs = new Map<string, string>();
@@ -157,5 +160,3 @@ function isLess(a: Cost, b: Cost): boolean {
   for (let part = 0; part < 4; part++) if (a[part] !== b[part]) return a[part]! < b[part]!;
   return false;
 }
-
-const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -1,3 +1,4 @@
+import { compareText } from '../compareText';
 import { addDays, daysBetween } from '../time/days';
 import { fillOpenings, type Candidate, type LocalNow, type Place } from './fill';
 
@@ -28,10 +29,8 @@ export function gapsByNeed<P extends Place>(
     .sort(
       (a, b) =>
         urgency(a) - urgency(b) ||
-        compare(a.date + a.time, b.date + b.time) ||
-        compare(a.channelId, b.channelId) ||
-        compare(a.key, b.key),
+        compareText(a.date + a.time, b.date + b.time) ||
+        compareText(a.channelId, b.channelId) ||
+        compareText(a.key, b.key),
     );
 }
-
-const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

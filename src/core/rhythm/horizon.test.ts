@@ -83,6 +83,20 @@ describe('the horizon', () => {
     });
   });
 
+  it('an opening at this very minute is still to come, one of yesterday is none, and the 90th day is looked at', () => {
+    const on = (date: string, time: string) => ({ key: `${date} ${time}`, channelId: 'c', date, time, format: null });
+    expect(reachOf([on(NOW.date, NOW.time)], [], NOW).kind).toBe('gapToday');
+    expect(reachOf([on(NOW.date, '11:41'), on('2026-11-22', '18:00')], [], NOW).kind).toBe('noRhythm');
+    const [last, beyond] = [addDays(NOW.date, HORIZON_DAYS - 1), addDays(NOW.date, HORIZON_DAYS)];
+    expect(reachOf([on(last, '18:00')], [], NOW)).toMatchObject({ days: 89, gap: `${last} 18:00` });
+    expect(reachOf([on(beyond, '18:00')], [], NOW)).toEqual({ kind: 'noRhythm' });
+  });
+
+  it('takes openings in any order', () => {
+    const openings = openingsOf([entry(2, '09:00'), entry(2, '18:00'), entry(4, '09:00')]).reverse();
+    expect(reachOf(openings, [], NOW)).toMatchObject({ gap: '209:00:2026-11-24' });
+  });
+
   it('no rhythm, or one whose time is over, has none', () => {
     expect(reachOf([], [post('2026-11-24', '10:00')], NOW)).toEqual({ kind: 'noRhythm' });
     expect(reachOf(openingsOf([entry(2, '18:00', { to: '2026-11-01' })]), [], NOW)).toEqual({ kind: 'noRhythm' });

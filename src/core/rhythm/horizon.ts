@@ -1,3 +1,4 @@
+import { compareText } from '../compareText';
 import { addDays, daysBetween } from '../time/days';
 import type { Stage } from '../stages/stages';
 import type { LocalDate } from '../time/plan';
@@ -78,7 +79,7 @@ export function reachOf(
   const inReach = openings.filter((opening) => opening.date >= now.date && opening.date <= end);
   const ahead = inReach
     .filter((opening) => opening.date > now.date || opening.time >= now.time)
-    .sort((a, b) => (a.date + a.time < b.date + b.time ? -1 : 1));
+    .sort((a, b) => compareText(a.date + a.time, b.date + b.time));
   if (ahead.length === 0) return next === null ? { kind: 'noRhythm' } : { kind: 'noneUntil', date: next };
   const { filledBy } = fillOpenings(inReach, posts, now);
   const gap = ahead.find((opening) => !filledBy.has(opening.key));

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays, weekdayOf } from '../time/days';
-import { askedFor, readRhythm, recurrenceWords, type Recurrence, type RhythmEntry } from './entry';
+import type { Recurrence, RhythmEntry } from './entry';
 import { fallsOn, openingsBetween } from './openings';
 
 const entry = (more: Partial<RhythmEntry> = {}): RhythmEntry => ({
@@ -82,49 +82,6 @@ describe('openings', () => {
     ).toBe('01:30'));
 });
 
-describe('checking a rhythm', () => {
-  const codeOf = (...entries: RhythmEntry[]) => {
-    const read = readRhythm(entries);
-    return read.ok ? 'fine' : read.refusal.code;
-  };
-  it.each<[string, string, RhythmEntry[]]>([
-    ['nothing', 'fine', []],
-    ['two times on one day', 'fine', [entry(), entry({ time: '18:01' })]],
-    ['twice the same minute', 'sameMinute', [entry(), entry({ id: 'f' })]],
-    [
-      'the same minute one after the other',
-      'fine',
-      [entry({ to: '2026-11-30' }), entry({ id: 'f', from: '2026-12-01' })],
-    ],
-    ['a time that is none', 'badEntry', [entry({ time: '24:00' })]],
-    ['a weekday that is none', 'badEntry', [entry({ recurrence: { kind: 'weekly', weekday: 8, every: 1 } })]],
-    ['every half week', 'badEntry', [entry({ recurrence: { kind: 'weekly', weekday: 1, every: 0.5 } })]],
-    ['every two weeks from nowhere', 'badEntry', [entry({ recurrence: { kind: 'weekly', weekday: 1, every: 2 } })]],
-    ['the 32nd', 'badEntry', [entry({ recurrence: { kind: 'monthlyDate', day: 32 } })]],
-    ['the fifth Friday', 'badEntry', [entry({ recurrence: { kind: 'monthlyWeekday', weekday: 5, nth: 5 as 4 } })]],
-    ['an end before the beginning', 'badEntry', [entry({ from: '2026-12-01', to: '2026-11-01' })]],
-    ['a theme of a page', 'badEntry', [entry({ theme: 'x'.repeat(61) })]],
-    ['a format nobody knows', 'badEntry', [entry({ format: 'hologram' as 'photo' })]],
-    ['too much', 'rhythmTooLong', Array.from({ length: 61 }, () => entry())],
-  ])('%s is %s', (_name, expected, entries) => expect(codeOf(...entries)).toBe(expected));
-
-  it('names both entries of the same minute', () => {
-    const read = readRhythm([entry(), entry({ time: '09:00' }), entry({ id: 'f' })]);
-    expect(read.ok || read.refusal.message).toBe(
-      'Entries 1 and 3 both ask for every Tuesday at 18:00. Change or remove one.',
-    );
-  });
-
-  it('says recurrences as people do', () => {
-    expect(recurrenceWords({ kind: 'weekly', weekday: 2, every: 3 })).toBe('Tuesday every 3 weeks');
-    expect(recurrenceWords({ kind: 'monthlyWeekday', weekday: 5, nth: -1 })).toBe('the last Friday of the month');
-    expect(recurrenceWords({ kind: 'monthlyDate', day: 15 })).toBe('day 15 of the month');
-    expect(recurrenceWords({ kind: 'monthlyDate', day: -1 })).toBe('the last day of the month');
-    expect(askedFor({ format: 'carousel', theme: 'New object' })).toBe('carousel · New object');
-    expect(askedFor({ format: null, theme: '' })).toBe('');
-  });
-});
-
 it('the last of a weekday in a month is one day, among its last seven', () => {
   for (let month = 0; month < 36; month++)
     for (const weekday of [1, 2, 3, 4, 5, 6, 7] as const) {
@@ -136,4 +93,49 @@ it('the last of a weekday in a month is one day, among its last seven', () => {
       expect(days.slice(-7)).toContain(falls[0]);
       expect(new Date(`${falls[0]}T00:00:00Z`).getUTCDay()).toBe(weekday % 7);
     }
+});
+
+it('a pause leaves its first and its last day out, and an entry holds on its first and its last', () => {
+  const daily = [1, 2, 3, 4, 5, 6, 7].map((weekday) =>
+    entry({
+      id: `${weekday}`,
+      recurrence: { kind: 'weekly', weekday, every: 1 },
+      from: '2026-11-02',
+      to: '2026-11-06',
+    }),
+  );
+  const days = (pauses: { from: string; to: string }[]) =>
+    openingsBetween({ channelId: 'c', entries: daily, pauses }, '2026-11-01', '2026-11-08', 'Europe/Lisbon').map(
+      ({ date }) => date.slice(8),
+    );
+  expect(days([])).toEqual(['02', '03', '04', '05', '06']);
+  expect(days([{ from: '2026-11-03', to: '2026-11-05' }])).toEqual(['02', '06']);
+});
+
+it('openings come by day, then time, then key, whatever the order of the entries', () => {
+  const entries = [
+    entry({ id: 'b', time: '18:00' }),
+    entry({ id: 'a', time: '18:00' }),
+    entry({ id: 'z', time: '09:00' }),
+    entry({ id: 'monday', recurrence: { kind: 'weekly', weekday: 1, every: 1 }, time: '23:00' }),
+  ];
+  const found = openingsBetween({ channelId: 'c', entries, pauses: [] }, '2026-11-23', '2026-11-24', 'Europe/Lisbon');
+  expect(found.map(({ key }) => key.split(':')[0])).toEqual(['monday', 'z', 'a', 'b']);
+});
+
+it('a time that the clock jumps over, up to the end of its day, stands at the last minute of it', () => {
+  // In Beirut the clock goes from 00:00 to 01:00 on 29 March 2026; in Apia the whole of 30 December 2011 was left out.
+  const at = (time: string, date: string, zone: string) =>
+    openingsBetween(
+      {
+        channelId: 'c',
+        entries: [entry({ recurrence: { kind: 'monthlyDate', day: Number(date.slice(8)) }, time })],
+        pauses: [],
+      },
+      date,
+      date,
+      zone,
+    )[0]!.time;
+  expect(at('00:30', '2026-03-29', 'Asia/Beirut')).toBe('01:00');
+  expect(at('12:00', '2011-12-30', 'Pacific/Apia')).toBe('23:59');
 });

@@ -1,3 +1,4 @@
+import { compareText } from '../compareText';
 import { addDays, daysBetween, weekdayOf } from '../time/days';
 import { placePlan, type LocalDate, type LocalTime, type Zone } from '../time/plan';
 import type { Format } from '../rulesheets/types';
@@ -46,7 +47,7 @@ export function openingsBetween(rhythm: ChannelRhythm, from: LocalDate, to: Loca
       });
     }
   }
-  return openings.sort((a, b) => compare(a.date + a.time, b.date + b.time) || compare(a.key, b.key));
+  return openings.sort((a, b) => compareText(a.date + a.time, b.date + b.time) || compareText(a.key, b.key));
 }
 
 /** Days in which the next opening of a rhythm is looked for: one that comes once in 26 weeks, over a pause, lies within. */
@@ -96,5 +97,3 @@ function realTime(date: LocalDate, time: LocalTime, zone: Zone): LocalTime {
   const placed = placePlan(date, time, zone);
   return placed.kind === 'real' ? time : placed.next.date === date ? placed.next.time : '23:59';
 }
-
-const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -47,4 +47,51 @@ describe('a rhythm proposed from what was done', () => {
         UNTIL,
       ),
     ).toEqual([{ weekday: 6, time: '20:30', format: null, weeks: 8 }]));
+
+  it('asks for half of the weeks, each counted once, from the first day looked at to the last', () => {
+    const four = weekly(1, Array<string>(4).fill('18:00'));
+    expect(proposeRhythm(four, SINCE, UNTIL)).toMatchObject([{ weeks: 4 }]);
+    expect(proposeRhythm(four.slice(1), SINCE, UNTIL)).toEqual([]);
+    // Two in one week are one; what was done on the day that is not included is none.
+    expect(proposeRhythm([...four.slice(1), { ...four[1]!, time: '18:10' }], SINCE, UNTIL)).toEqual([]);
+    const mondays = weekly(0, Array<string>(3).fill('18:00'));
+    expect(proposeRhythm([...mondays, { ...mondays[0]!, date: UNTIL }], SINCE, UNTIL)).toEqual([]);
+  });
+
+  it('its time is the lower middle one, and times 45 minutes apart are one habit, 46 are two', () => {
+    const times = (...list: string[]) => proposeRhythm(weekly(1, list), SINCE, UNTIL).map(({ time }) => time);
+    expect(times('18:20', '18:00', '18:10', '18:00', '18:20', '18:10', '18:20', '18:00')).toEqual(['18:10']);
+    expect(times('10:00', '10:45', '10:00', '10:45')).toEqual(['10:00']);
+    expect(times('10:00', '10:46', '10:00', '10:46')).toEqual([]);
+  });
+
+  it('asks for the format that at least four of five had, whichever came first', () => {
+    const photos = weekly(5, Array<string>(8).fill('20:30'));
+    const mixed = (stories: number) =>
+      proposeRhythm(
+        photos.slice(0, 5).map((post, at) => (at < stories ? { ...post, format: 'story' as const } : post)),
+        SINCE,
+        UNTIL,
+      )[0]!.format;
+    expect([mixed(1), mixed(2)]).toEqual(['photo', null]);
+  });
+
+  it('come by weekday and time, whatever was done first', () => {
+    const found = proposeRhythm(
+      [
+        ...weekly(4, Array<string>(8).fill('09:00')),
+        ...weekly(1, Array<string>(8).fill('17:00')),
+        ...weekly(1, Array<string>(8).fill('08:00')),
+        ...weekly(2, Array<string>(8).fill('12:00')),
+      ],
+      SINCE,
+      UNTIL,
+    );
+    expect(found.map(({ weekday, time }) => `${weekday} ${time}`)).toEqual([
+      '2 08:00',
+      '2 17:00',
+      '3 12:00',
+      '5 09:00',
+    ]);
+  });
 });

@@ -1,3 +1,4 @@
+import { compareText } from '../compareText';
 import { groupBy } from '../group';
 import type { Format } from '../rulesheets/types';
 import { daysBetween, minutesOf, timeOf, weekdayOf } from '../time/days';
@@ -46,7 +47,7 @@ export function proposeRhythm(posts: readonly Practised[], since: LocalDate, unt
     let cluster: typeof ofDay = [];
     const close = () => {
       const inWeeks = new Set(cluster.map(({ week }) => week)).size;
-      if (cluster.length > 0 && inWeeks >= Math.max(2, weeks * HABIT_SHARE)) {
+      if (inWeeks >= Math.max(2, weeks * HABIT_SHARE)) {
         const median = cluster[Math.floor((cluster.length - 1) / 2)]!.minutes;
         const [format, alike] = [...groupBy(cluster, (post) => post.format)].sort(
           (a, b) => b[1].length - a[1].length,
@@ -66,5 +67,5 @@ export function proposeRhythm(posts: readonly Practised[], since: LocalDate, unt
     }
     close();
   }
-  return habits.sort((a, b) => a.weekday - b.weekday || (a.time < b.time ? -1 : 1));
+  return habits.sort((a, b) => a.weekday - b.weekday || compareText(a.time, b.time));
 }

@@ -1,3 +1,4 @@
+import { compareText } from '../compareText';
 import type { RhythmEntry } from './entry';
 
 type Entry = Omit<RhythmEntry, 'id'>;
@@ -13,7 +14,7 @@ interface Pause {
 const said = (value: object): string =>
   JSON.stringify(value, (_key, part: unknown) =>
     part !== null && typeof part === 'object' && !Array.isArray(part)
-      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
+      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => compareText(a, b)))
       : part,
   );
 

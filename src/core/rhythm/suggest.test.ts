@@ -25,4 +25,27 @@ describe('a suggested rhythm', () => {
       }
     expect(suggestRhythm(3, 0)).not.toEqual(suggestRhythm(3, 1));
   });
+
+  it('comes in the order of the week, the day’s first post first', () => {
+    for (let place = 0; place < 9; place++)
+      for (const aWeek of [3, 5, 7, 10, 14]) {
+        const said = suggestRhythm(aWeek, place).map(({ recurrence, time }) =>
+          recurrence.kind === 'weekly' ? `${recurrence.weekday} ${time}` : '',
+        );
+        expect(said).toEqual([...said].sort());
+      }
+  });
+
+  it('asks for nothing beyond days and times', () =>
+    expect(suggestRhythm(1, 0)).toEqual([
+      {
+        recurrence: { kind: 'weekly', weekday: 2, every: 1 },
+        time: '10:00',
+        format: null,
+        theme: '',
+        pillarId: null,
+        from: null,
+        to: null,
+      },
+    ]));
 });

@@ -1,3 +1,4 @@
+import { compareText } from '../compareText';
 import type { LocalTime } from '../time/plan';
 import type { RhythmEntry } from './entry';
 
@@ -22,13 +23,13 @@ export function suggestRhythm(aWeek: number, place: number): Omit<RhythmEntry, '
     ...{ time, format: null, theme: '', pillarId: null, from: null, to: null },
   });
   const days = (many: number, shift: number) =>
-    Array.from({ length: many }, (_, at) => ((Math.round((at * 7) / many) + shift) % 7) + 1).sort((a, b) => a - b);
+    Array.from({ length: many }, (_, at) => ((Math.round((at * 7) / many) + shift) % 7) + 1);
   const first = days(Math.min(7, count), place + 1).map((day) => entry(day, TIMES[place % TIMES.length]!));
   const second = days(Math.max(0, count - 7), place + 1).map((day) =>
     entry(day, LATER_TIMES[place % LATER_TIMES.length]!),
   );
   return [...first, ...second].sort(
-    (one, other) => weekdayOf(one) - weekdayOf(other) || (one.time < other.time ? -1 : one.time > other.time ? 1 : 0),
+    (one, other) => weekdayOf(one) - weekdayOf(other) || compareText(one.time, other.time),
   );
 }
 

@@ -36,6 +36,16 @@ describe('who may', () => {
     });
   });
 
+  it('says whose it is, of another brand', () => {
+    expect(may({ role: 'manager', brandIds: ['ferry'] }, 'signOff', { brandId: 'moor' })).toEqual({
+      ok: false,
+      refusal: {
+        code: 'notYours',
+        message: 'This belongs to a brand you do not work for. Switch to somebody who does.',
+      },
+    });
+  });
+
   it('nothing of a brand may be done of no brand', () => {
     expect(may({ role: 'manager', brandIds: ['moor'] }, 'look', { brandId: null }).ok).toBe(false);
   });

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Block } from '../posts/readiness';
+import type { Want } from '../posts/wants';
+import type { Result } from '../refusal';
 import {
   mayEdit,
   mayLeavePlan,
@@ -78,6 +80,77 @@ describe('scheduling', () => {
     expect(result.ok || result.refusal.message).toBe(
       'Not scheduled yet. Pithline takes 320, this has 331. (and 1 more)',
     );
+  });
+});
+
+describe('what is refused is said, and where', () => {
+  const refusalOf = (result: Result<unknown>) => (result.ok ? null : result.refusal);
+  const want: Want = {
+    code: 'altText',
+    field: 'pictures',
+    short: 'alt text',
+    message: 'A picture has no alt text.',
+  } as unknown as Want;
+
+  it.each([
+    ['no date', { date: null }, { code: 'noDate', field: 'date', message: 'Give it a date first.' }],
+    ['no time', { time: null }, { code: 'noTime', field: 'time', message: 'Give it a time first.' }],
+    [
+      'the past',
+      { date: '2026-11-23', time: '08:59' },
+      { code: 'past', field: 'time', message: '2026-11-23 08:59 has passed. Choose a time to come.' },
+    ],
+    [
+      'one block',
+      { blocks: [block] },
+      { code: 'blocked', field: 'caption', message: 'Not scheduled yet. Pithline takes 320, this has 331.' },
+    ],
+    [
+      'a block and what is wanted',
+      { blocks: [block], wants: [want] },
+      {
+        code: 'blocked',
+        field: 'caption',
+        message: 'Not scheduled yet. Pithline takes 320, this has 331. (and 1 more)',
+      },
+    ],
+    [
+      'what is wanted, which may be waived',
+      { wants: [want] },
+      {
+        code: 'wanted',
+        field: 'pictures',
+        message: 'Not scheduled yet. A picture has no alt text. A manager may waive it with a reason.',
+      },
+    ],
+  ])('%s', (_name, change, refusal) => expect(refusalOf(maySchedule({ ...facts, ...change }))).toEqual(refusal));
+
+  it('by the name of the stage that was asked for', () => {
+    expect(refusalOf(mayMoveTo({ ...facts, wants: [want] }, 'ready'))?.message).toMatch(/^Not ready yet\. A picture/);
+    expect(refusalOf(mayPublishNow({ ...facts, wants: [want] }))?.message).toMatch(/^Not scheduled yet\. A picture/);
+  });
+
+  it('of a plan', () => {
+    const refused = (date: string | null, time: string | null) =>
+      refusalOf(mayPlanFor(facts, { date, time }, '2026-11-23', 'Europe/Lisbon'));
+    expect(refused(null, '10:00')).toEqual({ code: 'timeWithoutDate', field: 'date', message: 'A time needs a date.' });
+    expect(refused('2026-11-22', null)).toEqual({
+      code: 'past',
+      field: 'date',
+      message: '2026-11-22 has passed. A post can be planned for today or later.',
+    });
+  });
+
+  it.each(['published', 'leaving', 'setAside'] as const)('publishing now of what is %s', (why) => {
+    const change = why === 'leaving' ? { leaving: true } : { stage: why };
+    expect(codeOf(mayPublishNow({ ...facts, ...change }))).toBe(why);
+  });
+
+  it('a plan of what is published or leaving', () => {
+    const plan = { date: '2026-11-24', time: null };
+    const planned = (change: Partial<MoveFacts>) =>
+      codeOf(mayPlanFor({ ...facts, ...change }, plan, '2026-11-23', 'Europe/Lisbon'));
+    expect([planned({ stage: 'published' }), planned({ leaving: true })]).toEqual(['published', 'leaving']);
   });
 });
 

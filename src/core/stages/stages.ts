@@ -18,4 +18,4 @@ export const STAGE_LABELS: Record<Stage, string> = {
 };
 
 /** How many of the six notches are filled: drafting 1 to published 6; 0 for a post set aside. */
-export const notchesOf = (stage: Stage): number => (stage === 'setAside' ? 0 : STAGES.indexOf(stage) + 1);
+export const notchesOf = (stage: Stage): number => (STAGES as readonly Stage[]).indexOf(stage) + 1;
