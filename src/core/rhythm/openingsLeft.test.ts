@@ -4,6 +4,7 @@ import type { Opening } from './openings';
 import { openingsLeft } from './openingsLeft';
 
 const TODAY = '2026-11-23';
+const NOW = { date: TODAY, time: '12:00' };
 const opening = (channelId: string, date: string, time: string) =>
   ({ key: `${channelId} ${date} ${time}`, channelId, date, time, format: null, theme: null }) as unknown as Opening;
 const post = (id: string, channelId: string, date: string | null, time: string | null = null): Candidate => ({
@@ -24,7 +25,9 @@ const left = (
   channels: string[] = [],
   rhythmic = ['GR', 'PL'],
 ) => {
-  const { openings: open, extra } = openingsLeft({ openings, slips, planned, rhythmic }, new Set(channels), TODAY);
+  const nowOf = Object.fromEntries(rhythmic.map((id) => [id, NOW]));
+  const asked = openings.filter(({ channelId }) => channelId in nowOf);
+  const { openings: open, extra } = openingsLeft({ openings: asked, slips, planned, nowOf }, new Set(channels));
   return { open: open.map(({ key }) => key), extra: [...extra] };
 };
 
@@ -55,9 +58,21 @@ describe('extra', () => {
   it('is none where there are no openings at all', () =>
     expect(
       openingsLeft(
-        { openings: [], slips: [post('a', 'GR', '2026-11-27')], planned: null, rhythmic: ['GR'] },
+        { openings: [], slips: [post('a', 'GR', '2026-11-27')], planned: null, nowOf: { GR: NOW } },
         new Set(),
-        TODAY,
       ),
     ).toEqual({ openings: [], extra: new Set() }));
+});
+
+describe('of today', () => {
+  const today = [opening('GR', TODAY, '09:00'), opening('GR', TODAY, '12:00'), opening('GR', TODAY, '18:00')];
+  const left = (...slips: Candidate[]) =>
+    openingsLeft({ openings: today, slips, planned: null, nowOf: { GR: NOW } }, new Set()).openings.map(
+      ({ time }) => time,
+    );
+  it('are left those still to come, this very minute’s too', () => expect(left()).toEqual(['12:00', '18:00']));
+  it('the morning’s post fills the morning’s opening and leaves the others', () =>
+    expect(left(post('a', 'GR', TODAY, '09:00'))).toEqual(['12:00', '18:00']));
+  it('a post without a time fills the next one still to come', () =>
+    expect(left(post('a', 'GR', TODAY), post('b', 'GR', TODAY, '09:00'))).toEqual(['18:00']));
 });

@@ -81,12 +81,12 @@ export interface CalendarView {
   weeks: MonthDay[][];
   slips: Slip[];
   ideas: TrayIdea[];
-  /** Openings of the days shown that are still to come. */
+  /** Openings of the days shown, from today on. */
   openings: Opening[];
   /** What fills openings, when a filter hides some of it; null when the slips tell all. */
   planned: PlannedPost[] | null;
-  /** Channels that have a rhythm. */
-  rhythmic: string[];
+  /** Now on the wall of each channel that has a rhythm, by channel. */
+  nowOf: Record<string, LocalNow>;
   /** By channel; only for the lanes. */
   horizons: Horizon[];
   knownDates: KnownDate[];
@@ -140,7 +140,7 @@ export async function loadCalendar(
     ideas: tray.ideas,
     openings: rhythm?.openings ?? [],
     planned: byDays && isFiltering(ask.filter) ? await listPlannedPosts(db, brandIds, span.from, span.to) : null,
-    rhythmic: rhythm?.rhythmic ?? [],
+    nowOf: rhythm?.nowOf ?? {},
     horizons: rhythm?.horizons ?? [],
     knownDates,
     stageCounts: shown.counts,
@@ -267,14 +267,17 @@ async function loadRhythm(
   const nowOf = (channelId: string): LocalNow => localOf(now, brandOfChannel.get(channelId)!.zone);
   const rhythms = (await listRhythms(db, brandIds)).filter((rhythm) => brandOfChannel.has(rhythm.channelId));
   const openings = rhythms.flatMap((rhythm) => {
-    const { date: today, time } = nowOf(rhythm.channelId);
+    const { date: today } = nowOf(rhythm.channelId);
     const from = span.from > today ? span.from : today;
-    return openingsBetween(rhythm, from, span.to, brandOfChannel.get(rhythm.channelId)!.zone).filter(
-      (opening) => opening.date > today || opening.time >= time,
-    );
+    return openingsBetween(rhythm, from, span.to, brandOfChannel.get(rhythm.channelId)!.zone);
   });
-  const rhythmic = rhythms.filter((rhythm) => rhythm.entries.length > 0).map((rhythm) => rhythm.channelId);
-  if (!withHorizons) return { openings, rhythmic, horizons: [] };
+  const shown = {
+    openings,
+    nowOf: Object.fromEntries(
+      rhythms.flatMap(({ channelId, entries }) => (entries.length > 0 ? [[channelId, nowOf(channelId)]] : [])),
+    ),
+  };
+  if (!withHorizons) return { ...shown, horizons: [] };
   const today = localOf(now, brands[0]!.zone).date;
   // A day more at either end, for brands whose day is another already.
   const planned = await listPlannedPosts(db, brandIds, addDays(today, -1), addDays(today, HORIZON_DAYS));
@@ -283,8 +286,7 @@ async function loadRhythm(
     return openingsBetween(rhythm, from, addDays(from, HORIZON_DAYS - 1), brandOfChannel.get(rhythm.channelId)!.zone);
   });
   return {
-    openings,
-    rhythmic,
+    ...shown,
     horizons: horizonsOf(channels, rhythms, ahead, planned, nowOf, (id) => brandOfChannel.get(id)!),
   };
 }

@@ -122,8 +122,8 @@ export function CalendarScreen({
     [timetable],
   );
   const { openings, extra } = useMemo(
-    () => (look.dates === 'working' ? NO_OPENINGS : openingsLeft({ ...shown, slips }, new Set(filter.channels), today)),
-    [shown, slips, filter.channels, look.dates, today],
+    () => (look.dates === 'working' ? NO_OPENINGS : openingsLeft({ ...shown, slips }, new Set(filter.channels))),
+    [shown, slips, filter.channels, look.dates],
   );
   const marksOf = useCallback(
     (id: string) =>
