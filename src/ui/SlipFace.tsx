@@ -36,7 +36,7 @@ export function SlipFace({
   more?: readonly string[];
 }) {
   const failed = slip.delivery?.state === 'failed';
-  const trouble = TROUBLE[slip.delivery?.state ?? ''];
+  const trouble = slip.delivery?.awaitsRelease ? 'waits to be released' : TROUBLE[slip.delivery?.state ?? ''];
   const isLine = density === 'line';
   const facts = more.filter(Boolean).map((fact) => (fact === 'format' ? FORMAT_LABELS[slip.format] : fact));
   return (

@@ -50,6 +50,9 @@ describe('a slip', () => {
     expect(failed).not.toContain('no picture');
     expect(face({ stage: 'scheduled', delivery: { ...delivery, state: 'held' } })).toContain('>on hold<');
     expect(face({ stage: 'scheduled', delivery: { ...delivery, state: 'unknown' } })).toContain('>may be published<');
+    expect(face({ stage: 'scheduled', delivery: { ...delivery, state: 'waiting', awaitsRelease: true } })).toContain(
+      '>waits to be released<',
+    );
   });
 
   it('shows progress until it is ready', () => {

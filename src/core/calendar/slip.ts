@@ -37,7 +37,14 @@ export interface Slip {
   missing: string | null;
   /** Content hash of its first picture; a video has none, its cover is one. */
   thumb: string | null;
-  delivery: { mode: DeliveryMode; state: DeliveryState; leaving: boolean; isPractice?: boolean } | null;
+  delivery: {
+    mode: DeliveryMode;
+    state: DeliveryState;
+    leaving: boolean;
+    isPractice?: boolean;
+    /** It waits, since its folder was restored, until somebody releases it. */
+    awaitsRelease?: boolean;
+  } | null;
   /** How far its prep is, by sort of work; empty without prep. */
   progress: WorkProgress[];
   /** The sort of its first open step; null when all are done. */
@@ -72,6 +79,7 @@ export interface SlipSource extends Words {
     dueAt: Instant;
     /** Whether its network is there for practice only. */
     isPractice: boolean;
+    awaitsRelease: boolean;
   } | null;
 }
 
@@ -102,6 +110,7 @@ export function slipOf(post: SlipSource, channel: { callSign: string; sheet: Rul
       state: delivery.state,
       leaving: isLeaving(delivery),
       isPractice: delivery.isPractice,
+      ...(delivery.awaitsRelease && stage === 'scheduled' && { awaitsRelease: true }),
     },
     progress: post.prep ? progressOf(post.prep.counts) : [],
     nextWork: post.prep?.nextWork ?? null,

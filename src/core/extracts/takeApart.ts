@@ -1,4 +1,4 @@
-import { readingOf, type SourceText } from '../pieces/readSource';
+import { readingOf, type SourceText, type TextToRead } from '../pieces/readSource';
 import type { ReadingText } from '../pieces/readingText';
 import { analyse } from './analyse';
 import { findClips, type Clip, type ClipLimits } from './clips';
@@ -29,7 +29,7 @@ const DONE = { read: 0.15, ranked: 0.45 } as const;
  * @param onShare is told from time to time what share of the work is done, 0 to 1
  */
 export function takeApart(
-  kept: Pick<SourceText, 'source' | 'cues' | 'isWordTimed'>,
+  kept: TextToRead & Pick<SourceText, 'isWordTimed'>,
   taken: readonly Taken[] = [],
   takenClips: readonly Taken[] = [],
   {

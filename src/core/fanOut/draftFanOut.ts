@@ -5,7 +5,7 @@ import { analyse } from '../extracts/analyse';
 import { findClips, type Clip } from '../extracts/clips';
 import { findExtracts, overlaps, type Extract, type ExtractKind, type Taken } from '../extracts/extracts';
 import { timesOf } from '../pieces/subtitles';
-import { readingOf, type SourceText } from '../pieces/readSource';
+import { readingOf, type SourceText, type TextToRead } from '../pieces/readSource';
 import type { Format, RuleSheet } from '../rulesheets/types';
 import { draftPosts } from './draftPosts';
 import { askedOf } from './askedRow';
@@ -28,7 +28,7 @@ export interface JudgedExtract extends Taken {
 
 /** All that drafts of a fan-out depend on. Plain values: it is worked out on a thread of its own. */
 export interface FanOutGround {
-  kept: Pick<SourceText, 'source' | 'cues' | 'isWordTimed'>;
+  kept: TextToRead & Pick<SourceText, 'isWordTimed'>;
   /** The pictures of a photo set, in their order; absent or empty for any other piece. */
   pictures?: readonly { id: string; alt: string }[];
   /** Whether that is the note of a piece without a text: then nothing is an extract of it. */

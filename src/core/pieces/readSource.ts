@@ -45,8 +45,14 @@ export function readSource(text: string, name = ''): Result<SourceText> {
 
 const UNTIMED = { cues: [], isWordTimed: false, notes: [] };
 
+/** A piece's text, with how it was read where it was before: read once more it might be otherwise, if time was short. */
+export interface TextToRead extends Pick<SourceText, 'source' | 'cues'> {
+  reading?: ReadingText;
+}
+
 /** A piece's text to be read: of a timed one as it was said, of any other as Markdown. */
-export function readingOf({ source, cues }: Pick<SourceText, 'source' | 'cues'>): ReadingText {
+export function readingOf({ source, cues, reading }: TextToRead): ReadingText {
+  if (reading) return reading;
   if (cues.length === 0) return readMarkdown(source);
   const blocks: Block[] = [];
   let at = 0;

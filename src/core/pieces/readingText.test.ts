@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { takeApart } from '../extracts/takeApart';
 import { readArticle } from './htmlArticle';
 import { isQuick, parseMarkdown } from './markdown';
-import { readSource } from './readSource';
-import { maybeReadMarkdown, MOST_BLOCKS, readMarkdown, sectionsOf } from './readingText';
+import { readingOf, readSource } from './readSource';
+import { maybeReadMarkdown, MOST_BLOCKS, readMarkdown, readPlain, sectionsOf } from './readingText';
 
 const kinds = (source: string) => {
   const { text, blocks } = readMarkdown(source);
@@ -40,13 +41,20 @@ describe('a text as a person reads it', () => {
     const deep = `${'> '.repeat(500)}rings`;
     expect(maybeReadMarkdown(deep)).toBeNull();
     expect(readMarkdown(deep).blocks).toHaveLength(1);
-    expect(readMarkdown(deep).text).toContain('rings');
+    expect(readMarkdown(deep)).toMatchObject({ text: expect.stringContaining('rings') as string, isPlain: true });
+    expect('isPlain' in readMarkdown('> rings')).toBe(false);
     const many = 'a\n\n'.repeat(MOST_BLOCKS + 5);
     expect(maybeReadMarkdown(many)).toBeNull();
     const { text, blocks } = readMarkdown(many);
     expect(blocks.length).toBeLessThanOrEqual(MOST_BLOCKS);
     expect(text.match(/a/g)).toHaveLength(MOST_BLOCKS + 5);
     expect(readSource(deep)).toMatchObject({ ok: false, refusal: { code: 'tooIntricate' } });
+  });
+
+  it('is not read once more where it was read before', () => {
+    const reading = readPlain('*Rings*');
+    expect(readingOf({ source: '*Rings*', cues: [], reading })).toBe(reading);
+    expect(takeApart({ source: '*Rings*', cues: [], isWordTimed: false, reading }).text).toBe('*Rings*');
   });
 
   it('is never nested too deeply where it is quick to parse, so that an editor shows it', () => {

@@ -19,6 +19,8 @@ export interface ReadingText {
   blocks: readonly Block[];
   /** The text of its first heading of the first level, if there is one before all else. */
   title: string | null;
+  /** It is too intricate to be read as Markdown, so its marks stand in it as they are. */
+  isPlain?: true;
 }
 
 /**
@@ -46,14 +48,14 @@ const withoutFrontMatter = (source: string): string => {
   return end < 0 ? source : source.slice(end + '\n---\n'.length);
 };
 
-/** Reads a text as it stands: its paragraphs, apart by blank lines; several as one where there are too many. */
+/** Reads a text that is too intricate to be read otherwise, as it stands: its paragraphs, apart by blank lines; several as one where there are too many. */
 export function readPlain(source: string): ReadingText {
   const reading = new Reading();
   const paragraphs = cleanText(source).split(/\n{2,}/);
   const together = Math.ceil(paragraphs.length / MOST_BLOCKS);
   for (let at = 0; at < paragraphs.length; at += together)
     reading.add(paragraphs.slice(at, at + together).join(' '), { kind: 'paragraph' });
-  return reading.whole();
+  return { ...reading.whole(), isPlain: true };
 }
 
 /** A reading text as it grows. */

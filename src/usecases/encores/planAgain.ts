@@ -15,6 +15,8 @@ import { maybeSource } from '@/data/extracts/extracts';
 import { listPictures } from '@/data/media/media';
 import type { Piece } from '@/data/pieces/pieces';
 import { takeApartInPool } from '@/data/pool/takeApart';
+import { readingOfPiece } from '../extracts/keptReading';
+import type { Db } from '../useCase';
 import type { Post } from '@/data/posts/posts';
 import { listNames } from '@/data/shelf/shelf';
 import { datesOf } from '../fanOut/datesOf';
@@ -64,7 +66,7 @@ const LINES = 10;
 
 /** Works out the posts that using a post again would make. Writes nothing. */
 export async function planAgain(
-  db: Queryable,
+  db: Db,
   post: Post,
   piece: Piece,
   ask: AgainAsk,
@@ -125,10 +127,11 @@ async function channelsOf(db: Queryable, post: Post, ask: AgainAsk): Promise<Res
 }
 
 /** Sentences of the piece that could open a post: what was accepted first, then what is proposed. */
-async function linesOf(db: Queryable, piece: Piece): Promise<Result<string[]>> {
+async function linesOf(db: Db, piece: Piece): Promise<Result<string[]>> {
   const source = piece.sourceText.trim() === '' ? undefined : await maybeSource(db, piece.id);
   if (!source) return accept([]);
-  const apart = await takeApartInPool({ kept: source, taken: [], takenClips: [] });
+  const reading = await readingOfPiece(db, piece.id, source);
+  const apart = await takeApartInPool({ kept: { ...source, reading }, taken: [], takenClips: [] });
   if (!apart.ok) return apart;
   const { extracts, sentences } = apart.value;
   // One sentence opens a post; an extract may be three.

@@ -52,21 +52,22 @@ export async function loadText(db: Db, pieceId: string): Promise<PieceReading> {
 
 /** Loads the same with its sentences and what is proposed, worked out on a thread of its own. */
 export async function loadReading(db: Db, pieceId: string, watch?: Watch): Promise<Result<PieceReading>> {
-  const [source, kept, used] = await Promise.all([
+  const [source, extracts, used] = await Promise.all([
     maybeSource(db, pieceId),
     listExtracts(db, pieceId),
     usesOf(db, pieceId),
   ]);
   const own = source ?? { source: '', cues: [], isWordTimed: false };
   const isClip = ({ kind }: KeptExtract) => kind === 'clip';
-  const [taken, takenClips] = [kept.filter((one) => !isClip(one)), kept.filter(isClip)];
-  const apart = await takeApartInPool({ kept: own, taken, takenClips }, watch);
+  const [taken, takenClips] = [extracts.filter((one) => !isClip(one)), extracts.filter(isClip)];
+  const kept = { ...own, reading: await readingOfPiece(db, pieceId, own) };
+  const apart = await takeApartInPool({ kept, taken, takenClips }, watch);
   if (!apart.ok) return apart;
-  const { extracts, clips, ...reading } = apart.value;
+  const { extracts: proposed, clips, ...reading } = apart.value;
   return accept({
     ...reading,
-    kept: kept.map((one) => ({ ...shown(one, reading.text, own.cues), usedIn: used.get(one.id) ?? [] })),
-    proposed: extracts,
+    kept: extracts.map((one) => ({ ...shown(one, reading.text, own.cues), usedIn: used.get(one.id) ?? [] })),
+    proposed,
     proposedClips: clips,
     isTimed: own.cues.length > 0,
   });

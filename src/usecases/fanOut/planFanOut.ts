@@ -7,12 +7,13 @@ import { accept, refuse, type Result } from '@/core/refusal';
 import { oneBrand } from '@/data/brands/brands';
 import type { Format } from '@/core/rulesheets/types';
 import { listChannels, type Channel } from '@/data/brands/channels';
-import type { Queryable } from '@/data/database/db';
 import { listExtracts, listOtherTexts, maybeSource } from '@/data/extracts/extracts';
 import { listPieceMedia } from '@/data/media/pieceMedia';
 import { listUsedStretches } from '@/data/fanOut/postExtracts';
 import type { Piece } from '@/data/pieces/pieces';
 import { draftInPool } from '@/data/pool/takeApart';
+import { readingOfPiece } from '../extracts/keptReading';
+import type { Db } from '../useCase';
 import { listPostsOfPiece } from '@/data/posts/postLines';
 import { listShelf } from '@/data/shelf/shelf';
 import { datesOf } from './datesOf';
@@ -46,12 +47,7 @@ export interface FanOutPlan {
 const OTHERS = { most: 30, letters: 8_000 };
 
 /** Works out all posts a fan-out would make of a piece now: what each is made from, its drafts, its date. Writes nothing. */
-export async function planFanOut(
-  db: Queryable,
-  piece: Piece,
-  ask: FanOutAsk,
-  now: Instant,
-): Promise<Result<FanOutPlan>> {
+export async function planFanOut(db: Db, piece: Piece, ask: FanOutAsk, now: Instant): Promise<Result<FanOutPlan>> {
   const ground = await groundOf(db, piece, ask);
   if (!ground.ok) return ground;
   if (ask.anchor !== null) {
@@ -65,7 +61,7 @@ export async function planFanOut(
   return accept({ anchor, rows, posts: posts.map((post) => ({ ...post, ...dates.get(post.key)! })) });
 }
 
-async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Result<FanOutGround>> {
+async function groundOf(db: Db, piece: Piece, ask: FanOutAsk): Promise<Result<FanOutGround>> {
   const [brand, channels, kept, otherTexts, judged, used, posts, shelf, media] = await Promise.all([
     oneBrand(db, piece.brandId),
     listChannels(db, piece.brandId),
@@ -81,6 +77,7 @@ async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Re
   if (!asked.ok) return asked;
   // A piece without a text is drafted from its note: nothing of that is a part of the piece.
   const isNote = kept!.source.trim() === '';
+  const own = isNote ? { source: piece.note, cues: [], isWordTimed: false } : kept!;
   const live = posts.filter(({ stage }) => stage !== 'setAside');
   const existing: Record<string, number> = {};
   for (const { channelId, format } of live)
@@ -89,7 +86,7 @@ async function groundOf(db: Queryable, piece: Piece, ask: FanOutAsk): Promise<Re
   for (const { channelId, start, end } of used) (usedOn[channelId] ??= []).push({ start, end });
   const ofKind = (kind: string) => shelf.filter((item) => item.kind === kind);
   return accept({
-    kept: isNote ? { source: piece.note, cues: [], isWordTimed: false } : kept!,
+    kept: { ...own, reading: await readingOfPiece(db, piece.id, own) },
     isNote,
     pictures: media.filter((one) => !isVideo(one) && !isSound(one)).map(({ id, alt }) => ({ id, alt })),
     title: piece.title,

@@ -178,15 +178,23 @@ export function PieceScreen({
                   />
                 </div>
               ) : (
-                <ReadingPane
-                  reading={reading}
-                  marks={marks}
-                  find={find}
-                  shown={shown}
-                  onShow={setShown}
-                  onPlay={onPlay}
-                  onKeep={(stretch, kind) => void deeds.judge({ ...stretch, kind, reason: '' }, 'accepted')}
-                />
+                <>
+                  {reading.isPlain && (
+                    <p className="soft" role="note">
+                      This text is too intricate to be read as Markdown, so its marks stand in it as they are. Correct
+                      it to have fewer of them.
+                    </p>
+                  )}
+                  <ReadingPane
+                    reading={reading}
+                    marks={marks}
+                    find={find}
+                    shown={shown}
+                    onShow={setShown}
+                    onPlay={onPlay}
+                    onKeep={(stretch, kind) => void deeds.judge({ ...stretch, kind, reason: '' }, 'accepted')}
+                  />
+                </>
               )}
               {refusal('sourceText')}
             </SourceBar>
