@@ -131,10 +131,15 @@ describe('a slip', () => {
   it('says what is missing', () =>
     expect(slipOf(source, { callSign: 'GR', sheet: glassrow }).missing).toBe('no picture'));
   it('says that it waits to be released, until it is out', () => {
-    const delivery = {
-      ...{ mode: 'automatic', state: 'waiting', unsure: true, attempts: 0, dueAt: '2026-11-26T14:30:00.000Z' },
-      ...{ isPractice: false, awaitsRelease: true },
-    } as const;
+    const delivery: SlipSource['delivery'] = {
+      mode: 'automatic',
+      state: 'waiting',
+      unsure: true,
+      attempts: 0,
+      dueAt: '2026-11-26T14:30:00.000Z',
+      isPractice: false,
+      awaitsRelease: true,
+    };
     const waits = (stage: 'scheduled' | 'published') =>
       slipOf({ ...source, stage, delivery }, { callSign: 'GR', sheet: glassrow }).delivery?.awaitsRelease;
     expect([waits('scheduled'), waits('published')]).toEqual([true, undefined]);
