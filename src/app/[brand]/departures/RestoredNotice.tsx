@@ -103,10 +103,10 @@ function WaitingRow({
   const known = isByHand
     ? 'by hand: check whether somebody has posted it since'
     : isUnsure
-      ? 'its network has not said yet whether it is published, and is asked again before it is sent'
+      ? 'not known yet whether it is published: its network is asked again before it is sent'
       : 'not published yet';
   return (
-    <tr data-waiting={slip.id}>
+    <tr data-waiting={slip.id} className="waiting">
       <td className="figures">{dayAndTime(dueAt, brand.zone)}</td>
       <td>
         <CallSign sign={slip.callSign} color={channel?.color ?? ''} name={channel?.name} />
