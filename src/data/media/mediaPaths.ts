@@ -4,7 +4,11 @@ import { join } from 'node:path';
 
 /** Where the file with that content hash lies, its thumbnail, or the bitmap of a drawing. */
 export const picturePath = (folder: string, sha256: string, size: 'original' | 'thumb' | 'bitmap'): string =>
-  join(folder, sha256.slice(0, 2), `${sha256}${{ original: '', thumb: '.thumb.webp', bitmap: '.bitmap.png' }[size]}`);
+  join(
+    /* turbopackIgnore: true */ folder,
+    sha256.slice(0, 2),
+    `${sha256}${{ original: '', thumb: '.thumb.webp', bitmap: '.bitmap.png' }[size]}`,
+  );
 
 /** A file that a row points to is not in the folder: it was lost, or did not come with a copy. */
 export class LostFileError extends Error {
@@ -28,8 +32,8 @@ export const readPictureFile = (
   folder: string,
   sha256: string,
   size: 'original' | 'thumb' = 'original',
-): Promise<Buffer> => unlessLost(sha256, readFile(picturePath(folder, sha256, size)));
+): Promise<Buffer> => unlessLost(sha256, readFile(/* turbopackIgnore: true */ picturePath(folder, sha256, size)));
 
 /** Whether the file of a stored picture or video is there. */
 export const hasFile = (folder: string, sha256: string, size: 'original' | 'thumb' = 'original'): boolean =>
-  existsSync(picturePath(folder, sha256, size));
+  existsSync(/* turbopackIgnore: true */ picturePath(folder, sha256, size));
