@@ -75,10 +75,17 @@ export function ensureInstalled() {
 /** Builds the application when its sources changed since the last build. */
 export function ensureBuilt() {
   const note = '.next/bimlo-built';
-  const wanted = fingerprint(['src', 'public', 'next.config.ts', 'tsconfig.json', 'package-lock.json']);
+  const wanted = fingerprint([
+    'src',
+    'public',
+    'scripts/lib/bundles.mjs',
+    'next.config.ts',
+    'tsconfig.json',
+    'package-lock.json',
+  ]);
   if (isNoted(note, wanted)) return;
   console.log('Building, which takes about half a minute …');
-  run(tool('next'), ['build']);
+  run(process.execPath, ['scripts/build.mjs']);
   writeFileSync(note, wanted);
 }
 

@@ -1,7 +1,7 @@
-// Where a process for native work begins: it reads the sources as they are, does one thing at a time, and ends with the process that
-// started it, even while it is inside native code.
+// Where a process for native work begins: it does one thing at a time, and ends with the process that started it, even while it is
+// inside native code.
 import { Worker } from 'node:worker_threads';
-import { register } from 'tsx/esm/api';
+import { loadOwn } from '../loadOwn.mjs';
 
 /** How often it is looked whether the parent still lives, in milliseconds. */
 const WATCH_MS = 1_000;
@@ -10,8 +10,7 @@ new Worker(
   { eval: true, execArgv: [] },
 ).unref();
 
-register();
-const { NATIVE_DEEDS } = await import('./deeds.ts');
+const { NATIVE_DEEDS } = await loadOwn('deeds', () => import('./deeds.ts'));
 
 process.on('message', ({ deed, given }) => {
   Promise.resolve()

@@ -1,8 +1,7 @@
-// Where a thread of the pool begins: it reads the sources as they are, as the made-up networks do.
-import { register } from 'tsx/esm/api';
+// Where a thread of the pool begins.
+import { loadOwn } from '../loadOwn.mjs';
 
-register();
-const tasks = await import('./tasks.ts');
+const tasks = await loadOwn('tasks', () => import('./tasks.ts'));
 
 /** Says that the work begins, then does it; a task may say what share of it is done. */
 const told =
