@@ -76,6 +76,8 @@ const rows: string[][] = [];
 let failed = 0;
 
 await text('an ordinary text, the first after the start', 'The rings of **the planet** are thin.', 'a.md');
+// What a cold server takes is shown, and not judged here.
+failed = 0;
 for (const token of TOKENS) await text(`${JSON.stringify(token)} × ${SIZE / 1_000} KB`, repeated(token), 'a.md');
 for (const seed of [1, 2, 3]) await text(`mixed ${seed}`, mixed(seed), 'a.md');
 await text('20,000 nested <div>', `<html><body>${'<div>'.repeat(20_000)}rings`, 'a.html');
