@@ -1,3 +1,4 @@
+import { spawn } from 'node:child_process';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -39,7 +40,8 @@ describe('native work', () => {
     await writeFile(join(folder, 'b.png'), await sharp({ create: SMALL }).png().toBuffer());
     const given = { path: join(folder, 'b.png'), mime: 'image/png', recipe: AS_IS, to: null };
     expect(await natively('leaving', 'render', given, 20_000)).toMatchObject({ width: 20 });
-    expect(held).toBe(0);
+    // Two are drawn at once: of one share with them, it would have come after all four.
+    expect(held).toBeLessThanOrEqual(2);
     await Promise.all(holding);
     expect(held).toBe(4);
   }, 60_000);
@@ -50,6 +52,36 @@ describe('native work', () => {
     await expect(natively('leaving', 'render', given, 20_000)).rejects.not.toThrow(NativeFailedError);
   });
 });
+
+/** A parent that lets a process draw something endless, and says which. */
+const PARENT = `
+const { fork } = require('node:child_process');
+const child = fork('src/data/native/program.mjs', [], { serialization: 'advanced', stdio: ['ignore', 'ignore', 'inherit', 'ipc'] });
+child.once('message', () => {
+  child.send({ deed: 'bitmap', given: { path: process.argv[1], to: process.argv[1] + '.png' } });
+  setTimeout(() => console.log(child.pid), 500);
+});`;
+
+it.each(['SIGKILL', 'SIGTERM'] as const)(
+  'a process for native work ends with the one that started it, in the middle of a drawing, after %s',
+  async (signal) => {
+    const path = join(folder, 'a.svg');
+    await writeFile(path, ENDLESS);
+    const parent = spawn(process.execPath, ['-e', PARENT, path], { stdio: ['ignore', 'pipe', 'inherit'] });
+    const pid = Number(await new Promise((resolve) => parent.stdout.once('data', resolve)));
+    parent.kill(signal);
+    await expect.poll(() => isAlive(pid), { timeout: 5_000 }).toBe(false);
+  },
+  60_000,
+);
+
+function isAlive(pid: number): boolean {
+  try {
+    return process.kill(pid, 0);
+  } catch {
+    return false;
+  }
+}
 
 const SMALL = { width: 20, height: 20, channels: 3, background: '#134e5e' } as const;
 const AS_IS = { crop: null, toMime: null, toBytes: null };

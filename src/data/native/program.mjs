@@ -20,5 +20,6 @@ process.on('message', ({ deed, given }) => {
       ({ message, stack }) => process.send({ error: { message, stack } }),
     );
 });
-process.on('disconnect', () => process.exit(0));
+// An exit would wait for what native code is at.
+process.on('disconnect', () => process.kill(process.pid, 'SIGKILL'));
 process.send({ ready: true });
