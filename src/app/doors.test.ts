@@ -1,8 +1,9 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { RIGHTS } from '@/core/rights/may';
+import { couldDo, RIGHTS } from '@/core/rights/may';
 import type { Door } from '@/app/server/door';
+import { insertPerson } from '@/data/people/people';
 import { makeApp, type TestApp } from '@/app/api/testApp';
 
 const ROOT = new URL('.', import.meta.url).pathname;
@@ -51,7 +52,13 @@ const call = (handler: Handler, method: string, headers: Record<string, string> 
 };
 
 let app: TestApp;
-beforeAll(async () => void (app = await makeApp()));
+const REVIEWER = '00000000-0000-4000-8000-00000000000e';
+beforeAll(async () => {
+  app = await makeApp();
+  await insertPerson(app.db, { id: REVIEWER, slug: 'reva', name: 'Reva', role: 'reviewer', position: 2 }, [
+    app.brandId,
+  ]);
+});
 afterAll(() => app.close());
 
 describe('every route', () => {
@@ -90,13 +97,13 @@ describe('every route', () => {
   });
 
   it.each(
-    doors
-      .filter(
-        ({ handler }) => handler.deed !== null && !(RIGHTS[handler.deed].roles as readonly string[]).includes('maker'),
-      )
-      .map((door) => [`${door.path} ${door.method}`, door] as const),
-  )('%s is not for makers', async (_name, { handler, method }) => {
-    app.actAs(app.otherWork.actorId);
+    (['maker', 'reviewer'] as const).flatMap((role) =>
+      doors
+        .filter(({ handler }) => handler.deed !== null && !couldDo(role, handler.deed))
+        .map((door) => [`${door.path} ${door.method}`, role, door] as const),
+    ),
+  )('%s is not for a %s', async (_name, role, { handler, method }) => {
+    app.actAs(role === 'maker' ? app.otherWork.actorId : REVIEWER);
     const answer = await call(handler, method);
     app.actAs(app.work.actorId);
     expect(answer.status).toBe(403);

@@ -86,6 +86,8 @@ create table brands (
   asks_sign_off boolean not null default false,
   encore_days smallint not null default 60,
   delivers text not null default 'byHand'::text,
+  makers_send boolean,
+  makers_exchange boolean not null default false,
   constraint brands_slug_unique UNIQUE (slug),
   constraint brands_pkey PRIMARY KEY (id),
   constraint brands_delivers_check CHECK ((delivers = ANY (ARRAY['byHand'::text, 'practice'::text, 'networks'::text]))),

@@ -142,7 +142,7 @@ export async function attempt<T>(part: () => Promise<T>): Promise<Result<T>> {
 /** Something of a brand that whoever asks does not work for. */
 export const NOT_YOURS: Refusal = {
   code: 'notYours',
-  message: 'This belongs to a brand you do not work for. Switch to somebody who does.',
+  message: 'This belongs to a brand you do not work for.',
 };
 
 /** What is not there, or not any more. */

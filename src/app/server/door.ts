@@ -1,4 +1,4 @@
-import { RIGHTS, type Deed, type Role } from '@/core/rights/may';
+import { couldDo, RIGHTS, type Deed } from '@/core/rights/may';
 import type { Refusal } from '@/core/refusal';
 import { LostFileError, NativeFailedError } from '@/usecases/media/files';
 import { isDiskFull, DISK_FULL, type Work } from '@/usecases/useCase';
@@ -49,8 +49,7 @@ export function door<P = Record<string, never>>(deed: Deed, route: Route<P, Visi
         const app = await bimlo();
         const who = await whoAsks(app.db);
         if (!who) return refusal(NOBODY);
-        const roles: readonly Role[] = RIGHTS[deed].roles;
-        if (!roles.includes(who.actor.role)) return refusal(notYours(RIGHTS[deed].words));
+        if (!couldDo(who.actor.role, deed)) return refusal(notYours(RIGHTS[deed].words));
         const { db, clock, ids, measurePictures } = app;
         const key = request.headers.get(REQUEST_KEY_HEADER);
         const own = key !== null && KEY.test(key) ? { request: { key, parts: 0 } } : {};
@@ -129,5 +128,5 @@ const TOO_MUCH: Refusal = {
 const FULL: Refusal = { code: 'diskFull', message: `${DISK_FULL}, then try again: nothing was saved.` };
 const notYours = (words: string): Refusal => ({
   code: 'notYours',
-  message: `Your role does not let you do that (${words}). Work as somebody who may.`,
+  message: `Your role does not let you do that (${words}).`,
 });

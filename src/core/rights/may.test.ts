@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { may, RIGHTS, ROLES, type Deed } from './may';
+import { allowsOf, couldDo, may, RIGHTS, ROLES, type Deed } from './may';
 
 const deeds = Object.keys(RIGHTS) as Deed[];
 
@@ -22,7 +22,14 @@ describe('who may', () => {
     ['waive', ['manager']],
     ['manageBrand', ['manager']],
     ['manageHouse', ['manager']],
-    ['changePosts', ['manager', 'maker', 'reviewer']],
+    ['look', ['manager', 'maker', 'reviewer']],
+    ['keepViews', ['manager', 'maker', 'reviewer']],
+    ['changePosts', ['manager', 'maker']],
+    ['doSteps', ['manager', 'maker']],
+    ['send', ['manager']],
+    ['exchange', ['manager']],
+    ['setRhythm', ['manager']],
+    ['keepKnownDates', ['manager']],
   ] as const)('%s: %s', (deed, roles) => {
     const brandId = RIGHTS[deed].of === 'brand' ? 'moor' : null;
     const allowed = ROLES.filter((role) => may({ role, brandIds: ['moor'] }, deed, { brandId }).ok);
@@ -32,7 +39,7 @@ describe('who may', () => {
   it('says who may instead', () => {
     const asked = may({ role: 'maker', brandIds: ['moor'] }, 'signOff', { brandId: 'moor' });
     expect(asked).toMatchObject({
-      refusal: { code: 'notYours', message: 'Only a manager or a reviewer signs off. Ask one, or work as one.' },
+      refusal: { code: 'notYours', message: 'Only a manager or a reviewer signs off.' },
     });
   });
 
@@ -41,12 +48,38 @@ describe('who may', () => {
       ok: false,
       refusal: {
         code: 'notYours',
-        message: 'This belongs to a brand you do not work for. Switch to somebody who does.',
+        message: 'This belongs to a brand you do not work for.',
       },
     });
   });
 
   it('nothing of a brand may be done of no brand', () => {
     expect(may({ role: 'manager', brandIds: ['moor'] }, 'look', { brandId: null }).ok).toBe(false);
+  });
+
+  it.each([
+    ['send', 'send'],
+    ['exchange', 'exchange'],
+  ] as const)('%s: makers too where their brand allows it, of that brand, and never reviewers', (deed, allowance) => {
+    const ask = (role: 'maker' | 'reviewer', brandId: string, allows: ('send' | 'exchange')[]) =>
+      may({ role, brandIds: ['moor'] }, deed, { brandId, allows }).ok;
+    expect([ask('maker', 'moor', [allowance]), ask('maker', 'moor', []), ask('maker', 'ferry', [allowance])]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+    expect([ask('reviewer', 'moor', [allowance]), couldDo('maker', deed), couldDo('reviewer', deed)]).toEqual([
+      false,
+      true,
+      false,
+    ]);
+  });
+
+  it('makers send unless their brand asks for sign-off or says otherwise, and exchange where it says so', () => {
+    const rules = { asksSignOff: false, makersSend: null, makersExchange: false };
+    expect(allowsOf(rules)).toEqual(['send']);
+    expect(allowsOf({ ...rules, asksSignOff: true })).toEqual([]);
+    expect(allowsOf({ ...rules, asksSignOff: true, makersSend: true })).toEqual(['send']);
+    expect(allowsOf({ ...rules, makersSend: false, makersExchange: true })).toEqual(['exchange']);
   });
 });

@@ -22,10 +22,15 @@ export interface Brand {
   /** Days after which a published post is old enough to come again. */
   encoreDays: number;
   delivers: Delivers;
+  /** Whether its makers schedule and send; null: they do, unless it asks for sign-off. */
+  makersSend: boolean | null;
+  /** Whether its makers import and export. */
+  makersExchange: boolean;
 }
 
 const COLUMNS = `id, slug, name, zone, week_start as "weekStart", weekdays, words_per_minute as "wordsPerMinute",
-  asks_sign_off as "asksSignOff", encore_days as "encoreDays", delivers`;
+  asks_sign_off as "asksSignOff", encore_days as "encoreDays", delivers,
+  makers_send as "makersSend", makers_exchange as "makersExchange"`;
 
 /** All brands in their order. */
 export function listBrands(db: Queryable): Promise<Brand[]> {
@@ -65,7 +70,7 @@ export async function existsBrandSlug(db: Queryable, slug: string): Promise<bool
 export async function updateBrand(tx: Queryable, id: string, fields: Omit<Brand, 'id' | 'slug'>): Promise<void> {
   await tx.run(
     `update brands set name = $2, zone = $3, week_start = $4, weekdays = $5, words_per_minute = $6, asks_sign_off = $7,
-       encore_days = $8, delivers = $9
+       encore_days = $8, delivers = $9, makers_send = $10, makers_exchange = $11
      where id = $1`,
     [
       id,
@@ -77,6 +82,8 @@ export async function updateBrand(tx: Queryable, id: string, fields: Omit<Brand,
       fields.asksSignOff,
       fields.encoreDays,
       fields.delivers,
+      fields.makersSend,
+      fields.makersExchange,
     ],
   );
 }
@@ -88,8 +95,8 @@ export async function insertBrand(
 ): Promise<void> {
   await tx.run(
     `insert into brands (id, slug, name, zone, week_start, weekdays, position, words_per_minute, asks_sign_off, encore_days,
-       delivers)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+       delivers, makers_send, makers_exchange)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
     [
       brand.id,
       brand.slug,
@@ -102,6 +109,8 @@ export async function insertBrand(
       brand.asksSignOff ?? false,
       brand.encoreDays ?? ENCORE_DAYS.usual,
       brand.delivers ?? 'byHand',
+      brand.makersSend ?? null,
+      brand.makersExchange ?? false,
     ],
   );
 }

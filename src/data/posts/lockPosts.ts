@@ -71,7 +71,8 @@ export async function readSurroundings(
        case when row_number() over (partition by p.brand_id) = 1 then
          jsonb_build_object('id', b.id, 'slug', b.slug, 'name', b.name, 'zone', b.zone, 'weekStart', b.week_start,
            'weekdays', b.weekdays, 'wordsPerMinute', b.words_per_minute, 'asksSignOff', b.asks_sign_off,
-           'encoreDays', b.encore_days, 'delivers', b.delivers) end as brand,
+           'encoreDays', b.encore_days, 'delivers', b.delivers, 'makersSend', b.makers_send,
+           'makersExchange', b.makers_exchange) end as brand,
        case when row_number() over (partition by p.channel_id) = 1 then
          jsonb_build_object('id', c.id, 'brandId', c.brand_id, 'name', c.name, 'callSign', c.call_sign, 'color', c.color,
            'account', c.account, 'ruleSheetId', c.rule_sheet_id, 'aimDays', c.aim_days,

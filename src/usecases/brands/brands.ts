@@ -37,6 +37,10 @@ export interface BrandInput {
   daysOff: readonly (DaySpan & { name: string })[];
   /** Who delivers its posts; as before where it is not said, by hand for a new one. */
   delivers?: Delivers;
+  /** Whether its makers schedule and send: null, and where it is not said, as it asks for sign-off or not. */
+  makersSend?: boolean | null;
+  /** Whether its makers import and export; not, where it is not said. */
+  makersExchange?: boolean;
 }
 
 /** Makes a brand; whoever makes it works for it. */
@@ -131,6 +135,8 @@ function checkBrand(input: BrandInput, before: Delivers) {
     asksSignOff: input.asksSignOff ?? false,
     encoreDays,
     delivers,
+    makersSend: input.makersSend ?? null,
+    makersExchange: input.makersExchange ?? false,
   };
 }
 

@@ -58,6 +58,7 @@ export async function moveScheduledToZone(
   const taken = await takePosts(
     act,
     scheduled.map(({ id }) => id),
+    'manageBrand',
   );
   const writes = scheduled.map(({ id, title, dueAt }): PostWrite => {
     const open = must(taken.get(id)!);

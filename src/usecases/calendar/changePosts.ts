@@ -60,6 +60,7 @@ export async function changePosts(
       const taken = await takePosts(
         act,
         targets.map(({ id }) => id),
+        'changePosts',
       );
       const ground = await readGround(act, change);
       const asked: Asked[] = [];

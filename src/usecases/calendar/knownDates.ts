@@ -29,7 +29,7 @@ export async function bringDates(
   fileName: string,
   name: string,
 ): Promise<Result<DatesOutcome>> {
-  const allowed = await mayRead(work, 'importAndExport', brandId);
+  const allowed = await mayRead(work, 'keepKnownDates', brandId);
   if (!allowed.ok) return allowed;
   const now = work.clock.now();
   const brand = await oneBrand(work.db, brandId);
@@ -39,7 +39,7 @@ export async function bringDates(
   if (!read.ok) return read;
   const file = read.value;
   return doing(work, async (act) => {
-    await mustMay(act, 'importAndExport', brandId);
+    await mustMay(act, 'keepKnownDates', brandId);
     if (file.dates.length === 0)
       refused({
         code: 'noDates',
@@ -61,7 +61,7 @@ export async function bringDates(
 /** Gives a file of dates another name; refused where another file has it. */
 export function renameDates(work: Work, brandId: string, id: string, name: string): Promise<Result<true>> {
   return doing(work, async (act) => {
-    await mustMay(act, 'importAndExport', brandId);
+    await mustMay(act, 'keepKnownDates', brandId);
     const called = must(readTitle(name, 'name'));
     const files = await listDateFiles(act.tx, brandId);
     if (files.some((file) => file.name === called && file.id !== id))
@@ -74,7 +74,7 @@ export function renameDates(work: Work, brandId: string, id: string, name: strin
 /** Takes a file of dates out again. */
 export function removeDates(work: Work, brandId: string, id: string): Promise<Result<true>> {
   return doing(work, async (act) => {
-    await mustMay(act, 'importAndExport', brandId);
+    await mustMay(act, 'keepKnownDates', brandId);
     if (!(await deleteDateFile(act.tx, brandId, id))) refused(notFound('file of dates'));
     return true as const;
   });

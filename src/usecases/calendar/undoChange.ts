@@ -53,6 +53,7 @@ async function putPostsBack(act: Doing, change: CalendarChange, outcome: ChangeO
   const taken = await takePosts(
     act,
     change.items.map(({ postId }) => postId),
+    'changePosts',
     { deleted: true },
   );
   const channelIds = change.items.flatMap(({ before }) => before?.channelId ?? []);
@@ -122,7 +123,8 @@ function puttingBack(act: Doing, open: OpenPost, back: Partial<PostState>, chann
   if (stage !== 'scheduled') return { write: { open, change: back, deed: 'put back' }, notes: [] };
   const isWaiting = open.post.stage === 'scheduled' && open.delivery !== undefined;
   const facts = factsOf({ ...open, channel, post: { ...open.post, ...back, stage: 'ready' } }, act.now);
-  const due = maySchedule(isWaiting ? { ...facts, blocks: [], wants: [] } : facts);
+  const allowed = open.may('send');
+  const due = allowed.ok ? maySchedule(isWaiting ? { ...facts, blocks: [], wants: [] } : facts) : allowed;
   if (!due.ok)
     return {
       write: { open, change: { ...back, stage: 'ready' }, deed: 'put back' },

@@ -27,7 +27,7 @@ export interface PostEdit extends Partial<Record<WrittenField, string>> {
 /** Writes fields of a post, based on the version given. A scheduled post keeps leaving as it was copied. */
 export function editPost(work: Work, id: string, version: number, edit: PostEdit): Promise<Result<WriteOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, id, version);
+    const open = await takePostAt(act, id, version, 'changePosts');
     const { post, channel, pictures } = open;
     must(mayEdit(open.facts));
     const { partTexts, ...change } = edit;

@@ -119,7 +119,7 @@ async function fontsOf(db: Db, folder: string, brandId: string): Promise<CardFon
 
 function put(work: Work, postId: string, { card, ...stored }: Made, replaces: string | null) {
   return doing(work, async (act) => {
-    const open = await takePost(act, postId);
+    const open = await takePost(act, postId, 'changePosts');
     const pictureId = act.ids();
     const old = open.pictures.find(({ id }) => id === replaces);
     if (replaces !== null && !old) refused(notFound('picture'));

@@ -11,7 +11,7 @@ import { changePost } from '../posts/writePosts';
 /** Leaves a published post as it went out: the words that did not leave are let go. They stay among its versions. */
 export function leaveAsSent(work: Work, postId: string, version: number): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, postId, version);
+    const open = await takePostAt(act, postId, version, 'send');
     notSentOf(open);
     await changePost(act, { open, change: { notSent: null }, deed: 'left as it went out' });
     return true as const;
@@ -26,7 +26,7 @@ export function leaveAsSent(work: Work, postId: string, version: number): Promis
  */
 export function sendAnew(work: Work, postId: string, version: number): Promise<Result<{ postId: string }>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, postId, version);
+    const open = await takePostAt(act, postId, version, 'send');
     const { post, brand } = open;
     const { channelId, copy, date, time } = notSentOf(open);
     const channel = (await maybeChannel(act.tx, channelId)) ?? refused(notFound('channel'));

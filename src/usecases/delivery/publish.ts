@@ -23,7 +23,7 @@ export async function publishCopy(
   out: { at: Instant; address: string },
 ): Promise<boolean> {
   const { id, postId } = left;
-  const taken = await takePost(act, postId, { deleted: true });
+  const taken = await takePost(act, postId, 'send', { deleted: true });
   const { delivery, post } = taken;
   const isCurrent = delivery?.id === id;
   if (isCurrent && delivery.state === 'sent') return true;

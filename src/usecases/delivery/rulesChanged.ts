@@ -23,7 +23,7 @@ export async function followRules(act: Acting, channelIds: readonly string[]): P
   const outcome: RulesOutcome = { tookBack: 0, held: 0, copiedAnew: 0 };
   const ids = await listReadyOrScheduledOn(act.tx, channelIds);
   for (let from = 0; from < ids.length; from += SLICE) {
-    const taken = await takePosts(act, ids.slice(from, from + SLICE));
+    const taken = await takePosts(act, ids.slice(from, from + SLICE), 'manageBrand');
     const open = [...taken.values()].flatMap((one) => (one.ok ? [one.value] : []));
     await followScheduled(act, open, outcome);
     await takeBackUnfit(act, open, outcome);

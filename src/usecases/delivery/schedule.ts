@@ -19,7 +19,7 @@ export function schedulePost(work: Work, id: string, version: number): Promise<R
   return doing(
     work,
     async (act) => {
-      const open = await takePostAt(act, id, version);
+      const open = await takePostAt(act, id, version, 'send');
       const dueAt = must(maySchedule(open.facts));
       await changePost(act, {
         open,
@@ -40,7 +40,7 @@ export function publishNow(work: Work, id: string, version: number): Promise<Res
   return doing(
     work,
     async (act) => {
-      const open = await takePostAt(act, id, version);
+      const open = await takePostAt(act, id, version, 'send');
       const dueAt = must(mayPublishNow(open.facts));
       await changePost(act, {
         open,
@@ -61,7 +61,7 @@ export function publishNow(work: Work, id: string, version: number): Promise<Res
  */
 export function declareOut(work: Work, id: string, version: number, address: string): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, id, version);
+    const open = await takePostAt(act, id, version, 'send');
     const { post, delivery } = open;
     must(mayLeavePlan(open.facts));
     if (!isWebLink(address))
@@ -93,7 +93,7 @@ export function declareOut(work: Work, id: string, version: number, address: str
 /** Sends a failed or held delivery after all, however late it is by now. */
 export function tryAgain(work: Work, postId: string, version: number): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const { post, delivery } = await takePostAt(act, postId, version);
+    const { post, delivery } = await takePostAt(act, postId, version, 'send');
     if (!delivery || delivery.mode !== 'automatic' || post.stage !== 'scheduled')
       refused({ code: 'notScheduled', message: 'This post is not scheduled, so there is nothing to try again.' });
     if (!(await makeDueNow(act.tx, delivery.id, act.now)))
@@ -109,7 +109,7 @@ export function tryAgain(work: Work, postId: string, version: number): Promise<R
 /** Gives a post whose delivery failed, or is on hold, to a person: the same copy, to be posted by hand. */
 export function giveToHand(work: Work, postId: string, version: number): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const { post, channel, delivery, facts } = await takePostAt(act, postId, version);
+    const { post, channel, delivery, facts } = await takePostAt(act, postId, version, 'send');
     must(mayLeavePlan(facts));
     if (
       post.stage !== 'scheduled' ||
@@ -133,7 +133,7 @@ export function giveToHand(work: Work, postId: string, version: number): Promise
 /** Asks the networks at once about all copies of a post that may be out. */
 export function askWhetherOut(work: Work, postId: string, version: number): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const unsure = unsureOf(await takePostAt(act, postId, version));
+    const unsure = unsureOf(await takePostAt(act, postId, version, 'send'));
     await askNow(
       act.tx,
       unsure.map(({ id }) => id),
@@ -146,7 +146,7 @@ export function askWhetherOut(work: Work, postId: string, version: number): Prom
 /** Takes a person's word, who looked, that no copy of a post is out. What had no answer has failed by that. */
 export function sayNotOut(work: Work, postId: string, version: number): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, postId, version);
+    const open = await takePostAt(act, postId, version, 'send');
     const unsure = unsureOf(open);
     await noteNotOut(act.tx, unsure);
     await act.note(

@@ -49,7 +49,7 @@ export async function publishHeld(act: Acting, channel: Channel, held: HeldPost)
   const post = await maybePost(act.tx, held.postId);
   if (!post) await makeHeld(act, channel, held);
   else if (post.brandId === brandId && post.stage !== 'published') {
-    const open = await takePost(act, post.id, { deleted: true });
+    const open = await takePost(act, post.id, 'send', { deleted: true });
     // A picture of the post itself is known by its id, which goes with it: what the network has is what that one came to.
     const pictures = held.parcel.pictures.map(
       (picture) => open.pictures.find(({ id }) => id === picture.id) ?? picture,

@@ -54,7 +54,7 @@ export async function makeAgain(
   const plan = await previewAgain(work, postId, ask);
   if (!plan.ok) return plan;
   return doing(work, async (act) => {
-    const { post, brand } = await takePost(act, postId);
+    const { post, brand } = await takePost(act, postId, 'changePosts');
     const piece = (await maybePiece(act.tx, post.pieceId))!;
     if (chosen.length === 0) refused({ code: 'nothing', message: 'No post is chosen. Leave at least one on.' });
     if (new Set(chosen.map(({ key }) => key)).size < chosen.length) refused(CHANGED);
@@ -126,7 +126,7 @@ export function sayLasting(
   againWeeks: number | null,
 ): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const { post } = await takePost(act, postId);
+    const { post } = await takePost(act, postId, 'changePosts');
     if (!LASTING.includes(lasting))
       refused({ code: 'badLasting', field: 'lasting', message: 'That is not one of the three.' });
     const weeks = lasting === 'evergreen' ? againWeeks : null;

@@ -20,6 +20,7 @@ export async function checkChanges(
   const taken = await takePosts(
     act,
     differing.map(({ postId }) => postId),
+    'exchange',
   );
   const channelOf = new Map(channels.map((channel) => [channel.id, channel]));
   const bad: BadRow[] = [];

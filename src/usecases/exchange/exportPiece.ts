@@ -39,7 +39,7 @@ export interface PieceFile {
 export async function exportPiece(work: Work, pieceId: string): Promise<Result<PieceFile>> {
   const piece = await maybePiece(work.db, pieceId);
   if (!piece || piece.deletedAt) return { ok: false, refusal: notFound('piece') };
-  const allowed = await mayRead(work, 'importAndExport', piece.brandId);
+  const allowed = await mayRead(work, 'exchange', piece.brandId);
   if (!allowed.ok) return allowed;
   const [source, extracts, used, channels, family] = await Promise.all([
     maybeSource(work.db, pieceId),

@@ -40,7 +40,7 @@ export function bringIn(work: Work, file: ImportFile): Promise<Result<ImportOutc
 
 /** Plans a file for somebody who may bring it in, all that has to be asked being answered. */
 export async function planFile(act: Doing, file: ImportFile): Promise<{ place: ImportPlace; plan: ImportPlan }> {
-  await mustMay(act, 'importAndExport', file.brandId);
+  await mustMay(act, 'exchange', file.brandId);
   const { brand, ground, channels } = await groundOf(act.tx, file.brandId, act.now);
   const plan = planImport(file.table, file.mapping, ground);
   if (plan.pastRows > 0 && file.mapping.past === null)

@@ -73,7 +73,7 @@ export function startImport(work: Work, file: ImportFile): Promise<Result<Runnin
 export async function readImport(work: Work, id: string): Promise<Result<RunningImport>> {
   const found = await maybeImport<ImportOutcome>(work.db, id);
   if (!found) return { ok: false, refusal: notFound('import') };
-  return ofBrand(work, found.brandId, async () => found, 'importAndExport');
+  return ofBrand(work, found.brandId, async () => found, 'exchange');
 }
 
 /** The import of a brand that runs at present, if one does. */
@@ -92,7 +92,7 @@ export function stopImport(work: Work, id: string): Promise<Result<RunningImport
 async function takeImport(act: Doing, id: string): Promise<RunningImport> {
   const found = await maybeImport<ImportOutcome>(act.tx, id);
   if (!found) refused(notFound('import'));
-  await mustMay(act, 'importAndExport', found.brandId);
+  await mustMay(act, 'exchange', found.brandId);
   return found;
 }
 
@@ -190,7 +190,7 @@ async function checkAll(
 
 /** Where a slice goes, as things are now. */
 async function placeFor(act: Doing, file: ImportFile) {
-  await mustMay(act, 'importAndExport', file.brandId);
+  await mustMay(act, 'exchange', file.brandId);
   const channels = await listChannelsOf(act.tx, [file.brandId], { archived: true });
   return placeOf(file, await oneBrand(act.tx, file.brandId), channels);
 }

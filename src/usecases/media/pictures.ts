@@ -33,7 +33,7 @@ export function attachPicture(
   alt: string,
 ): Promise<Result<PictureOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePost(act, postId);
+    const open = await takePost(act, postId, 'changePosts');
     const pictureId = act.ids();
     const added: Picture = { ...AS_IT_IS, ...stored, id: pictureId, postId, position: open.pictures.length + 1, alt };
     await insertLibraryFiles(act.tx, [{ ...stored, brandId: open.post.brandId, addedAt: act.now }]);
@@ -52,7 +52,7 @@ export function describePicture(
   alt: string,
 ): Promise<Result<PictureOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePost(act, postId);
+    const open = await takePost(act, postId, 'changePosts');
     return changePictures(act, open, withPicture(open, pictureId, { alt }), 'picture described', { pictureId });
   });
 }
@@ -65,7 +65,7 @@ export function setRecipe(
   recipe: Recipe,
 ): Promise<Result<PictureOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePost(act, postId);
+    const open = await takePost(act, postId, 'changePosts');
     const picture = pictureOf(open, pictureId);
     if (recipe.crop && !isCrop(recipe.crop))
       refused({
@@ -90,7 +90,7 @@ const LEAST_BYTES = 20_000;
 /** Removes a picture from a post. Its file stays, since other posts and copies that wait to leave may use it. */
 export function removePicture(work: Work, postId: string, pictureId: string): Promise<Result<PictureOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePost(act, postId);
+    const open = await takePost(act, postId, 'changePosts');
     const picture = pictureOf(open, pictureId);
     const rest = open.pictures.filter((one) => one !== picture);
     return changePictures(act, open, rest, 'picture removed', { pictureId, picture });

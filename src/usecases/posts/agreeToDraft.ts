@@ -8,7 +8,7 @@ import { changePost } from './writePosts';
 /** Says that the sentences of a draft that are not the piece's own look right: they are read. */
 export function agreeToDraft(work: Work, postId: string, version: number): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, postId, version);
+    const open = await takePostAt(act, postId, version, 'changePosts');
     must(mayEdit(open.facts));
     await changePost(act, {
       open,

@@ -128,7 +128,7 @@ export interface Move {
  */
 export function movePost(work: Work, id: string, version: number, to: Move): Promise<Result<MoveOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, id, version);
+    const open = await takePostAt(act, id, version, 'changePosts');
     const undoneAs = changeWords({ kind: 'place', date: to.date }, open.post.title);
     const write = { ...moving(act, open, to), undoneAs };
     return { ...(await changePost(act, write)), retimed: write.retimedTo !== undefined };

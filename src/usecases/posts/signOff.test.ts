@@ -48,15 +48,18 @@ it('changed words need a new yes, and a new day does not', async () => {
   expect(codeOf(await schedule(post.id))).toBe('wanted');
 });
 
-it('is given and taken back by reviewers and managers, by no maker', async () => {
+it('is given by reviewers and managers, and taken back by who gave it or a manager; by no maker', async () => {
   const post = await world.makePost('pithline');
   expect(codeOf(await signPostOff(world.otherWork, post.id, post.version))).toBe('notYours');
   valueOf(await signPostOff(world.work, post.id, post.version));
   const signed = await world.post(post.id);
   expect(codeOf(await takeSignOffBack(world.otherWork, post.id, signed.version))).toBe('notYours');
-  valueOf(await takeSignOffBack(reviewer(), post.id, signed.version));
+  expect(codeOf(await takeSignOffBack(reviewer(), post.id, signed.version))).toBe('notYours');
+  valueOf(await takeSignOffBack(world.work, post.id, signed.version));
   expect(await state(post.id)).toBe('missing');
-  expect(codeOf(await takeSignOffBack(reviewer(), post.id, signed.version + 1))).toBe('nothing');
+  valueOf(await signPostOff(reviewer(), post.id, signed.version + 1));
+  valueOf(await takeSignOffBack(reviewer(), post.id, signed.version + 2));
+  expect(codeOf(await takeSignOffBack(reviewer(), post.id, signed.version + 3))).toBe('nothing');
 });
 
 it('is waived by a manager with a reason', async () => {
@@ -79,6 +82,8 @@ it('is not taken where the brand does not ask for it', async () => {
     asksSignOff: false,
     delivers: 'networks',
     encoreDays: 60,
+    makersSend: null,
+    makersExchange: false,
   });
   const post = await world.makePost('pithline');
   expect(codeOf(await signPostOff(reviewer(), post.id, post.version))).toBe('notAsked');

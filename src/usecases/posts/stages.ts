@@ -10,7 +10,7 @@ import { changePost, type PostWrite } from './writePosts';
 /** Puts a post at a stage by hand. Out of `scheduled`, it does not leave any more. */
 export function putAtStage(work: Work, id: string, version: number, to: ChosenStage): Promise<Result<WriteOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, id, version);
+    const open = await takePostAt(act, id, version, 'changePosts');
     must(mayMoveTo(open.facts, to));
     return changePost(act, {
       open,
@@ -25,7 +25,7 @@ export function putAtStage(work: Work, id: string, version: number, to: ChosenSt
 /** Sets a post aside with a reason. A scheduled one does not leave any more. */
 export function setPostAside(work: Work, id: string, version: number, reason: string): Promise<Result<WriteOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, id, version);
+    const open = await takePostAt(act, id, version, 'changePosts');
     const undoneAs = changeWords({ kind: 'setAside', reason }, open.post.title);
     return changePost(act, { ...settingAside(open, reason), undoneAs });
   });
@@ -47,7 +47,7 @@ export function settingAside(open: OpenPost, reason: string): PostWrite {
 /** Brings a post back to the stage it had before it was set aside. */
 export function bringPostBack(work: Work, id: string, version: number): Promise<Result<WriteOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, id, version);
+    const open = await takePostAt(act, id, version, 'changePosts');
     if (open.post.stage !== 'setAside') refused({ code: 'notAside', message: 'This post is not set aside.' });
     const stage = open.post.stageBefore ?? 'drafting';
     return changePost(act, {
@@ -62,7 +62,7 @@ export function bringPostBack(work: Work, id: string, version: number): Promise<
 /** Deletes a post that is not published. It can be restored. A scheduled one does not leave any more. */
 export function deletePost(work: Work, id: string, version: number): Promise<Result<WriteOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, id, version);
+    const open = await takePostAt(act, id, version, 'changePosts');
     must(mayLeavePlan(open.facts));
     const undoneAs = `Deleted ${quoted(open.post.title)}`;
     return changePost(act, { open, change: { deletedAt: act.now }, deed: 'deleted', undoneAs });
@@ -72,7 +72,7 @@ export function deletePost(work: Work, id: string, version: number): Promise<Res
 /** Brings a deleted post back. */
 export function restorePost(work: Work, id: string): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const open = await takePost(act, id, { deleted: true });
+    const open = await takePost(act, id, 'changePosts', { deleted: true });
     if (open.post.deletedAt !== null) await changePost(act, { open, change: { deletedAt: null }, deed: 'restored' });
     return true as const;
   });
@@ -81,7 +81,7 @@ export function restorePost(work: Work, id: string): Promise<Result<true>> {
 /** Puts a published post into the archive, out of the calendar’s sight, or restores it from there. */
 export function archivePost(work: Work, id: string, version: number, archived: boolean): Promise<Result<WriteOutcome>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, id, version);
+    const open = await takePostAt(act, id, version, 'changePosts');
     if (open.post.stage !== 'published')
       refused({ code: 'notPublished', message: 'Only what is published is archived. Set this aside, or delete it.' });
     return changePost(act, {

@@ -1,7 +1,7 @@
 import { isLeaving } from '@/core/delivery/delivery';
 import { groupBy } from '@/core/group';
 import { blocksOf } from '@/core/posts/readiness';
-import { may } from '@/core/rights/may';
+import { allowsOf, may, type Deed } from '@/core/rights/may';
 import { signOffState } from '@/core/posts/signOff';
 import { unreadOf } from '@/core/posts/unread';
 import { neededOf, wantsOf } from '@/core/posts/wants';
@@ -36,18 +36,22 @@ export interface OpenPost {
   /** Earlier deliveries that were withdrawn and may be out all the same. */
   maybeOut: Delivery[];
   facts: MoveFacts;
+  /** Whether who acts may do something of its brand. */
+  may(deed: Deed): Result<true>;
 }
 
 /**
- * Takes posts for a change: they are there, the actor works for their brands, and nobody else writes to them meanwhile.
+ * Takes posts for a change: they are there, who acts may do that of their brands, and nobody else writes to them meanwhile.
  * First the posts are locked, then their deliveries; everybody who locks both does it in this order. However many they
  * are, it takes three statements.
  *
+ * @param deed what is to be done with them
  * @returns by id, each post or why it was not taken
  */
 export async function takePosts(
   act: Acting,
   ids: readonly string[],
+  deed: Deed,
   options: { deleted?: boolean } = {},
 ): Promise<Map<string, Result<OpenPost>>> {
   const posts = new Map((await lockPosts(act.tx, ids)).map((post) => [post.id, post]));
@@ -62,8 +66,13 @@ export async function takePosts(
     const around = surroundings.get(id);
     if (!post || !around || (post.deletedAt !== null && !options.deleted))
       taken.set(id, { ok: false, refusal: notFound('post') });
-    else if (!isAllowed(act, around, post.brandId)) taken.set(id, { ok: false, refusal: NOT_YOURS });
     else {
+      const mayDo = asker(act, around);
+      const allowed = mayDo(deed);
+      if (!allowed.ok) {
+        taken.set(id, allowed);
+        continue;
+      }
       const own = deliveries.get(id) ?? [];
       const open = {
         ...around,
@@ -71,26 +80,32 @@ export async function takePosts(
         delivery: own.find(({ state }) => state !== 'withdrawn'),
         maybeOut: own.filter(({ state }) => state === 'withdrawn'),
       };
-      taken.set(id, { ok: true, value: { ...open, facts: factsOf(open, act.now) } });
+      taken.set(id, { ok: true, value: { ...open, facts: factsOf(open, act.now), may: mayDo } });
     }
   }
   return taken;
 }
 
-/** Whether who acts may change posts of a brand; Bimlo itself may. */
-function isAllowed({ actorId }: Acting, { role, isTheirs }: PostSurroundings, brandId: string): boolean {
-  if (actorId === null) return may(null, 'changePosts', { brandId }).ok;
-  return role !== null && may({ role, brandIds: isTheirs ? [brandId] : [] }, 'changePosts', { brandId }).ok;
+/** What who acts may do of a post's brand; Bimlo itself may. */
+function asker({ actorId }: Acting, { role, isTheirs, brand }: PostSurroundings): OpenPost['may'] {
+  const actor = role && { role, brandIds: isTheirs ? [brand.id] : [] };
+  const subject = { brandId: brand.id, allows: allowsOf(brand) };
+  return (deed) => (actorId !== null && !actor ? { ok: false, refusal: NOT_YOURS } : may(actor, deed, subject));
 }
 
-/** Takes a post for a change. */
-export async function takePost(act: Acting, id: string, options: { deleted?: boolean } = {}): Promise<OpenPost> {
-  return must((await takePosts(act, [id], options)).get(id)!);
+/** Takes a post for a change. @param deed what is to be done with it */
+export async function takePost(
+  act: Acting,
+  id: string,
+  deed: Deed,
+  options: { deleted?: boolean } = {},
+): Promise<OpenPost> {
+  return must((await takePosts(act, [id], deed, options)).get(id)!);
 }
 
-/** Takes a post for a change that was decided looking at a certain version of it. */
-export async function takePostAt(act: Acting, id: string, version: number): Promise<OpenPost> {
-  const open = await takePost(act, id);
+/** Takes a post for a change that was decided looking at a certain version of it. @param deed what is to be done with it */
+export async function takePostAt(act: Acting, id: string, version: number, deed: Deed): Promise<OpenPost> {
+  const open = await takePost(act, id, deed);
   if (open.post.version !== version) refused(STALE);
   return open;
 }

@@ -11,7 +11,7 @@ import { changePost } from './writePosts';
  */
 export function waiveWants(work: Work, postId: string, version: number, reason: string): Promise<Result<true>> {
   return doing(work, async (act) => {
-    const open = await takePostAt(act, postId, version);
+    const open = await takePostAt(act, postId, version, 'waive');
     await mustMay(act, 'waive', open.post.brandId);
     const { wants } = open.facts;
     const why = reason.trim();

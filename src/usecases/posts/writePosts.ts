@@ -113,6 +113,7 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   const { post, delivery } = open;
   if (post.stage === 'published' && Object.keys(change).some((field) => !OF_PUBLISHED.includes(field)))
     must(refusePublished());
+  if (changesWhatLeaves(write)) must(open.may('send'));
   const channel = channelAfter(open, change, ground);
   if (!write.out) mustBeOfItsBrand(open, change, channel, ground);
   const read = write.out ? { ...change } : { ...change, ...must(readWords(change, channel.sheet)) };
@@ -194,6 +195,13 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
     changeId: null,
     mayBeOut: !write.out && (open.maybeOut.some(mayBeOut) || (current !== undefined && mayBeOut(current))),
   };
+}
+
+/** Whether a write lets a post leave, at another time too, says that it is out, or keeps a scheduled one from leaving. What is set aside or deleted leaves no more, whoever does it. */
+function changesWhatLeaves({ open: { post }, change, leavesAt, retimedTo, out }: PostWrite): boolean {
+  const isUnscheduled =
+    post.stage === 'scheduled' && change.stage !== undefined && !['scheduled', 'setAside'].includes(change.stage);
+  return leavesAt !== undefined || retimedTo !== undefined || out === 'said' || isUnscheduled;
 }
 
 function channelAfter({ post, channel }: OpenPost, { channelId }: PostChange, ground: Ground): Channel {

@@ -138,7 +138,7 @@ export type HolderKey = { postId: string } | { pieceId: string };
 
 async function takeHolder(act: Doing, of: HolderKey): Promise<Unprepared & { brandId: string; holderId: string }> {
   if ('postId' in of) {
-    const { post } = await takePost(act, of.postId);
+    const { post } = await takePost(act, of.postId, 'doSteps');
     return { ...prepOfPost(post), brandId: post.brandId, holderId: post.id };
   }
   const piece = await ownPiece(act, of.pieceId);

@@ -99,6 +99,7 @@ export function changeSeries(
     const open = await takePosts(
       act,
       free.map((post) => post.id),
+      'runSeries',
     );
     const places = rounds.filter((date) => !taken.has(date));
     for (const date of places) must(dueInstant(date, series.time, brand.zone));

@@ -1,5 +1,6 @@
-import { may, type Actor, type Deed } from '@/core/rights/may';
+import { allowsOf, may, RIGHTS, type Actor, type Deed, type Right } from '@/core/rights/may';
 import type { Result } from '@/core/refusal';
+import { maybeBrandById } from '@/data/brands/brands';
 import type { Queryable } from '@/data/database/db';
 import { maybeActor } from '@/data/people/people';
 import { must, NOT_YOURS, type Acting, type Work } from '../useCase';
@@ -19,5 +20,8 @@ export const mayRead = (
 async function asked(db: Queryable, actorId: string | null, deed: Deed, brandId: string | null): Promise<Result<true>> {
   if (actorId === null) return may(null, deed, { brandId });
   const actor: Actor | undefined = await maybeActor(db, actorId);
-  return actor ? may(actor, deed, { brandId }) : { ok: false, refusal: NOT_YOURS };
+  if (!actor) return { ok: false, refusal: NOT_YOURS };
+  const right: Right = RIGHTS[deed];
+  const brand = right.makersIf && brandId !== null ? await maybeBrandById(db, brandId) : undefined;
+  return may(actor, deed, { brandId, ...(brand && { allows: allowsOf(brand) }) });
 }

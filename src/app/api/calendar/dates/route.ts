@@ -9,7 +9,7 @@ const renamed = fields({ brandId: id('Brand'), id: id('File'), name: text('Name'
 const removed = fields({ brandId: id('Brand'), id: id('File') });
 
 /** Brings an iCalendar file of dates to plan around in: `file`, `brandId`, and `name` if wanted. */
-export const POST = door('importAndExport', async (request, _context, { work }) => {
+export const POST = door('keepKnownDates', async (request, _context, { work }) => {
   const upload = await readUpload(request, ICAL_LIMIT_BYTES);
   if (!upload.ok) return refusal(upload.refusal);
   const { bytes, fileName, field } = upload.value;
@@ -18,14 +18,14 @@ export const POST = door('importAndExport', async (request, _context, { work }) 
 });
 
 /** Gives a file of dates another name. */
-export const PATCH = door('importAndExport', async (request, _context, { work }) => {
+export const PATCH = door('keepKnownDates', async (request, _context, { work }) => {
   const body = await readBody(request, renamed);
   if (!body.ok) return refusal(body.refusal);
   return answer(await renameDates(work, body.value.brandId, body.value.id, body.value.name));
 });
 
 /** Takes a file of dates out again. */
-export const DELETE = door('importAndExport', async (request, _context, { work }) => {
+export const DELETE = door('keepKnownDates', async (request, _context, { work }) => {
   const body = await readBody(request, removed);
   return body.ok ? answer(await removeDates(work, body.value.brandId, body.value.id)) : refusal(body.refusal);
 });

@@ -7,11 +7,11 @@ import { askedFor, nothingThere, refusal } from '@/app/server/request';
 import { mayRead } from '@/usecases/rights/mustMay';
 
 /** The posts of `?brand=` that the calendar's filter lets through, as `?file=csv` or `?file=ics`. */
-export const GET = door('importAndExport', async (request, _context, { app, work }) => {
+export const GET = door('exchange', async (request, _context, { app, work }) => {
   const query = new URL(request.url).searchParams;
   const brand = await maybeBrandBySlug(app.db, askedFor(request, 'brand'));
   if (!brand) return nothingThere('brand');
-  const allowed = await mayRead(work, 'importAndExport', brand.id);
+  const allowed = await mayRead(work, 'exchange', brand.id);
   if (!allowed.ok) return refusal(allowed.refusal);
   const filter = readFilter((name) => query.get(name));
   const isCalendar = query.get('file') === 'ics';

@@ -32,13 +32,13 @@ const mapping = object({
  * Brings a CSV file of posts in: `file`, `brandId`, and `mapping` as JSON. With `apply` empty it only shows what would come;
  * `apply` is `whole` or `good`. A long file is brought in by a job, and the answer is how that stands: 202 with `running`.
  */
-export const POST = door('importAndExport', async (request, _context, { app, work }) => {
+export const POST = door('exchange', async (request, _context, { app, work }) => {
   const upload = await readUpload(request, CSV_LIMIT_BYTES);
   if (!upload.ok) return refusal(upload.refusal);
   const { bytes, fileName, field } = upload.value;
   const brandId = field('brandId');
   if (!isId(brandId) || !(await maybeBrandById(app.db, brandId))) return nothingThere('brand');
-  const allowed = await mayRead(work, 'importAndExport', brandId);
+  const allowed = await mayRead(work, 'exchange', brandId);
   if (!allowed.ok) return refusal(allowed.refusal);
   const table = await readCsvFile(bytes);
   if (!table.ok) return refusal(table.refusal);

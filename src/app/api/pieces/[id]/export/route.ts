@@ -3,7 +3,7 @@ import { isId, nothingThere, refusal } from '@/app/server/request';
 import { exportPiece } from '@/usecases/exchange/exportPiece';
 
 /** A piece with its extracts and posts as a JSON file, each drafted sentence with where it is from. */
-export const GET = door<{ id: string }>('importAndExport', async (_request, { params }, { work }) => {
+export const GET = door<{ id: string }>('exchange', async (_request, { params }, { work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('piece');
   const file = await exportPiece(work, id);

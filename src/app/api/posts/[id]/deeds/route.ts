@@ -65,8 +65,8 @@ interface Deed {
   address?: string;
 }
 
-/** Does what a person decided about a post. */
-export const POST = door<{ id: string }>('changePosts', async (request, { params }, { app, work }) => {
+/** Does what a person decided about a post: each deed asks for its own right. */
+export const POST = door<{ id: string }>('look', async (request, { params }, { app, work }) => {
   const { id } = await params;
   if (!isId(id)) return nothingThere('post');
   const body = await readBody(request, schema);
