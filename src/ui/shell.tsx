@@ -1,13 +1,20 @@
 'use client';
 
-import type { Role } from '@/core/rights/may';
-import { createContext, useContext, type ReactNode } from 'react';
+import { allowsOf, may, type Deed, type MakersRules, type Role } from '@/core/rights/may';
+import { createContext, useCallback, useContext, type ReactNode } from 'react';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import type { Instant, LocalDate, Zone } from '@/core/time/plan';
 
 /** What every screen of a brand knows. */
 export interface Shell {
-  brand: { id: string; slug: string; name: string; zone: Zone; weekStart: number; wordsPerMinute: number };
+  brand: {
+    id: string;
+    slug: string;
+    name: string;
+    zone: Zone;
+    weekStart: number;
+    wordsPerMinute: number;
+  } & MakersRules;
   brands: { slug: string; name: string }[];
   people: { id: string; slug: string; name: string; role: Role }[];
   me: { id: string; slug: string; name: string; role: Role };
@@ -32,3 +39,23 @@ export function useShell(): Shell {
   if (!shell) throw new Error('useShell outside a brand');
   return shell;
 }
+
+/** Tells whether whoever looks may do something of the brand on screen: what would be refused is not offered. */
+export function useMay(): (deed: Deed) => boolean {
+  const { me, brand } = useShell();
+  return useCallback(
+    (deed) => may({ role: me.role, brandIds: [brand.id] }, deed, { brandId: brand.id, allows: allowsOf(brand) }).ok,
+    [me.role, brand],
+  );
+}
+
+/** Shows what it holds to those who may do that of the brand on screen. */
+export const Only = ({ deed, children }: { deed: Deed; children: ReactNode }): ReactNode =>
+  useMay()(deed) ? children : null;
+
+/** Turns off what is typed and chosen in it for those who may not do that; what is pressed is out of sight then. */
+export const OnlyTyped = ({ deed, children }: { deed: Deed; children: ReactNode }): ReactNode => (
+  <fieldset className="only-typed" disabled={!useMay()(deed)}>
+    {children}
+  </fieldset>
+);

@@ -12,7 +12,17 @@ import { ShellProvider, type Shell } from './shell';
 
 /** A brand as screens know it, in tests. */
 export const SHELL: Shell = {
-  brand: { id: 'b', slug: 'moor', name: 'Moor', zone: 'Europe/Lisbon', weekStart: 1, wordsPerMinute: 150 },
+  brand: {
+    id: 'b',
+    slug: 'moor',
+    name: 'Moor',
+    zone: 'Europe/Lisbon',
+    weekStart: 1,
+    wordsPerMinute: 150,
+    asksSignOff: false,
+    makersSend: null,
+    makersExchange: false,
+  },
   brands: [{ slug: 'moor', name: 'Moor' }],
   people: [
     { id: 'mana', slug: 'mana', name: 'Mana', role: 'manager' },

@@ -7,7 +7,7 @@ import Modal from 'react-bootstrap/Modal';
 import type { Found } from '@/usecases/search/reading';
 import { call } from '@/ui/api';
 import { shortDate } from '@/ui/format';
-import { useShell } from '@/ui/shell';
+import { useMay, useShell } from '@/ui/shell';
 import { deedsOf, deedsOfOpenPost, rankDeeds, type Deed } from './goAndDo';
 
 /** How long after the last letter posts are looked for, in milliseconds. */
@@ -74,6 +74,7 @@ export function FindAndDo({
       if (answer.kind === 'done') setLastDone(answer.value.label);
     });
   }, [brand.id]);
+  const may = useMay();
   const [ofPost] = useState(() => deedsOfOpenPost(document));
   const deeds: Deed[] = [
     ...ofPost.map((deed) => ({ ...deed, run: () => act(deed.run) })),
@@ -87,6 +88,7 @@ export function FindAndDo({
         onGround: (ground) => act(() => onGround(ground)),
       },
       lastDone,
+      may,
     ),
     ...brands
       .filter(({ slug }) => slug !== brand.slug)

@@ -9,7 +9,7 @@ import Dropdown from 'react-bootstrap/Dropdown';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { call } from '@/ui/api';
 import { clockTime } from '@/ui/format';
-import { useShell } from '@/ui/shell';
+import { Only, useMay, useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 
 const loadIdeaDialog = () => import('./IdeaDialog').then((module) => module.IdeaDialog);
@@ -43,12 +43,13 @@ const GROUNDS = [
  */
 export function Rail({ dueByHand }: { dueByHand: number }) {
   const { brand, brands, people, me, now } = useShell();
+  const may = useMay();
   const pathname = usePathname();
   const router = useRouter();
   const [catching, setCatching] = useState(false);
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
-  useHotkeys('i', () => setCatching(true), { preventDefault: true });
+  useHotkeys('i', () => setCatching(true), { preventDefault: true, enabled: may('catchIdeas') });
   useHotkeys('mod+k', () => setFinding(true), { preventDefault: true, enableOnFormTags: true });
   // What is typed right after their keys must find them there.
   useEffect(() => {
@@ -89,8 +90,10 @@ export function Rail({ dueByHand }: { dueByHand: number }) {
                 {name}
               </Dropdown.Item>
             ))}
-            <Dropdown.Divider />
-            <Dropdown.Item href="/begin">New brand…</Dropdown.Item>
+            <Only deed="manageHouse">
+              <Dropdown.Divider />
+              <Dropdown.Item href="/begin">New brand…</Dropdown.Item>
+            </Only>
           </Dropdown.Menu>
         </Dropdown>
         <div className="soft small-text" suppressHydrationWarning>
@@ -115,12 +118,18 @@ export function Rail({ dueByHand }: { dueByHand: number }) {
         })}
       </nav>
       <div className="rail-foot">
-        <Link className="rail-settings" href={`/${brand.slug}/settings`} prefetch={false}>
+        <Link
+          className="rail-settings"
+          href={`/${brand.slug}/settings${may('manageBrand') ? '' : '/people'}`}
+          prefetch={false}
+        >
           Settings
         </Link>
-        <Button variant="outline" onClick={() => setCatching(true)} aria-keyshortcuts="i">
-          Catch an idea <span className="figures">i</span>
-        </Button>
+        <Only deed="catchIdeas">
+          <Button variant="outline" onClick={() => setCatching(true)} aria-keyshortcuts="i">
+            Catch an idea <span className="figures">i</span>
+          </Button>
+        </Only>
         <WordButton className="rail-find" onClick={() => setFinding(true)}>
           Find and do <span className="figures soft">^K</span>
         </WordButton>

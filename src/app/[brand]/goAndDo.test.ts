@@ -9,6 +9,7 @@ const deeds = deedsOf(
   go,
   { onCatch: vi.fn(), onHelp: vi.fn(), onGround: vi.fn() },
   'Moved “Rings”',
+  () => true,
 );
 const best = (typed: string) => rankDeeds(deeds, typed, (text, words) => defaultFilter(text, words))[0]?.deed.label;
 
@@ -44,4 +45,17 @@ describe('what “Find and do” knows', () => {
     deeds.find(({ label }) => label === 'New brand…')!.run();
     expect(go.mock.calls).toEqual([['/moor/desk'], ['/begin']]);
   });
+});
+
+it('offers nothing that would be refused', () => {
+  const known = (rights: readonly string[]) =>
+    deedsOf('/moor', '2026-11-23', go, { onCatch: vi.fn(), onHelp: vi.fn(), onGround: vi.fn() }, 'Moved', (deed) =>
+      rights.includes(deed),
+    ).map(({ label }) => label);
+  const looking = known(['look']);
+  expect(looking).toContain('Calendar: list');
+  expect(looking.filter((label) => /^(New|Catch|Undo|Settings|Import|Deleted|Batch)/.test(label))).toEqual([
+    'Settings: people',
+  ]);
+  expect(known(['look', 'exchange'])).toContain('Import and export posts');
 });

@@ -1,3 +1,5 @@
+import type { Deed as Right } from '@/core/rights/may';
+
 /** Somewhere to go or something to do that “Find and do” knows. */
 export interface Deed {
   label: string;
@@ -6,6 +8,27 @@ export interface Deed {
   run: () => void;
 }
 
+/** What is known to those alone who may do something: by its label, or how that begins. */
+const ONLY_FOR: readonly (readonly [begins: string, deed: Right])[] = [
+  ['New post', 'changePosts'],
+  ['Catch an idea', 'catchIdeas'],
+  ['New piece', 'catchIdeas'],
+  ['New brand', 'manageHouse'],
+  ['Undo', 'changePosts'],
+  ['Batch day', 'planBatchDays'],
+  ['Settings: people', 'look'],
+  ['Settings: rhythm', 'setRhythm'],
+  ['Settings: series', 'runSeries'],
+  ['Settings: rule sheets', 'manageHouse'],
+  ['Settings: known dates', 'keepKnownDates'],
+  ['Settings', 'manageBrand'],
+  ['Import and export', 'exchange'],
+  ['Deleted posts', 'changePosts'],
+];
+
+const isOffered = ({ label }: Deed, may: (deed: Right) => boolean): boolean =>
+  may(ONLY_FOR.find(([begins]) => label.startsWith(begins))?.[1] ?? 'look');
+
 /** What is done on the calendar once it is there, as its address says it. */
 export const CALENDAR_DEEDS = ['new', 'undo', 'print'] as const;
 export type CalendarDeed = (typeof CALENDAR_DEEDS)[number];
@@ -13,6 +36,7 @@ export type CalendarDeed = (typeof CALENDAR_DEEDS)[number];
 /**
  * The places, settings and deeds of a brand.
  *
+ * @param may whether whoever looks may do something
  * @param lastDone what this person would undo next, in words; null where there is nothing
  */
 export function deedsOf(
@@ -21,13 +45,14 @@ export function deedsOf(
   go: (path: string) => void,
   { onCatch, onHelp, onGround }: { onCatch: () => void; onHelp: () => void; onGround: (ground: string) => void },
   lastDone: string | null,
+  may: (deed: Right) => boolean,
 ): Deed[] {
   const to = (label: string, path: string, ...words: string[]): Deed => ({
     label,
     words,
     run: () => go(path.startsWith('/') ? path : `${here}/${path}`),
   });
-  return [
+  const all = [
     to('New post…', 'calendar?do=new', 'add post', 'create post', 'write', 'draft', 'plan'),
     { label: 'Catch an idea', words: ['new idea', 'add idea', 'note'], run: onCatch },
     to('New piece…', 'pieces?new=true', 'add piece', 'talk', 'article', 'transcript', 'bring in', 'repurpose'),
@@ -76,6 +101,7 @@ export function deedsOf(
     { label: 'Theme: light', words: ['bright', 'appearance'], run: () => onGround('light') },
     { label: 'Theme: dark', words: ['night', 'appearance'], run: () => onGround('dark') },
   ];
+  return all.filter((deed) => isOffered(deed, may));
 }
 
 /** Where the deeds of the post that is open stand. */

@@ -148,7 +148,7 @@ describe('the steps of a desk', () => {
     expect(box.checked).toBe(false);
   });
 
-  it('are handed over by a manager, many at once', async () => {
+  it('are handed over, many at once, by those who may change them', async () => {
     server.answer = () => ({ value: { count: 2 } });
     draw({ today: [deskStep({ id: '1' }), deskStep({ id: '2', title: 'Cut' })] });
     press('Reassign…');
@@ -158,8 +158,9 @@ describe('the steps of a desk', () => {
     expect(server.calls[0]).toMatchObject({ path: '/api/steps/hand', body: { ids: ['1', '2'], personId: 'dea' } });
     expect(router.refresh).toHaveBeenCalled();
     cleanup();
-    draw({ today: [deskStep({})] }, SHELL.people[1]!);
+    draw({ today: [deskStep({})] }, { ...SHELL.people[1]!, role: 'reviewer' });
     expect(screen.queryByRole('button', { name: 'Reassign…' })).toBeNull();
+    expect(screen.getByRole<HTMLInputElement>('checkbox').disabled).toBe(true);
   });
 });
 

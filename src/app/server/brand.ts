@@ -4,7 +4,7 @@ import { localOf } from '@/core/time/plan';
 import { listBrands, listChannels, listCampaigns, listPillars } from '@/usecases/brands/reading';
 import { listPeopleOfBrand } from '@/usecases/people/reading';
 import { bimlo } from '@/runtime/bimlo';
-import { may } from '@/core/rights/may';
+import { allowsOf, may, type Deed } from '@/core/rights/may';
 import { whoAsks } from './who';
 
 /**
@@ -24,6 +24,7 @@ export const brandOfPage = cache(async (slug: string) => {
     listCampaigns(app.db, [brand.id]),
   ]);
   const now = app.clock.now();
+  const subject = { brandId: brand.id, allows: allowsOf(brand) };
   return {
     app,
     db: app.db,
@@ -34,6 +35,8 @@ export const brandOfPage = cache(async (slug: string) => {
     people,
     pillars,
     campaigns,
+    /** Whether whoever looks may do something of the brand. */
+    may: (deed: Deed) => may(who.actor, deed, subject).ok,
     me: people.find((person) => person.id === who.id) ?? notFound(),
     now,
     today: localOf(now, brand.zone).date,

@@ -9,7 +9,7 @@ import { readTypedTime } from '@/core/time/typed';
 import type { BatchStep } from '@/usecases/prep/reading';
 import { call, problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
-import { useShell } from '@/ui/shell';
+import { OnlyTyped, useShell } from '@/ui/shell';
 import { HolderSign } from '../HolderOfStep';
 import { DateField } from '@/ui/DateField';
 import { WordButton } from '@/ui/WordButton';
@@ -52,61 +52,63 @@ export function PlanBatchDay({ work, steps, tomorrow }: { work: Work; steps: rea
         <h1>A batch day</h1>
         <span className="soft">Several steps of one kind, done in one sitting.</span>
       </header>
-      <form className="place-body batch" onSubmit={(event) => void make(event)} noValidate>
-        <p className="batch-sorts">
-          {WORKS.map((one) => (
-            <WordButton
-              key={one}
+      <OnlyTyped deed="planBatchDays">
+        <form className="place-body batch" onSubmit={(event) => void make(event)} noValidate>
+          <p className="batch-sorts">
+            {WORKS.map((one) => (
+              <WordButton
+                key={one}
 
-              aria-pressed={one === work}
-              onClick={() => router.push(`/${brand.slug}/batch?work=${one}`)}
-            >
-              {WORK_LABELS[one]}
-            </WordButton>
-          ))}
-        </p>
-        {steps.length === 0 && <p className="soft">There is no open step of this kind.</p>}
-        <ul className="batch-steps">
-          {steps.map((step) => (
-            <li key={step.id}>
-              <label>
-                <input
-                  type="checkbox"
-                  checked={picked.includes(step.id)}
-                  onChange={(event) =>
-                    setPicked(event.target.checked ? [...picked, step.id] : picked.filter((one) => one !== step.id))
-                  }
-                />
-                <b dir="auto">{step.title}</b>
-                <HolderSign holder={step.holder} />
-                <span dir="auto">{step.holder.title}</span>
-              </label>
-              <span className="soft">{people.find(({ id }) => id === step.ownerId)?.name ?? 'nobody'}</span>
-              <span className="soft figures">
-                {step.holder.date ? `due ${shortDate(step.holder.date)}` : 'no date'}
-              </span>
-              <span className="figures">{step.minutes === null ? '' : minutesWords(step.minutes)}</span>
-            </li>
-          ))}
-        </ul>
-        <div className="batch-make">
-          <label>
-            Name <input dir="auto" value={name} onChange={(event) => setName(event.target.value)} />
-          </label>
-          <span>
-            on <DateField label="On" value={day} onChange={setDay} />
-          </span>
-          <label>
-            from <input dir="auto" size={6} value={startsAt} onChange={(event) => setStartsAt(event.target.value)} />
-          </label>
-          <Button type="submit" disabled={picked.length === 0}>
-            {picked.length === 0
-              ? 'Pick steps for it'
-              : `Create a batch day with ${picked.length === 1 ? '1 step' : `${picked.length} steps`}, ${minutesWords(minutes)}`}
-          </Button>
-        </div>
-        <FieldRefusal>{problem}</FieldRefusal>
-      </form>
+                aria-pressed={one === work}
+                onClick={() => router.push(`/${brand.slug}/batch?work=${one}`)}
+              >
+                {WORK_LABELS[one]}
+              </WordButton>
+            ))}
+          </p>
+          {steps.length === 0 && <p className="soft">There is no open step of this kind.</p>}
+          <ul className="batch-steps">
+            {steps.map((step) => (
+              <li key={step.id}>
+                <label>
+                  <input
+                    type="checkbox"
+                    checked={picked.includes(step.id)}
+                    onChange={(event) =>
+                      setPicked(event.target.checked ? [...picked, step.id] : picked.filter((one) => one !== step.id))
+                    }
+                  />
+                  <b dir="auto">{step.title}</b>
+                  <HolderSign holder={step.holder} />
+                  <span dir="auto">{step.holder.title}</span>
+                </label>
+                <span className="soft">{people.find(({ id }) => id === step.ownerId)?.name ?? 'nobody'}</span>
+                <span className="soft figures">
+                  {step.holder.date ? `due ${shortDate(step.holder.date)}` : 'no date'}
+                </span>
+                <span className="figures">{step.minutes === null ? '' : minutesWords(step.minutes)}</span>
+              </li>
+            ))}
+          </ul>
+          <div className="batch-make">
+            <label>
+              Name <input dir="auto" value={name} onChange={(event) => setName(event.target.value)} />
+            </label>
+            <span>
+              on <DateField label="On" value={day} onChange={setDay} />
+            </span>
+            <label>
+              from <input dir="auto" size={6} value={startsAt} onChange={(event) => setStartsAt(event.target.value)} />
+            </label>
+            <Button type="submit" disabled={picked.length === 0}>
+              {picked.length === 0
+                ? 'Pick steps for it'
+                : `Create a batch day with ${picked.length === 1 ? '1 step' : `${picked.length} steps`}, ${minutesWords(minutes)}`}
+            </Button>
+          </div>
+          <FieldRefusal>{problem}</FieldRefusal>
+        </form>
+      </OnlyTyped>
     </>
   );
 }

@@ -27,7 +27,7 @@ import type { SavedView } from '@/usecases/calendar/reading';
 import type { CalendarView, TrayIdea } from '@/usecases/calendar/loadCalendar';
 import { spokenDate } from '@/ui/format';
 import { FirstChannel } from '@/ui/FirstChannel';
-import { ShellProvider, useShell } from '@/ui/shell';
+import { ShellProvider, useMay, useShell } from '@/ui/shell';
 import { useRefresh } from '@/ui/useRefresh';
 import { CalendarHead } from './CalendarHead';
 import { Carrier } from './Carrier';
@@ -146,7 +146,10 @@ export function CalendarScreen({
   const { plan, planned } = usePlanning(changes, (idea, { date, time }) =>
     setPlanning({ idea, date, isDropped: true, ...(time ? { time } : {}) }),
   );
+  const may = useMay();
+  const mayChange = may('changePosts');
   const { lifted, loadFor, context } = useDragging({
+    isOff: !mayChange,
     view,
     today,
     shown,
@@ -174,11 +177,13 @@ export function CalendarScreen({
   useNeighbours(date, [turned(1), turned(-1)], shown);
   const open = useCallback((id: string | null) => void setOpen({ post: id }), [setOpen]);
   const [{ do: deed }, setDeed] = useQueryStates({ do: parseAsStringLiteral(CALENDAR_DEEDS) });
+  const startNew = () => mayChange && setAdding({ date: today });
+  const undoLast = () => mayChange && void changes.undo(null);
   // What was asked for elsewhere is done once, as soon as the calendar is there.
   const doAsked = useEffectEvent((asked: CalendarDeed) => {
     void setDeed({ do: null });
-    if (asked === 'new') setAdding({ date: today });
-    else if (asked === 'undo') void changes.undo(null);
+    if (asked === 'new') startNew();
+    else if (asked === 'undo') undoLast();
     else print();
   });
   useEffect(() => {
@@ -188,11 +193,11 @@ export function CalendarScreen({
     onTurn: turn,
     onToday: () => void setQuery({ date: null }),
     onArrangement: (as) => void setQuery({ as }),
-    onNew: () => setAdding({ date: today }),
-    onUndo: () => void changes.undo(null),
+    onNew: startNew,
+    onUndo: undoLast,
     // By the sheet's own button: it knows the post also where its slip is out of sight.
     onMove: () => document.querySelector<HTMLElement>('.sheet [aria-keyshortcuts="m"]')?.click(),
-    onPick: (id, isRange) => void picks.pick(id, { ctrlKey: true, metaKey: false, shiftKey: isRange }),
+    onPick: (id, isRange) => mayChange && void picks.pick(id, { ctrlKey: true, metaKey: false, shiftKey: isRange }),
     // What lies above takes the key for itself.
     onEscape:
       planning || lifted || adding || moving
@@ -241,9 +246,10 @@ export function CalendarScreen({
     const target = event.target as HTMLElement;
     const slip = target.closest<HTMLElement>('[data-post]');
     if (slip) {
-      if (!picks.pick(slip.dataset.post!, event)) open(slip.dataset.post!);
+      if (!mayChange || !picks.pick(slip.dataset.post!, event)) open(slip.dataset.post!);
       return;
     }
+    if (!mayChange) return;
     const opening = openings.find(({ key }) => key === target.closest<HTMLElement>('[data-opening]')?.dataset.opening);
     if (opening) return setAdding({ date: opening.date, time: opening.time, channelId: opening.channelId, opening });
     const add = target.closest<HTMLElement>('[data-add]')?.dataset;
@@ -272,10 +278,17 @@ export function CalendarScreen({
           filter={filter}
         />
         <DndContext {...context}>
-          <Carrier className={`calendar${openId ? ' has-sheet' : ''}`} loadFor={loadFor} onClick={press}>
+          <Carrier
+            className={`calendar${openId ? ' has-sheet' : ''}${mayChange ? '' : ' is-looked-at'}`}
+            loadFor={loadFor}
+            onClick={press}
+          >
             <Tray ideas={shown.ideas} slips={slips} onPlan={planFromTray(setPlanning, today)} />
             <WorkingDatesProvider steps={shown.steps} batchDays={shown.batchDays} onOpen={open}>
-              <PickBox onPick={picks.add} className={`arrangement is-${view}${turning ? ' is-turning' : ''}`}>
+              <PickBox
+                onPick={mayChange ? picks.add : null}
+                className={`arrangement is-${view}${turning ? ' is-turning' : ''}`}
+              >
                 <div className="arrangement-scroll" ref={arrangement}>
                   <FirstChannel whatFor="Each channel is a lane of the calendar, with its openings and posts." />
                   <Arrangement

@@ -1,5 +1,6 @@
 'use client';
 
+import { useMay } from '@/ui/shell';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Change } from '@/core/calendar/change';
@@ -277,9 +278,10 @@ const ListPost = memo(function ListPost({
   campaignName: (id: string) => string;
   onChange: (slips: readonly Slip[], change: Change) => void;
 }) {
+  const mayChange = useMay()('changePosts');
   const [isInUse, setIsInUse] = useState(false);
   const isOpen = (marks & MARKS.open) > 0;
-  const cell = { slip, isOut: slip.stage === 'published', isInUse, isOpen, campaignName, onChange };
+  const cell = { slip, isOut: slip.stage === 'published' || !mayChange, isInUse, isOpen, campaignName, onChange };
   const classes = [
     'list-row',
     isOpen ? 'is-open' : '',

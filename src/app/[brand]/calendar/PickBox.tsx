@@ -18,7 +18,8 @@ export function PickBox({
   className,
   children,
 }: {
-  onPick: (ids: string[]) => void;
+  /** Null where nothing is picked. */
+  onPick: ((ids: string[]) => void) | null;
   className: string;
   children: ReactNode;
 }) {
@@ -29,7 +30,7 @@ export function PickBox({
     const isGround = !(event.target as HTMLElement).closest(
       'button, a, input, select, [data-lift], [role="separator"]',
     );
-    if (event.pointerType === 'mouse' && event.button === 0 && isGround)
+    if (onPick && event.pointerType === 'mouse' && event.button === 0 && isGround)
       start.current = { x: event.clientX, y: event.clientY };
   }
 
@@ -59,7 +60,7 @@ export function PickBox({
         rect.bottom > box.top
       );
     });
-    onPick(touched.map((slip) => slip.dataset.post!));
+    onPick?.(touched.map((slip) => slip.dataset.post!));
   }
 
   return (

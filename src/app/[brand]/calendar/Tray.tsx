@@ -10,6 +10,7 @@ import { LIFT_HELP_ID } from './Carrier';
 import { DropCell } from './DropCell';
 import { TRAY_ID } from './places';
 import { useMarks, useTimetable } from './timetable';
+import { Only, useMay } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 import { TermHint } from '@/ui/TermHint';
 
@@ -94,6 +95,7 @@ export const Tray = memo(function Tray({
 
 function TrayRow({ idea, onPlan }: { idea: TrayIdea; onPlan: (idea: TrayIdea) => void }) {
   const { channels } = useTimetable();
+  const may = useMay();
   const suggested = idea.suggestedChannelIds.flatMap((id) => channels.get(id) ?? []);
   return (
     <div className="tray-idea" data-piece={idea.id}>
@@ -103,6 +105,7 @@ function TrayRow({ idea, onPlan }: { idea: TrayIdea; onPlan: (idea: TrayIdea) =>
         data-lift="idea"
         data-idea={idea.id}
         aria-describedby={LIFT_HELP_ID}
+        disabled={!may('changePosts')}
         onClick={() => onPlan(idea)}
       >
         {idea.title}
@@ -113,9 +116,11 @@ function TrayRow({ idea, onPlan }: { idea: TrayIdea; onPlan: (idea: TrayIdea) =>
         ))}
         {idea.note && <span>note</span>}
         {idea.link && <span>link</span>}
-        <WordButton onClick={() => onPlan(idea)} aria-label={`Plan “${idea.title}”`}>
-          Plan…
-        </WordButton>
+        <Only deed="changePosts">
+          <WordButton onClick={() => onPlan(idea)} aria-label={`Plan “${idea.title}”`}>
+            Plan…
+          </WordButton>
+        </Only>
       </div>
     </div>
   );

@@ -32,6 +32,8 @@ const LONG_PRESS_MS = 350;
 
 /** What dragging depends on, and what comes of a drop. */
 interface Dragging {
+  /** Nothing is moved. */
+  isOff: boolean;
   view: ViewName;
   today: LocalDate;
   shown: CalendarView;
@@ -48,6 +50,7 @@ interface Dragging {
 
 /** Dragging posts and ideas on the calendar, by mouse and by keyboard: what is lifted, and what the drag library is told. */
 export function useDragging({
+  isOff,
   view,
   today,
   shown,
@@ -82,6 +85,7 @@ export function useDragging({
 
   const loadFor = useCallback(
     (element: HTMLElement): Load | null => {
+      if (isOff) return null;
       const idea = shown.ideas.find(({ id }) => id === element.dataset.idea);
       if (idea) return { kind: 'idea', idea };
       const slip = slips.find(({ id }) => id === element.dataset.post);
@@ -89,7 +93,7 @@ export function useDragging({
       const others = picked.has(slip.id) ? slips.filter(({ id }) => id !== slip.id && picked.has(id)) : [];
       return { kind: 'posts', slips: [slip, ...others] };
     },
-    [shown.ideas, slips, picked],
+    [isOff, shown.ideas, slips, picked],
   );
 
   function drop({ active, over }: DragEndEvent) {

@@ -3,13 +3,14 @@
 import { useRouter } from 'next/navigation';
 import type { Departure } from '@/usecases/delivery/loadDepartures';
 import { clockTime, dayAndTime } from '@/ui/format';
-import { useShell } from '@/ui/shell';
+import { Only, useMay, useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
 import { WordButton } from '@/ui/WordButton';
 
 /** Whether a departure is ready to send, or how it went, with what can be done about it. */
 export function DepartureStatus({ departure, onHandOver }: { departure: Departure; onHandOver: () => void }) {
   const { brand } = useShell();
+  const may = useMay();
   const router = useRouter();
   const { run, busy } = useDeed();
   const { fitness, reason, slip } = departure;
@@ -59,18 +60,22 @@ export function DepartureStatus({ departure, onHandOver }: { departure: Departur
       return (
         <>
           <span className="wrong">failed</span> · {reason}
-          <div className="soft small-text">
-            {word('Try again', 'tryAgain')} · {byHand}
-          </div>
+          <Only deed="send">
+            <div className="soft small-text">
+              {word('Try again', 'tryAgain')} · {byHand}
+            </div>
+          </Only>
         </>
       );
     case 'held':
       return (
         <>
           <span className="wrong">on hold</span> · {reason || 'it missed its time'}
-          <div className="soft small-text">
-            {word('Send it now', 'tryAgain')} · {byHand} · or open it to move it or set it aside
-          </div>
+          <Only deed="send">
+            <div className="soft small-text">
+              {word('Send it now', 'tryAgain')} · {byHand} · or open it to move it or set it aside
+            </div>
+          </Only>
         </>
       );
     case 'awaitsRelease':
@@ -80,8 +85,8 @@ export function DepartureStatus({ departure, onHandOver }: { departure: Departur
         <>
           <span className="wrong">may be published</span> · {reason}
           <div className="soft small-text">
-            {departure.isAsked ? 'Bimlo keeps asking its network' : 'its network does not say: please look'} · open it
-            to say whether it is published
+            {departure.isAsked ? 'Bimlo keeps asking its network' : 'its network does not say: please look'}
+            {may('send') && ' · open it to say whether it is published'}
           </div>
         </>
       );

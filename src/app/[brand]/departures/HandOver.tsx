@@ -8,7 +8,7 @@ import type { Departure } from '@/usecases/delivery/loadDepartures';
 import { CallSign } from '@/ui/CallSign';
 import { fileSize, shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
-import { useShell } from '@/ui/shell';
+import { Only, useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
 import { WordButton } from '@/ui/WordButton';
 import Button from 'react-bootstrap/Button';
@@ -75,23 +75,27 @@ export function HandOver({ departure }: { departure: Departure }) {
             />
           </li>
         ))}
-        <li>
-          <label className="form-label" htmlFor="hand-over-address">
-            Its address, once it is published
-          </label>
-          <input
-            dir="auto"
-            id="hand-over-address"
-            className="form-control"
-            placeholder="https://"
-            value={address}
-            onChange={(event) => setAddress(event.target.value)}
-          />
-        </li>
+        <Only deed="send">
+          <li>
+            <label className="form-label" htmlFor="hand-over-address">
+              Its address, once it is published
+            </label>
+            <input
+              dir="auto"
+              id="hand-over-address"
+              className="form-control"
+              placeholder="https://"
+              value={address}
+              onChange={(event) => setAddress(event.target.value)}
+            />
+          </li>
+        </Only>
       </ol>
-      <Button disabled={busy || address.trim() === ''} onClick={() => void confirm()}>
-        Mark as published
-      </Button>
+      <Only deed="send">
+        <Button disabled={busy || address.trim() === ''} onClick={() => void confirm()}>
+          Mark as published
+        </Button>
+      </Only>
     </section>
   );
 }

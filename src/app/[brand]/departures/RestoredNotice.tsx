@@ -5,24 +5,24 @@ import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import Table from 'react-bootstrap/Table';
 import { SIGN_WORDS } from '@/core/folder/restored';
-import { may } from '@/core/rights/may';
 import type { OpenRestore, Waiting } from '@/usecases/delivery/restores';
 import { CallSign } from '@/ui/CallSign';
 import { dayAndTime } from '@/ui/format';
 import { counted } from '@/core/words';
 import { useSay } from '@/ui/messages';
-import { useShell } from '@/ui/shell';
+import { useMay, useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
 import { WordButton } from '@/ui/WordButton';
 
 /** That the data folder was restored, with what waits since: nothing of it is sent before a manager has released it. */
 export function RestoredNotice({ restore }: { restore: OpenRestore }) {
-  const { brand, me } = useShell();
+  const { brand } = useShell();
+  const may = useMay();
   const router = useRouter();
   const say = useSay();
   const { run, busy } = useDeed();
   const { waiting, silentChannels, takenOver, restoredTo, signs } = restore;
-  const mayRelease = may({ role: me.role, brandIds: [brand.id] }, 'releaseRestored', { brandId: brand.id }).ok;
+  const mayRelease = may('releaseRestored');
 
   async function release(postId: string | null) {
     const answer = await run<{ released: number }>('POST', '/api/restores/release', { brandId: brand.id, postId });

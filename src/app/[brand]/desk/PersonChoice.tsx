@@ -1,14 +1,15 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useShell } from '@/ui/shell';
+import { useMay, useShell } from '@/ui/shell';
 
 /** Whose desk it is; a manager may look at anybody's. */
 export function PersonChoice({ slug }: { slug: string }) {
   const { brand, people, me } = useShell();
   const router = useRouter();
+  const may = useMay();
   const name = people.find((person) => person.slug === slug)?.name;
-  if (me.role !== 'manager') return <>{name}’s desk</>;
+  if (!may('lookAtOthersDesk')) return <>{name}’s desk</>;
   return (
     <select
       className="plain-select"

@@ -13,7 +13,7 @@ import { call, problemOf } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
 import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
-import { useShell } from '@/ui/shell';
+import { Only, useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 
 /** What was drawn up by itself and waits for a yes: each accepted, changed or rejected, by one key too. */
@@ -224,17 +224,19 @@ function ProposalRow({
           />
         )}
       </div>
-      <div className="proposal-deeds">
-        <WordButton disabled={busy} onClick={() => onKeep(changed)} aria-label={`Accept “${name}”`}>
-          Accept
-        </WordButton>
-        <WordButton onClick={change} aria-label={`Change “${name}”`}>
-          Change
-        </WordButton>
-        <WordButton disabled={busy} onClick={onThrowAway} aria-label={`Reject “${name}”`}>
-          Reject
-        </WordButton>
-      </div>
+      <Only deed="changePosts">
+        <div className="proposal-deeds">
+          <WordButton disabled={busy} onClick={() => onKeep(changed)} aria-label={`Accept “${name}”`}>
+            Accept
+          </WordButton>
+          <WordButton onClick={change} aria-label={`Change “${name}”`}>
+            Change
+          </WordButton>
+          <WordButton disabled={busy} onClick={onThrowAway} aria-label={`Reject “${name}”`}>
+            Reject
+          </WordButton>
+        </div>
+      </Only>
     </li>
   );
 }

@@ -12,7 +12,7 @@ import type { DeskSteps } from '@/usecases/desk/loadDeskSteps';
 import { call, problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
-import { useShell, type Shell } from '@/ui/shell';
+import { useMay, useShell, type Shell } from '@/ui/shell';
 import { useMadeMessage } from '../useMadeMessage';
 import { HolderLink, HolderSign } from '../HolderOfStep';
 import { WordButton } from '@/ui/WordButton';
@@ -20,6 +20,7 @@ import { WordButton } from '@/ui/WordButton';
 /** The steps of a person by day, ticked where they stand; a manager hands them over, many at once. */
 export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['people'][number] }) {
   const { me, people, today } = useShell();
+  const may = useMay();
   const router = useRouter();
   const say = useSay();
   const sayMade = useMadeMessage();
@@ -87,7 +88,7 @@ export function StepList({ steps, person }: { steps: DeskSteps; person: Shell['p
     <section aria-label="Steps" className="step-list">
       <h2>
         {person.id === me.id ? 'My steps' : `${person.name}’s steps`}
-        {me.role === 'manager' &&
+        {may('doSteps') &&
           (picked ? (
             <span className="push hand-over small-text">
               {picked.size} picked
@@ -224,6 +225,7 @@ function StepRow({
   onPick: (isPicked: boolean) => void;
 }) {
   const { brand, brands, people, me, today } = useShell();
+  const may = useMay();
   const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
   const { holder, after, before } = step;
   const waitsFor = after && after.ownerId !== step.ownerId ? nameOf(after.ownerId) : undefined;
@@ -234,6 +236,7 @@ function StepRow({
         type="checkbox"
         aria-label={picked ? `Pick ${step.title} of ${holder.title}` : `Done: ${step.title} of ${holder.title}`}
         checked={picked ? picked.has(step.id) : isTicked}
+        disabled={!may('doSteps')}
         onChange={(event) => (picked ? onPick(event.target.checked) : onTick(event.target.checked))}
       />
       <span dir="auto" className="what" title={step.title}>

@@ -20,9 +20,9 @@ export default async function DeskPage({
   params: Promise<{ brand: string }>;
   searchParams: Promise<{ of?: string }>;
 }) {
-  const { db, brand, channels, people, me, today, now } = await brandOfPage((await params).brand);
+  const { db, brand, channels, people, me, today, now, may } = await brandOfPage((await params).brand);
   const { of } = await searchParams;
-  const person = people.find(({ slug }) => slug === of) ?? me;
+  const person = (may('lookAtOthersDesk') && people.find(({ slug }) => slug === of)) || me;
   const [desk, steps, batchDays, proposals] = await Promise.all([
     loadDesk(db, brand, channels, now),
     loadDeskSteps(db, person, brand.id, today),

@@ -10,7 +10,7 @@ import { CallSign } from '@/ui/CallSign';
 import { dayAndTime, shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useMadeMessage } from '../useMadeMessage';
-import { useShell } from '@/ui/shell';
+import { Only, useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
 import { WordButton } from '@/ui/WordButton';
 import Table from 'react-bootstrap/Table';
@@ -68,7 +68,7 @@ export function IdeaList({
           <IdeaTable
             pieces={ideas}
             deeds={(piece) => (
-              <>
+              <Only deed="changePieces">
                 <WordButton onClick={() => setPlanning(piece)} aria-label={`Plan “${piece.title}”`}>
                   Plan…
                 </WordButton>
@@ -87,7 +87,7 @@ export function IdeaList({
                 >
                   Delete
                 </WordButton>
-              </>
+              </Only>
             )}
           />
         )}
@@ -97,14 +97,16 @@ export function IdeaList({
             <IdeaTable
               pieces={aside}
               deeds={(piece) => (
-                <WordButton
-                  onClick={() =>
-                    void doDeed(piece, 'bringBack', `“${piece.title}” is back among the ideas.`, 'setAside')
-                  }
-                  aria-label={`Bring back “${piece.title}”`}
-                >
-                  Bring back
-                </WordButton>
+                <Only deed="changePieces">
+                  <WordButton
+                    onClick={() =>
+                      void doDeed(piece, 'bringBack', `“${piece.title}” is back among the ideas.`, 'setAside')
+                    }
+                    aria-label={`Bring back “${piece.title}”`}
+                  >
+                    Bring back
+                  </WordButton>
+                </Only>
               )}
             />
           </>

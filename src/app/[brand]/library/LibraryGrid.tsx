@@ -9,7 +9,7 @@ import type { LibraryFile } from '@/usecases/media/reading';
 import { call, problemOf } from '@/ui/api';
 import { fileSize } from '@/ui/format';
 import { useSay } from '@/ui/messages';
-import { useShell } from '@/ui/shell';
+import { Only, useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 import Button from 'react-bootstrap/Button';
 
@@ -104,7 +104,11 @@ export function LibraryGrid({
                   <a className="word" href={`/api/media/${file.sha256}?save`}>
                     Save
                   </a>
-                  {file.uses === 0 && <WordButton onClick={() => void drop(file)}>Delete</WordButton>}
+                  {file.uses === 0 && (
+                    <Only deed="keepFiles">
+                      <WordButton onClick={() => void drop(file)}>Delete</WordButton>
+                    </Only>
+                  )}
                 </>
               )}
             </span>

@@ -5,7 +5,7 @@ import { useCallback, useState } from 'react';
 import type { LibraryFile } from '@/usecases/media/reading';
 import { call } from '@/ui/api';
 import { useSay } from '@/ui/messages';
-import { useShell } from '@/ui/shell';
+import { useMay, useShell } from '@/ui/shell';
 import { MEDIA_ACCEPTED, outcomeInWords, useUploads } from '@/ui/useUploads';
 import { LibraryGrid } from './LibraryGrid';
 import { LibraryNav } from './LibraryNav';
@@ -27,9 +27,10 @@ export function LibraryScreen({ first }: { first: readonly LibraryFile[] }) {
     [brand.id],
   );
   const { progress, take, stop } = useUploads(send);
+  const may = useMay();
 
   async function add(files: FileList | null) {
-    if (!files || files.length === 0 || progress) return;
+    if (!files || files.length === 0 || progress || !may('keepFiles')) return;
     setKnown([]);
     const chosen = [...files];
     const words = outcomeInWords(await take(chosen), chosen.length);
@@ -53,7 +54,7 @@ export function LibraryScreen({ first }: { first: readonly LibraryFile[] }) {
     >
       <header className="place-head">
         <h1>Library</h1>
-        <span className="soft">pictures and videos, each once; drop files anywhere here</span>
+        <span className="soft">pictures and videos, each once{may('keepFiles') && '; drop files anywhere here'}</span>
         {progress ? (
           <span className="push" role="status">
             <b className="figures">
@@ -62,19 +63,21 @@ export function LibraryScreen({ first }: { first: readonly LibraryFile[] }) {
             {progress.fileName} <WordButton onClick={stop}>Stop</WordButton>
           </span>
         ) : (
-          <label className="btn btn-outline-primary push">
-            Add files…
-            <input
-              type="file"
-              multiple
-              className="visually-hidden"
-              accept={MEDIA_ACCEPTED}
-              onChange={(event) => {
-                void add(event.target.files);
-                event.target.value = '';
-              }}
-            />
-          </label>
+          may('keepFiles') && (
+            <label className="btn btn-outline-primary push">
+              Add files…
+              <input
+                type="file"
+                multiple
+                className="visually-hidden"
+                accept={MEDIA_ACCEPTED}
+                onChange={(event) => {
+                  void add(event.target.files);
+                  event.target.value = '';
+                }}
+              />
+            </label>
+          )
         )}
       </header>
       <LibraryNav />

@@ -23,7 +23,7 @@ import { counted } from '@/core/words';
 import type { Coverage, CoverageRow } from '@/usecases/coverage/loadCoverage';
 import { CallSign } from '@/ui/CallSign';
 import { Progress, progressWords } from '@/ui/Progress';
-import { useShell } from '@/ui/shell';
+import { Only, useMay, useShell } from '@/ui/shell';
 import { TermHint } from '@/ui/TermHint';
 import { PiecesNav } from './PiecesNav';
 
@@ -57,6 +57,7 @@ export function CoverageScreen({
   const { brand } = useShell();
   const router = useRouter();
   const columns = useColumns(by);
+  const may = useMay();
   const [isNew, setNew] = useQueryState('new', parseAsBoolean.withDefault(false));
   const [drafting, setDrafting] = useState<{ row: CoverageRow; column: Column } | null>(null);
   const addressOf = (asked: Partial<Record<'order' | 'by' | 'after', string>>) =>
@@ -70,9 +71,11 @@ export function CoverageScreen({
         </h1>
         <PiecesNav />
         <span className="soft">{counted(count, 'piece')}</span>
-        <Button className="push" onClick={() => void setNew(true)}>
-          New piece…
-        </Button>
+        <Only deed="catchIdeas">
+          <Button className="push" onClick={() => void setNew(true)}>
+            New piece…
+          </Button>
+        </Only>
       </header>
       <div className="place-body">
         {count === 0 ? (
@@ -173,7 +176,7 @@ export function CoverageScreen({
           </>
         )}
       </div>
-      {isNew && <NewPieceDialog onClose={() => void setNew(null)} />}
+      {isNew && may('catchIdeas') && <NewPieceDialog onClose={() => void setNew(null)} />}
       {drafting && (
         <FanOutDialog
           piece={drafting.row}

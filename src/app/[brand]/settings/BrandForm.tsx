@@ -11,6 +11,7 @@ import { rulesWords, type RulesOutcome } from '@/core/posts/outcome';
 import { ENCORE_DAYS } from '@/core/encores/encores';
 import { USUAL_WEEKDAYS } from '@/core/prep/workdays';
 import { weekdayWord } from '@/core/rhythm/entry';
+import type { MakersRules } from '@/core/rights/may';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import type { ScheduledKeeps } from '@/usecases/brands/zoneChange';
@@ -25,6 +26,13 @@ const DELIVERS_WORDS: Record<Delivers, string> = {
   networks: 'Bimlo, on the made-up networks of this demo',
 };
 
+/** Whether makers send, as it is chosen. */
+const MAKERS_SEND = [
+  { name: 'usual', value: null, label: 'yes, unless posts are signed off' },
+  { name: 'yes', value: true, label: 'yes' },
+  { name: 'no', value: false, label: 'no, managers do' },
+] as const;
+
 const ZONES = Intl.supportedValuesOf('timeZone');
 
 /** What can be set of a brand; without one, makes a new brand. */
@@ -33,17 +41,19 @@ export function BrandForm({
   daysOff: startDaysOff,
   version,
 }: {
-  brand: {
-    id: string;
-    name: string;
-    zone: string;
-    weekStart: number;
-    weekdays: number[];
-    wordsPerMinute: number;
-    encoreDays: number;
-    asksSignOff: boolean;
-    delivers: Delivers;
-  } | null;
+  brand:
+    | ({
+        id: string;
+        name: string;
+        zone: string;
+        weekStart: number;
+        weekdays: number[];
+        wordsPerMinute: number;
+        encoreDays: number;
+        asksSignOff: boolean;
+        delivers: Delivers;
+      } & MakersRules)
+    | null;
   daysOff: readonly Span[];
   version: number;
 }) {
@@ -59,6 +69,8 @@ export function BrandForm({
     encoreDays: brand?.encoreDays ?? ENCORE_DAYS.usual,
     asksSignOff: brand?.asksSignOff ?? false,
     delivers: brand?.delivers ?? ('byHand' as Delivers),
+    makersSend: MAKERS_SEND.find(({ value }) => value === (brand?.makersSend ?? null))!.name as string,
+    makersExchange: brand?.makersExchange ?? false,
     daysOff: startDaysOff,
   };
   const { register, control, handleSubmit, save, refusalOf, problem } = useSettingForm(kept, version);
@@ -72,6 +84,7 @@ export function BrandForm({
       {
         id: brand?.id ?? null,
         ...fields,
+        makersSend: MAKERS_SEND.find(({ name }) => name === fields.makersSend)!.value,
         scheduled: keeps,
         daysOff: fields.daysOff.map(({ name: what, from, to }) => ({ name: what, from, to })),
       },
@@ -136,6 +149,22 @@ export function BrandForm({
         className="mb-3"
         label="Posts are signed off by a reviewer or manager before they are ready"
         {...register('asksSignOff')}
+      />
+      <Form.Group controlId={`${prefix}-makers-send`} className="mb-3">
+        <Form.Label>Makers schedule posts and mark them as published</Form.Label>
+        <Form.Select {...register('makersSend')}>
+          {MAKERS_SEND.map(({ name, label }) => (
+            <option key={name} value={name}>
+              {label}
+            </option>
+          ))}
+        </Form.Select>
+      </Form.Group>
+      <Form.Check
+        id={`${prefix}-makers-exchange`}
+        className="mb-3"
+        label="Makers import and export posts"
+        {...register('makersExchange')}
       />
       <fieldset className="mb-3">
         <legend className="form-label">Who posts</legend>

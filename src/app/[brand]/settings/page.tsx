@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { NotForYou } from './NotForYou';
 import { brandOfPage } from '@/app/server/brand';
 import { listDaysOff } from '@/usecases/rhythm/reading';
 import { listSettingVersions } from '@/usecases/brands/reading';
@@ -9,7 +10,8 @@ export const metadata: Metadata = { title: 'Brand settings' };
 
 /** A brand's zone, week and days off; and a place to make another brand. */
 export default async function BrandSettings({ params }: { params: Promise<{ brand: string }> }) {
-  const { db, brand } = await brandOfPage((await params).brand);
+  const { db, brand, may } = await brandOfPage((await params).brand);
+  if (!may('manageBrand')) return <NotForYou deed="manageBrand" />;
   const [daysOff, versions] = await Promise.all([
     listDaysOff(db, brand.id),
     listSettingVersions(db, 'brand', [brand.id]),

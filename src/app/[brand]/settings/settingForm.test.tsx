@@ -13,6 +13,8 @@ const BRAND = {
   wordsPerMinute: 150,
   encoreDays: 60,
   asksSignOff: false,
+  makersSend: null,
+  makersExchange: false,
   delivers: 'networks' as const,
 };
 const form = (version = 4) => <BrandForm brand={BRAND} daysOff={[]} version={version} />;

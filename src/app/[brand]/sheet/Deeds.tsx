@@ -11,7 +11,7 @@ import type { PostSheet } from '@/core/posts/sheet';
 import { problemOf } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
-import { useShell, type Shell } from '@/ui/shell';
+import { Only, useMay, useShell, type Shell } from '@/ui/shell';
 import type { ChangedPost } from '../calendar/changed';
 import { usePostDeed } from './usePostDeed';
 import type { PostEditor } from './usePostEditor';
@@ -48,6 +48,7 @@ export function Deeds({
   const deeds = usePostDeed(editor, sheet.id);
   const { busy } = deeds;
   const { brand } = useShell();
+  const may = useMay();
 
   async function doIt(deed: string, more: object = {}): Promise<ChangedPost | null> {
     const changed = await deeds.doIt(deed, more);
@@ -75,14 +76,14 @@ export function Deeds({
   const isFit = blocks.length === 0 && wants.length === 0;
   const canSchedule = isFit && when !== null;
   const again = (
-    <>
+    <Only deed="changePosts">
       <Word busy={busy} onDo={() => setAgain(true)}>
         Use again…
       </Word>
       {isAgain && (
         <AgainDialog post={{ ...sheet, isPublished: stage === 'published' }} onClose={() => setAgain(false)} />
       )}
-    </>
+    </Only>
   );
 
   if (stage === 'published')
@@ -93,18 +94,21 @@ export function Deeds({
             See it on {channel.sheet.name}
           </a>
         )}
-        {sheet.archived ? (
-          <Word busy={busy} onDo={() => void doIt('unarchive')}>
-            Restore from archive
-          </Word>
-        ) : (
-          <Word busy={busy} onDo={() => void reportUndoable('Archived. The calendar no longer shows it.', 'archive')}>
-            Archive
-          </Word>
-        )}
+        <Only deed="changePosts">
+          {sheet.archived ? (
+            <Word busy={busy} onDo={() => void doIt('unarchive')}>
+              Restore from archive
+            </Word>
+          ) : (
+            <Word busy={busy} onDo={() => void reportUndoable('Archived. The calendar no longer shows it.', 'archive')}>
+              Archive
+            </Word>
+          )}
+        </Only>
         {again}
       </div>
     );
+  if (!may('changePosts')) return <p className="soft small-text">You can look at this post, not change it.</p>;
   if (stage === 'setAside')
     return (
       <div className="deeds" data-deeds>
@@ -123,7 +127,11 @@ export function Deeds({
   return (
     <>
       <div className="deeds" data-deeds>
-        {isScheduled && delivery?.state === 'failed' ? (
+        {!may('send') ? (
+          <span className="soft">
+            {isScheduled && when ? `Will be sent ${when}.` : 'A manager schedules it once it is ready.'}
+          </span>
+        ) : isScheduled && delivery?.state === 'failed' ? (
           <Button disabled={busy} onClick={() => void doIt('tryAgain')}>
             Try again now
           </Button>
@@ -150,24 +158,26 @@ export function Deeds({
             Restore the scheduled text
           </Button>
         )}
-        {isScheduled && (delivery?.state === 'failed' || delivery?.state === 'held') && (
-          <Word busy={busy} onDo={() => void doIt('giveToHand')}>
-            Post it by hand
+        <Only deed="send">
+          {isScheduled && (delivery?.state === 'failed' || delivery?.state === 'held') && (
+            <Word busy={busy} onDo={() => void doIt('giveToHand')}>
+              Post it by hand
+            </Word>
+          )}
+          {isScheduled && (
+            <Word busy={busy} onDo={() => void doIt('stage', { stage: 'ready' })}>
+              Unschedule
+            </Word>
+          )}
+          {!isScheduled && channel.sheet.automatic && (
+            <Word busy={busy || !isFit} onDo={() => void doIt('publishNow')}>
+              Publish now
+            </Word>
+          )}
+          <Word busy={busy} onDo={() => setAsked('address')}>
+            Mark as published…
           </Word>
-        )}
-        {isScheduled && (
-          <Word busy={busy} onDo={() => void doIt('stage', { stage: 'ready' })}>
-            Unschedule
-          </Word>
-        )}
-        {!isScheduled && channel.sheet.automatic && (
-          <Word busy={busy || !isFit} onDo={() => void doIt('publishNow')}>
-            Publish now
-          </Word>
-        )}
-        <Word busy={busy} onDo={() => setAsked('address')}>
-          Mark as published…
-        </Word>
+        </Only>
         <Word busy={busy} title={TERMS.setAside} onDo={() => setAsked('reason')}>
           Set aside…
         </Word>
@@ -179,7 +189,9 @@ export function Deeds({
         </Word>
         {again}
       </div>
-      {!isScheduled && when === null && <p className="soft small-text">To schedule it, give it a date and a time.</p>}
+      {!isScheduled && when === null && may('send') && (
+        <p className="soft small-text">To schedule it, give it a date and a time.</p>
+      )}
       {asked && (
         <form
           className="words asked"

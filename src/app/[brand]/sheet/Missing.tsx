@@ -8,7 +8,7 @@ import type { DraftedMark } from '@/core/posts/unread';
 import type { Want } from '@/core/posts/wants';
 import { problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
-import { useShell } from '@/ui/shell';
+import { useMay, useShell } from '@/ui/shell';
 import type { PostEditor } from './usePostEditor';
 import { WordButton } from '@/ui/WordButton';
 
@@ -29,7 +29,8 @@ export function Missing({
   postId: string;
   pieceId: string;
 }) {
-  const { me, brand } = useShell();
+  const { brand } = useShell();
+  const may = useMay();
   const count = blocks.length + wants.length;
   if (count === 0) return null;
   return (
@@ -48,11 +49,11 @@ export function Missing({
             ) : (
               <LeadsTo place={placeOfWant(want, unread)}>{want.message}</LeadsTo>
             )}
-            {want.key === 'unread' && <Unread unread={unread} editor={editor} postId={postId} />}
+            {want.key === 'unread' && may('changePosts') && <Unread unread={unread} editor={editor} postId={postId} />}
           </li>
         ))}
       </ul>
-      {wants.length > 0 && me.role === 'manager' && <Waive editor={editor} postId={postId} count={wants.length} />}
+      {wants.length > 0 && may('waive') && <Waive editor={editor} postId={postId} count={wants.length} />}
     </section>
   );
 }

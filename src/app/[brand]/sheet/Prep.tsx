@@ -4,7 +4,7 @@ import { offeredAsDone, worksSeen } from '@/core/prep/seenDone';
 import { unreadOf } from '@/core/posts/unread';
 import type { PostSheet } from '@/core/posts/sheet';
 import { problemOf } from '@/ui/api';
-import { useShell } from '@/ui/shell';
+import { OnlyTyped, useShell } from '@/ui/shell';
 import { useSay } from '@/ui/messages';
 import { PrepSteps, type WritePrep } from './PrepSteps';
 import type { PostEditor } from './usePostEditor';
@@ -25,12 +25,14 @@ export function Prep({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }
   const renew = () => void write('POST', `/api/posts/${sheet.id}/deeds`, { deed: 'renewPrep', version: sheet.version });
 
   return (
-    <PrepSteps
-      steps={sheet.steps}
-      offered={new Set(offeredAsDone(sheet.steps, seen).map(({ id }) => id))}
-      path={`/api/posts/${sheet.id}/steps`}
-      write={write}
-      renew={{ label: 'Use those of its format', run: renew }}
-    />
+    <OnlyTyped deed="doSteps">
+      <PrepSteps
+        steps={sheet.steps}
+        offered={new Set(offeredAsDone(sheet.steps, seen).map(({ id }) => id))}
+        path={`/api/posts/${sheet.id}/steps`}
+        write={write}
+        renew={{ label: 'Use those of its format', run: renew }}
+      />
+    </OnlyTyped>
   );
 }

@@ -17,7 +17,7 @@ import { problemOf } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
 import { dayAndTime } from '@/ui/format';
 import { useSay } from '@/ui/messages';
-import { useShell } from '@/ui/shell';
+import { useMay, useShell } from '@/ui/shell';
 import type { ChangedPost } from '../calendar/changed';
 import { Deeds } from './Deeds';
 import { Facts } from './Facts';
@@ -78,6 +78,7 @@ export function Sheet({
 }) {
   const { channels, brand } = useShell();
   const say = useSay();
+  const may = useMay();
   const [isVersionsOpen, setVersionsOpen] = useState(false);
   const [isPreviewed, setPreviewed] = useState(false);
   const changed = useCallback(
@@ -144,7 +145,8 @@ export function Sheet({
         </div>
       </section>
     );
-  const isFixed = sheet.stage === 'published' || sheet.stage === 'setAside';
+  const isOut = sheet.stage === 'published' || sheet.stage === 'setAside';
+  const isFixed = isOut || !may('changePosts');
 
   async function takeVersion({ parts, ...words }: WrittenWords) {
     const answer = await editor.change('PATCH', `/api/posts/${postId}`, (version) => ({
@@ -242,7 +244,7 @@ export function Sheet({
       )}
       {sheet.stage !== 'setAside' && <Prep editor={editor} sheet={sheet} />}
       <SignOffLine editor={editor} sheet={sheet} />
-      {!isFixed && (
+      {!isOut && (
         <Missing
           blocks={blocks}
           wants={wants}
@@ -278,6 +280,8 @@ export function Sheet({
 /** The six stages as a bar; the ones a person may choose are pressed to go there. */
 function StageBar({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }) {
   const say = useSay();
+  const may = useMay();
+  const isMoved = may('changePosts') && (sheet.stage !== 'scheduled' || may('send'));
   const here = STAGES.indexOf(sheet.stage as (typeof STAGES)[number]);
 
   async function go(stage: Stage) {
@@ -299,7 +303,14 @@ function StageBar({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }) {
             type="button"
             className={`${index <= here ? 'is-reached' : ''}${index === here ? ' is-here' : ''}`}
             aria-current={index === here ? 'step' : undefined}
-            disabled={here < 0 || sheet.stage === 'published' || stage === 'published' || index === here}
+            disabled={
+              here < 0 ||
+              sheet.stage === 'published' ||
+              stage === 'published' ||
+              index === here ||
+              !isMoved ||
+              (stage === 'scheduled' && !may('send'))
+            }
             onClick={() => void go(stage)}
           >
             {STAGE_LABELS[stage]}

@@ -3,11 +3,10 @@
 import Button from 'react-bootstrap/Button';
 import type { PostSheet } from '@/core/posts/sheet';
 import type { SignOffState } from '@/core/posts/signOff';
-import { may } from '@/core/rights/may';
 import { problemOf } from '@/ui/api';
 import { dayAndTime } from '@/ui/format';
 import { useSay } from '@/ui/messages';
-import { useShell } from '@/ui/shell';
+import { useMay, useShell } from '@/ui/shell';
 import type { PostEditor } from './usePostEditor';
 import { WordButton } from '@/ui/WordButton';
 
@@ -21,10 +20,12 @@ const STATE_WORDS: Record<Exclude<SignOffState, 'notAsked'>, string> = {
 export function SignOffLine({ editor, sheet }: { editor: PostEditor; sheet: PostSheet }) {
   const { people, me, brand } = useShell();
   const say = useSay();
+  const may = useMay();
   const { state, last } = sheet.signOff;
   if (state === 'notAsked') return null;
   const isOut = sheet.stage === 'published' || sheet.stage === 'setAside';
-  const mayGive = may({ role: me.role, brandIds: [brand.id] }, 'signOff', { brandId: brand.id }).ok && !isOut;
+  const mayGive = may('signOff') && !isOut;
+  const mayTakeBack = mayGive && (last?.by === me.id || may('waive'));
 
   async function doIt(deed: 'signOff' | 'takeSignOffBack') {
     const answer = await editor.change('POST', `/api/posts/${sheet.id}/deeds`, (version) => ({ deed, version }));
@@ -45,9 +46,11 @@ export function SignOffLine({ editor, sheet }: { editor: PostEditor; sheet: Post
       </span>
       {mayGive &&
         (state === 'given' ? (
-          <WordButton className="push" onClick={() => void doIt('takeSignOffBack')}>
-            Withdraw sign-off
-          </WordButton>
+          mayTakeBack && (
+            <WordButton className="push" onClick={() => void doIt('takeSignOffBack')}>
+              Withdraw sign-off
+            </WordButton>
+          )
         ) : (
           <Button variant="outline-primary" size="sm" className="push" onClick={() => void doIt('signOff')}>
             Sign off

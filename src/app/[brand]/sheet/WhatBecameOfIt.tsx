@@ -1,5 +1,6 @@
 'use client';
 
+import { Only } from '@/ui/shell';
 import Button from 'react-bootstrap/Button';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import type { PostSheet } from '@/core/posts/sheet';
@@ -42,14 +43,18 @@ export function WhatBecameOfIt({
             >
               Look on {unsure.networkName}
             </a>
-            <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('askNow')}>
-              Ask now
-            </Button>
-            <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('notOut')}>
-              It is not published
-            </Button>
+            <Only deed="send">
+              <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('askNow')}>
+                Ask now
+              </Button>
+              <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('notOut')}>
+                It is not published
+              </Button>
+            </Only>
           </div>
-          <p className="soft small-text">If it is published, mark it as published with its address.</p>
+          <Only deed="send">
+            <p className="soft small-text">If it is published, mark it as published with its address.</p>
+          </Only>
         </div>
       )}
       {sheet.stage === 'published' && sheet.delivery?.isPractice && (
@@ -63,14 +68,16 @@ export function WhatBecameOfIt({
             {FORMAT_LABELS[sheet.notSent.format]}, {sheet.notSent.pictures}{' '}
             {sheet.notSent.pictures === 1 ? 'picture' : 'pictures'}
           </p>
-          <div className="deeds">
-            <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('leaveAsSent')}>
-              Keep what was sent
-            </Button>
-            <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void makeAnother()}>
-              Make a new post from these words
-            </Button>
-          </div>
+          <Only deed="send">
+            <div className="deeds">
+              <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('leaveAsSent')}>
+                Keep what was sent
+              </Button>
+              <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void makeAnother()}>
+                Make a new post from these words
+              </Button>
+            </div>
+          </Only>
         </div>
       )}
     </>

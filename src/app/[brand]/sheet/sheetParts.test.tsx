@@ -292,10 +292,16 @@ describe('sign-off', () => {
   });
 
   it('says by whom and when it was given, and is taken back', async () => {
-    const asked = draw({ state: 'given', last });
+    const asked = draw({ state: 'given', last }, 'manager');
     expect(screen.getByRole('region').textContent).toContain('Signed off by Dea, 23 Nov 10:00');
     fireEvent.click(screen.getByRole('button', { name: 'Withdraw sign-off' }));
     await waitFor(() => expect(asked[0]?.body).toEqual({ deed: 'takeSignOffBack', version: 4 }));
+    cleanup();
+    draw({ state: 'given', last }, 'reviewer');
+    expect(screen.queryByRole('button')).toBeNull();
+    cleanup();
+    draw({ state: 'given', last: { ...last, by: SHELL.me.id } }, 'reviewer');
+    expect(screen.getByRole('button', { name: 'Withdraw sign-off' })).toBeTruthy();
   });
 
   it('says when it holds no more', () => {

@@ -1,5 +1,6 @@
 'use client';
 
+import { OnlyTyped } from '@/ui/shell';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useState } from 'react';
 import { SHELF_KINDS, SHELF_LABELS } from '@/core/shelf/shelf';
@@ -47,7 +48,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
             </button>
           ))}
         </nav>
-        <div>
+        <OnlyTyped deed="keepShelf">
           {board === 'names' ? (
             <NameList names={names} onChange={setNames} />
           ) : board === 'brandSheet' ? (
@@ -55,7 +56,7 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
           ) : (
             <ItemList key={board} kind={board} items={items.filter(({ kind }) => kind === board)} onChange={setItems} />
           )}
-        </div>
+        </OnlyTyped>
       </div>
     </>
   );

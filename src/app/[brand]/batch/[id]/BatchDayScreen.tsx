@@ -9,7 +9,7 @@ import { call, problemOf } from '@/ui/api';
 import { shortDate, spokenDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';
 import { useSay } from '@/ui/messages';
-import { useShell } from '@/ui/shell';
+import { OnlyTyped, useShell } from '@/ui/shell';
 import { useInTurn } from '@/ui/useInTurn';
 import { HolderLink, HolderSign } from '../../HolderOfStep';
 import { WordButton } from '@/ui/WordButton';
@@ -70,7 +70,7 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
   const begins = beginnings(batch.startsAt, steps);
   const swap = (index: number, by: -1 | 1) => void order(withNeighbour(steps, index, by));
   return (
-    <>
+    <OnlyTyped deed="planBatchDays">
       <header className="place-head">
         <h1 dir="auto">{batch.name}</h1>
         <span className="soft">
@@ -186,6 +186,6 @@ export function BatchDayScreen({ batch: initial, steps: initialSteps }: { batch:
           </form>
         </section>
       </div>
-    </>
+    </OnlyTyped>
   );
 }

@@ -22,7 +22,7 @@ import { Notches } from '@/ui/Notches';
 import { Progress, progressWords } from '@/ui/Progress';
 import { useMadeMessage } from '../../useMadeMessage';
 import { FieldRefusal } from '@/ui/FieldRefusal';
-import { useShell } from '@/ui/shell';
+import { Only, OnlyTyped, useMay, useShell } from '@/ui/shell';
 import { PieceMedia, usePlayer } from './PieceMedia';
 import { FamilyDrawing } from './FamilyDrawing';
 import { PiecePrep } from './PiecePrep';
@@ -66,6 +66,7 @@ export function PieceScreen({
   media: readonly PieceMedium[];
 }) {
   const { brand, channels } = useShell();
+  const may = useMay();
   const router = useRouter();
   const sayMade = useMadeMessage();
   const { piece, steps, texts, problem, type, save, settle, change, setSteps } = usePieceEditor(initial, initialSteps);
@@ -77,7 +78,8 @@ export function PieceScreen({
   const [planning, setPlanning] = useState(false);
   const [fanningOut, setFanningOut] = useState(false);
   const hasText = initial.sourceText.trim() !== '';
-  const [isEditing, setEditing] = useState(!hasText);
+  const mayChange = may('changePieces');
+  const [isEditing, setEditing] = useState(!hasText && mayChange);
   const [isAboutOpen, setAboutOpen] = useState(!hasText);
   const [find, setFind] = useState('');
   const [shown, setShown] = useState<string | null>(null);
@@ -123,10 +125,12 @@ export function PieceScreen({
       <header className="place-head">
         <h1 dir="auto">{piece.title}</h1>
         <span className="soft">{slips.length === 1 ? '1 post' : `${slips.length} posts`}</span>
-        <Button className="push" variant={hasText ? 'outline-primary' : 'primary'} onClick={() => setPlanning(true)}>
-          Plan on a date…
-        </Button>
-        {(hasText || piece.kind === 'photoSet') && <Button onClick={() => setFanningOut(true)}>Fan out…</Button>}
+        <Only deed="changePosts">
+          <Button className="push" variant={hasText ? 'outline-primary' : 'primary'} onClick={() => setPlanning(true)}>
+            Plan on a date…
+          </Button>
+          {(hasText || piece.kind === 'photoSet') && <Button onClick={() => setFanningOut(true)}>Fan out…</Button>}
+        </Only>
       </header>
       <div className="place-body">
         <div className="piece-page">
@@ -137,23 +141,33 @@ export function PieceScreen({
               onToggle={(event) => setAboutOpen(event.currentTarget.open)}
             >
               <summary>Title, note and link</summary>
-              <div className="words">
-                <label htmlFor="piece-title">Title</label>
-                <input dir="auto" id="piece-title" className="form-control" {...field('title')} />
-                {refusal('title')}
-              </div>
-              <div className="words">
-                <label htmlFor="piece-note">Note</label>
-                <textarea dir="auto" id="piece-note" className="form-control" rows={3} {...field('note')} />
-                {refusal('note')}
-              </div>
-              <div className="words">
-                <label htmlFor="piece-link">Link</label>
-                <input dir="auto" id="piece-link" className="form-control" placeholder="https://" {...field('link')} />
-                {refusal('link')}
-              </div>
+              <OnlyTyped deed="changePieces">
+                <div className="words">
+                  <label htmlFor="piece-title">Title</label>
+                  <input dir="auto" id="piece-title" className="form-control" {...field('title')} />
+                  {refusal('title')}
+                </div>
+                <div className="words">
+                  <label htmlFor="piece-note">Note</label>
+                  <textarea dir="auto" id="piece-note" className="form-control" rows={3} {...field('note')} />
+                  {refusal('note')}
+                </div>
+                <div className="words">
+                  <label htmlFor="piece-link">Link</label>
+                  <input
+                    dir="auto"
+                    id="piece-link"
+                    className="form-control"
+                    placeholder="https://"
+                    {...field('link')}
+                  />
+                  {refusal('link')}
+                </div>
+              </OnlyTyped>
             </details>
-            <PieceMedia pieceId={piece.id} media={media} player={player} onRecording={setHasRecording} />
+            <OnlyTyped deed="changePieces">
+              <PieceMedia pieceId={piece.id} media={media} player={player} onRecording={setHasRecording} />
+            </OnlyTyped>
             <SourceBar
               piece={piece}
               isEditing={isEditing}
@@ -233,23 +247,27 @@ export function PieceScreen({
                     Write all posts side by side
                   </Link>
                 )}
-                <a className="word" href={`/api/pieces/${piece.id}/export`} download>
-                  Export as JSON
-                </a>
+                <Only deed="exchange">
+                  <a className="word" href={`/api/pieces/${piece.id}/export`} download>
+                    Export as JSON
+                  </a>
+                </Only>
               </p>
             )}
-            <PiecePrep
-              piece={piece}
-              steps={steps}
-              postDays={slips.filter(({ stage }) => stage !== 'setAside').map(({ date }) => date)}
-              onSteps={setSteps}
-              onEdit={(part) => void change(part)}
-            />
-            <ChannelChoice
-              legend="Suggested for, without a post yet"
-              chosen={piece.suggestedChannelIds}
-              onChange={(channelIds) => void change({ channelIds })}
-            />
+            <OnlyTyped deed="changePieces">
+              <PiecePrep
+                piece={piece}
+                steps={steps}
+                postDays={slips.filter(({ stage }) => stage !== 'setAside').map(({ date }) => date)}
+                onSteps={setSteps}
+                onEdit={(part) => void change(part)}
+              />
+              <ChannelChoice
+                legend="Suggested for, without a post yet"
+                chosen={piece.suggestedChannelIds}
+                onChange={(channelIds) => void change({ channelIds })}
+              />
+            </OnlyTyped>
           </div>
         </div>
       </div>

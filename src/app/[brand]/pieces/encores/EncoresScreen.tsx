@@ -13,7 +13,7 @@ import { counted } from '@/core/words';
 import type { loadEncores, ShownEncore } from '@/usecases/encores/loadEncores';
 import { CallSign } from '@/ui/CallSign';
 import { dayMonth } from '@/ui/format';
-import { useShell } from '@/ui/shell';
+import { Only, useShell } from '@/ui/shell';
 import { TermHint } from '@/ui/TermHint';
 import { useDeed } from '@/ui/useDeed';
 import { PiecesNav } from '../PiecesNav';
@@ -107,9 +107,11 @@ function EncoreRow({ encore, onAgain }: { encore: ShownEncore; onAgain: () => vo
       </div>
       <HowItDid encore={encore} />
       <div className="encore-deeds">
-        <Button size="sm" variant="outline-primary" onClick={onAgain} aria-label={`Use “${encore.title}” again`}>
-          Use again…
-        </Button>
+        <Only deed="changePosts">
+          <Button size="sm" variant="outline-primary" onClick={onAgain} aria-label={`Use “${encore.title}” again`}>
+            Use again…
+          </Button>
+        </Only>
         <LastingChoice encore={encore} />
       </div>
     </li>

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { NotForYou } from '../NotForYou';
 import { brandOfPage } from '@/app/server/brand';
 import { listRuleSheets, listSettingVersions } from '@/usecases/brands/reading';
 import { ChannelSettings } from './ChannelSettings';
@@ -7,7 +8,8 @@ export const metadata: Metadata = { title: 'Channels' };
 
 /** The channels of a brand. */
 export default async function ChannelsPage({ params }: { params: Promise<{ brand: string }> }) {
-  const { db, channels } = await brandOfPage((await params).brand);
+  const { db, channels, may } = await brandOfPage((await params).brand);
+  if (!may('manageBrand')) return <NotForYou deed="manageBrand" />;
   const [sheets, versions] = await Promise.all([
     listRuleSheets(db),
     listSettingVersions(

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { NotForYou } from '../NotForYou';
 import { brandOfPage } from '@/app/server/brand';
 import { maybeRunningImport } from '@/usecases/exchange/longImport';
 import { BringIn } from './BringIn';
@@ -7,7 +8,8 @@ export const metadata: Metadata = { title: 'Import and export' };
 
 /** Brings posts in from a CSV file, and takes them out as CSV or iCalendar. */
 export default async function ExchangePage({ params }: { params: Promise<{ brand: string }> }) {
-  const { app, brand } = await brandOfPage((await params).brand);
+  const { app, brand, may } = await brandOfPage((await params).brand);
+  if (!may('exchange')) return <NotForYou deed="exchange" />;
   const running = await maybeRunningImport(app, brand.id);
   const href = `/api/calendar/export?brand=${brand.slug}`;
   return (

@@ -14,9 +14,10 @@ import type { Role } from '@/core/rights/may';
 import { call, problemOf } from '@/ui/api';
 import { weekdayWord } from '@/core/rhythm/entry';
 import { useSay } from '@/ui/messages';
-import { useShell } from '@/ui/shell';
+import { useMay, useShell } from '@/ui/shell';
 import { Weekdays } from '@/ui/Weekdays';
 import { SpanList, type Span } from '../SpanList';
+import { RightsTable } from './RightsTable';
 import { useSettingForm } from '../useSettingForm';
 import { WordButton } from '@/ui/WordButton';
 import Table from 'react-bootstrap/Table';
@@ -46,6 +47,7 @@ export function PeopleSettings({
 }) {
   const [open, setOpen] = useState<string | null>(null);
   const opened = people.find(({ id }) => id === open) ?? null;
+  const mayChange = useMay()('manageHouse');
   return (
     <div className="two-columns is-wide-first">
       <section>
@@ -64,9 +66,13 @@ export function PeopleSettings({
               <tr key={person.id}>
                 <th scope="row">
                   <span className="dot" style={{ background: person.color }} aria-hidden="true" />{' '}
-                  <WordButton aria-expanded={open === person.id} onClick={() => setOpen(person.id)}>
-                    {person.name}
-                  </WordButton>
+                  {mayChange ? (
+                    <WordButton aria-expanded={open === person.id} onClick={() => setOpen(person.id)}>
+                      {person.name}
+                    </WordButton>
+                  ) : (
+                    person.name
+                  )}
                 </th>
                 <td>{ROLES[person.role]}</td>
                 <td>{person.crafts.map((craft) => CRAFT_LABELS[craft]).join(', ')}</td>
@@ -84,14 +90,17 @@ export function PeopleSettings({
             Add somebody
           </WordButton>
         )}
+        <RightsTable />
       </section>
-      <section>
-        <h2>{opened ? opened.name : 'Somebody new'}</h2>
-        <PersonForm key={open ?? 'new'} person={opened} brands={brands} brandId={brandId} zone={zone} />
-        {opened && (
-          <Archive key={`archive-${opened.id}`} person={opened} people={people} onDone={() => setOpen(null)} />
-        )}
-      </section>
+      {mayChange && (
+        <section>
+          <h2>{opened ? opened.name : 'Somebody new'}</h2>
+          <PersonForm key={open ?? 'new'} person={opened} brands={brands} brandId={brandId} zone={zone} />
+          {opened && (
+            <Archive key={`archive-${opened.id}`} person={opened} people={people} onDone={() => setOpen(null)} />
+          )}
+        </section>
+      )}
     </div>
   );
 }

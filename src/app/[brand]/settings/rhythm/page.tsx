@@ -4,6 +4,7 @@ import { groupBy } from '@/core/group';
 import { proposeRhythm, type Practised } from '@/core/rhythm/propose';
 import { addDays, startOfWeek } from '@/core/time/days';
 import { FirstChannel } from '@/ui/FirstChannel';
+import { NotForYou } from '../NotForYou';
 import { brandOfPage } from '@/app/server/brand';
 import { listPauses, listPractice, listRhythms } from '@/usecases/rhythm/reading';
 import { listSettingVersions } from '@/usecases/brands/reading';
@@ -22,7 +23,8 @@ interface Props {
 
 /** The rhythm of a channel beside what it really published in the last weeks. */
 export default async function RhythmPage({ params, searchParams }: Props) {
-  const { db, brand, channels, today } = await brandOfPage((await params).brand);
+  const { db, brand, channels, today, may } = await brandOfPage((await params).brand);
+  if (!may('setRhythm')) return <NotForYou deed="setRhythm" />;
   const asked = (await searchParams).channel;
   const channel = channels.find(({ id }) => id === asked) ?? channels[0];
   if (!channel) return <FirstChannel whatFor="A rhythm says how often, and when, a channel is posted on." />;

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { NotForYou } from '../NotForYou';
 import { brandOfPage } from '@/app/server/brand';
 import { listRuleSheets, listSettingVersions } from '@/usecases/brands/reading';
 import { SheetEditor } from './SheetEditor';
@@ -13,7 +14,8 @@ interface Props {
 
 /** The rule sheets: look at one, change it, or make another from its copy. */
 export default async function SheetsPage({ params, searchParams }: Props) {
-  const { db, brand } = await brandOfPage((await params).brand);
+  const { db, brand, may } = await brandOfPage((await params).brand);
+  if (!may('manageHouse')) return <NotForYou deed="manageHouse" />;
   const { sheet: asked, copy } = await searchParams;
   const sheets = await listRuleSheets(db);
   const chosen = sheets.find(({ id }) => id === (copy ?? asked)) ?? sheets[0];

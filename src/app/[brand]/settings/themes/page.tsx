@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { NotForYou } from '../NotForYou';
 import { brandOfPage } from '@/app/server/brand';
 import { listSettingVersions } from '@/usecases/brands/reading';
 import { ThemeSettings } from './ThemeSettings';
@@ -7,7 +8,8 @@ export const metadata: Metadata = { title: 'Pillars and campaigns' };
 
 /** The pillars and campaigns of a brand as bare lists. */
 export default async function ThemesPage({ params }: { params: Promise<{ brand: string }> }) {
-  const { db, pillars, campaigns } = await brandOfPage((await params).brand);
+  const { db, pillars, campaigns, may } = await brandOfPage((await params).brand);
+  if (!may('manageBrand')) return <NotForYou deed="manageBrand" />;
   const [ofPillars, ofCampaigns] = await Promise.all([
     listSettingVersions(
       db,

@@ -16,6 +16,8 @@ const schema = fields({
   wordsPerMinute: number().integer().optional(),
   encoreDays: number().integer().optional(),
   asksSignOff: bool().optional(),
+  makersSend: bool().nullable().optional(),
+  makersExchange: bool().optional(),
   delivers: string()
     .oneOf([...DELIVERS], 'By hand, or for practice?')
     .optional(),

@@ -5,7 +5,7 @@ import { EXTRACT_LABELS } from '@/core/extracts/extracts';
 import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
 import Link from 'next/link';
 import { CallSign } from '@/ui/CallSign';
-import { useShell } from '@/ui/shell';
+import { useMay, useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 import { lengthWords } from '@/core/captions/spoken';
 import { moment } from '@/core/extracts/moments';
@@ -97,6 +97,7 @@ export function ExtractList({
   /** What stands behind the deeds of a row that is kept. */
   beside?: (row: ExtractRow) => ReactNode;
 }) {
+  const mayJudge = useMay()('changePieces');
   const list = useRef<HTMLUListElement>(null);
   const [at, setAt] = useState(0);
   const focus = (place: number) => {
@@ -119,13 +120,13 @@ export function ExtractList({
   };
   const keys = (event: KeyboardEvent, row: ExtractRow, place: number) => {
     if (event.target !== event.currentTarget) return;
-    const deed = {
-      ArrowDown: () => focus(place + 1),
-      ArrowUp: () => focus(place - 1),
+    const judging = {
       Enter: () => accept(row, place),
       Delete: () => reject(row, place),
       Backspace: () => reject(row, place),
-    }[event.key];
+    };
+    const going = { ArrowDown: () => focus(place + 1), ArrowUp: () => focus(place - 1) };
+    const deed = { ...going, ...(mayJudge && judging) }[event.key];
     if (!deed) return;
     event.preventDefault();
     deed();
@@ -173,7 +174,7 @@ export function ExtractList({
                     Play
                   </WordButton>
                 )}
-                {row.kept ? (
+                {!mayJudge ? null : row.kept ? (
                   <>
                     <EdgeButtons row={row} onEdge={edge} />
                     {beside?.(row)}

@@ -1,5 +1,6 @@
 'use client';
 
+import { useMay } from '@/ui/shell';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { EXTRACT_KINDS, EXTRACT_LABELS } from '@/core/extracts/extracts';
 import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
@@ -34,6 +35,7 @@ export function ReadingPane({
   onKeep: (stretch: Stretch, kind: ShownExtract['kind']) => void;
 }) {
   const { text, blocks, sentences } = reading;
+  const mayKeep = useMay()('changePieces');
   const pane = useRef<HTMLDivElement>(null);
   const keepBar = useRef<HTMLDivElement>(null);
   const [chosen, setChosen] = useState<Stretch | null>(null);
@@ -146,7 +148,7 @@ export function ReadingPane({
       <p id="reading-keys" className="visually-hidden">
         Arrow keys choose a sentence, with Shift more of them; Enter keeps what is chosen as an extract.
       </p>
-      {chosen && (
+      {chosen && mayKeep && (
         <div ref={keepBar} className="keep-bar" role="toolbar" aria-label="Keep what is chosen">
           <span className="soft small-text">Keep as</span>
           {[...EXTRACT_KINDS, ...(reading.isTimed ? (['clip'] as const) : [])].map((kind) => (

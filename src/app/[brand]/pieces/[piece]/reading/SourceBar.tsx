@@ -3,6 +3,7 @@
 import { useRef, useState, type DragEvent, type ReactNode } from 'react';
 import type { Piece } from '@/usecases/pieces/reading';
 import { FieldRefusal } from '@/ui/FieldRefusal';
+import { Only } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 import { call, problemOf } from '@/ui/api';
 
@@ -70,9 +71,11 @@ export function SourceBar({
             <WordButton aria-pressed={!isEditing} onClick={() => onEdit(false)}>
               Read
             </WordButton>{' '}
-            <WordButton aria-pressed={isEditing} onClick={() => onEdit(true)}>
-              Correct the text
-            </WordButton>
+            <Only deed="changePieces">
+              <WordButton aria-pressed={isEditing} onClick={() => onEdit(true)}>
+                Correct the text
+              </WordButton>
+            </Only>
           </span>
         )}
         {hasText && !isEditing && (
@@ -85,9 +88,11 @@ export function SourceBar({
             onChange={(event) => onFind(event.target.value)}
           />
         )}
-        <WordButton onClick={() => chooser.current?.click()}>
-          {hasText ? 'Replace it with a file…' : 'Choose a file…'}
-        </WordButton>
+        <Only deed="changePieces">
+          <WordButton onClick={() => chooser.current?.click()}>
+            {hasText ? 'Replace it with a file…' : 'Choose a file…'}
+          </WordButton>
+        </Only>
         <input
           ref={chooser}
           type="file"
