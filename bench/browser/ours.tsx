@@ -6,6 +6,7 @@ import { addMonths } from '@/core/calendar/months';
 import { monthWeeks } from '@/core/calendar/month';
 import type { Slip } from '@/core/calendar/slip';
 import { addDays } from '@/core/time/days';
+import { ShellProvider, type Shell } from '@/ui/shell';
 import { SlipFace, slipClass } from '@/ui/SlipFace';
 import { Carrier } from '@/app/[brand]/calendar/Carrier';
 import { collisionBy, loadOf, placeOf, type Load } from '@/app/[brand]/calendar/dragging';
@@ -25,6 +26,16 @@ const timetable: Timetable = {
   bandOf: () => null,
   ownerName: () => 'Ines',
   pillarName: () => '',
+};
+const me: Shell['me'] = { id: 'ines', slug: 'ines', name: 'Ines', role: 'manager' };
+const shell: Shell = {
+  brand: {
+    ...{ id: 'bench', slug: 'bench', name: 'Bench', zone: 'UTC', weekStart: 1, wordsPerMinute: 150 },
+    ...{ asksSignOff: false, makersSend: null, makersExchange: false },
+  },
+  brands: [{ slug: 'bench', name: 'Bench' }],
+  ...{ people: [me], me, channels: [], pillars: [], campaigns: [] },
+  ...{ now: `${TODAY}T09:00:00.000Z`, today: TODAY },
 };
 const noMarks = () => 0;
 const NONE: never[] = [];
@@ -122,7 +133,11 @@ measure({
             ...benchPosts(count, 35, addDays(FIRST_DAY, MONTH_DAYS)).map((slip) => ({ ...slip, id: `${slip.id} b` })),
           ];
     root = createRoot(place);
-    root.render(arrangement === 'lanes' ? <BenchLanes posts={posts} /> : <BenchMonth posts={posts} />);
+    root.render(
+      <ShellProvider shell={shell}>
+        {arrangement === 'lanes' ? <BenchLanes posts={posts} /> : <BenchMonth posts={posts} />}
+      </ShellProvider>,
+    );
   },
   unmount() {
     root?.unmount();
