@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { createRoot, type Root } from 'react-dom/client';
 import { flushSync } from 'react-dom';
-import { DndContext, DragOverlay, MeasuringStrategy, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { DndContext, DragOverlay, MeasuringStrategy, MouseSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { addMonths } from '@/core/calendar/months';
 import { monthWeeks } from '@/core/calendar/month';
 import type { Slip } from '@/core/calendar/slip';
@@ -54,7 +54,7 @@ function BenchMonth({ posts }: { posts: Slip[] }) {
     const [from, to] = [weeks[0]![0]!.date, weeks.at(-1)![6]!.date];
     return slips.filter((slip) => slip.date! >= from && slip.date! <= to);
   }, [slips, weeks]);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  const sensors = useSensors(useSensor(MouseSensor, { activationConstraint: { distance: 5 } }));
   return (
     <TimetableProvider value={timetable}>
       <MarksProvider value={noMarks}>
