@@ -15,7 +15,7 @@ export function InPlace({
   shown,
   type,
   disabled,
-  className,
+  className = '',
   onCommit,
 }: {
   /** What it is, for screen readers: “Date”. */
@@ -32,7 +32,7 @@ export function InPlace({
   if (typed === null)
     return (
       <WordButton
-        className={className}
+        className={`in-place ${className}`}
         aria-label={`${label}: ${shown}. Change`}
         disabled={disabled}
         onClick={() => setTyped(value)}

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { minutesWords } from '@/core/prep/load';
 import type { BatchDayLine } from '@/usecases/prep/reading';
 import { shortDate } from '@/ui/format';
-import { useShell } from '@/ui/shell';
+import { Only, useShell } from '@/ui/shell';
 import { TermHint } from '@/ui/TermHint';
 
 /** The batch days ahead, and the way to another. */
@@ -14,9 +14,11 @@ export function BatchDays({ batchDays }: { batchDays: readonly BatchDayLine[] })
     <section aria-label="Batch days">
       <h2>
         <TermHint term="batchDay">Batch days</TermHint> <span className="figures soft">{batchDays.length}</span>
-        <Link className="small-text push" href={`/${brand.slug}/batch`} prefetch={false}>
-          Plan one
-        </Link>
+        <Only deed="planBatchDays">
+          <Link className="small-text push" href={`/${brand.slug}/batch`} prefetch={false}>
+            Plan one
+          </Link>
+        </Only>
       </h2>
       {batchDays.map(({ id, day, startsAt, name, steps, done, minutes }) => (
         <div className="desk-row" key={id}>

@@ -20,7 +20,7 @@ import { shortDate, spokenDate } from '@/ui/format';
 import { FirstChannel } from '@/ui/FirstChannel';
 import { HorizonBar } from '@/ui/HorizonBar';
 import { Notches } from '@/ui/Notches';
-import { useShell } from '@/ui/shell';
+import { Only, useMay, useShell } from '@/ui/shell';
 import type { WaitingProposal } from '@/usecases/proposals/proposals';
 import { Proposals } from './Proposals';
 import { BatchDays } from './BatchDays';
@@ -71,6 +71,7 @@ export function DeskScreen({
   aims: Readonly<Record<string, number>>;
 }) {
   const { brand, brands, channels, people, me } = useShell();
+  const may = useMay();
   const person = people.find(({ id }) => id === personId) ?? me;
   const router = useRouter();
   const [starting, setStarting] = useState<Opening | null>(null);
@@ -180,7 +181,9 @@ export function DeskScreen({
                     : 'The rhythm does not say what it should be.'}{' '}
                   {gaps.length === 1 ? 'It is the only opening' : `${gaps.length} openings`} in the next two weeks.
                 </p>
-                <Button onClick={() => setStarting(first)}>Start a post there</Button>{' '}
+                <Only deed="changePosts">
+                  <Button onClick={() => setStarting(first)}>Start a post there</Button>{' '}
+                </Only>
                 <Link className="btn btn-outline" href={`${calendar}?date=${first.date}`} prefetch={false}>
                   Look at that week
                 </Link>
@@ -201,6 +204,7 @@ export function DeskScreen({
                 <WordButton
                   className="push"
                   aria-label={`Start a post on ${channelOf(gap.channelId)?.name}, ${shortDate(gap.date)} ${gap.time}`}
+                  disabled={!may('changePosts')}
                   onClick={() => setStarting(gap)}
                 >
                   Start a post

@@ -9,7 +9,7 @@ import { useShell } from '@/ui/shell';
 export function RightsTable() {
   const { brand } = useShell();
   return (
-    <section aria-labelledby="rights">
+    <section className="rights" aria-labelledby="rights">
       <h2 id="rights">Who may do what</h2>
       <Table bsPrefix="settings-table">
         <thead>

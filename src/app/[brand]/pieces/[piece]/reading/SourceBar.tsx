@@ -67,16 +67,16 @@ export function SourceBar({
     >
       <div className="source-bar">
         {hasText && (
-          <span role="group" aria-label="The text">
-            <WordButton aria-pressed={!isEditing} onClick={() => onEdit(false)}>
-              Read
-            </WordButton>{' '}
-            <Only deed="changePieces">
+          <Only deed="changePieces">
+            <span role="group" aria-label="The text">
+              <WordButton aria-pressed={!isEditing} onClick={() => onEdit(false)}>
+                Read
+              </WordButton>{' '}
               <WordButton aria-pressed={isEditing} onClick={() => onEdit(true)}>
                 Correct the text
               </WordButton>
-            </Only>
-          </span>
+            </span>
+          </Only>
         )}
         {hasText && !isEditing && (
           <input
