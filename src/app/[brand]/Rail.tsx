@@ -40,8 +40,9 @@ const GROUNDS = [
  * The places in the order of the work; the brand at the head, who one is at the foot.
  *
  * @param dueByHand how many posts wait to be posted by hand now
+ * @param inTrouble how many were not sent on their day, or need to be looked at
  */
-export function Rail({ dueByHand }: { dueByHand: number }) {
+export function Rail({ dueByHand, inTrouble }: { dueByHand: number; inTrouble: number }) {
   const { brand, brands, people, me, now } = useShell();
   const may = useMay();
   const pathname = usePathname();
@@ -107,6 +108,12 @@ export function Rail({ dueByHand }: { dueByHand: number }) {
           return (
             <Link key={path} href={href} aria-current={pathname.startsWith(href) ? 'page' : undefined} prefetch={false}>
               {label}
+              {path === 'departures' && inTrouble > 0 && (
+                <span className="figures wrong" title="not sent">
+                  {inTrouble}
+                  <span className="visually-hidden"> not sent</span>
+                </span>
+              )}
               {path === 'departures' && dueByHand > 0 && (
                 <span className="figures attention" title="to be posted by hand now">
                   {dueByHand}

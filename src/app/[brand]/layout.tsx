@@ -2,7 +2,7 @@ import { cache } from 'react';
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { brandOfPage } from '@/app/server/brand';
-import { countDueByHand, existsOpenRestore } from '@/usecases/delivery/reading';
+import { countDueByHand, countInTrouble, existsOpenRestore } from '@/usecases/delivery/reading';
 import { ConnectionBar } from '@/ui/ConnectionBar';
 import { FocusKeeper } from '@/ui/FocusKeeper';
 import { MessagesProvider } from '@/ui/messages';
@@ -38,7 +38,10 @@ export default async function BrandLayout({
     brandOfPage(slug),
     dueByHand(slug),
   ]);
-  const isRestored = await existsOpenRestore(db, brand.id);
+  const [isRestored, inTrouble] = await Promise.all([
+    existsOpenRestore(db, brand.id),
+    countInTrouble(db, brand.id, today),
+  ]);
   return (
     <ShellProvider
       shell={{
@@ -68,7 +71,7 @@ export default async function BrandLayout({
           Skip to the content
         </a>
         <div className="shell">
-          <Rail dueByHand={due} />
+          <Rail dueByHand={due} inTrouble={inTrouble} />
           <main className="place" id="place" tabIndex={-1}>
             {isRestored && <RestoredBar />}
             {children}

@@ -126,10 +126,20 @@ describe('a slip', () => {
     asked: null,
     delivery: null,
     waived: [],
+    drafted: [],
     prep: null,
   };
   it('says what is missing', () =>
     expect(slipOf(source, { callSign: 'GR', sheet: glassrow }).missing).toBe('no picture'));
+  it('says that its draft was not checked, until somebody touched it or said so', () => {
+    const text = 'Rings are thin.';
+    const post = { ...source, caption: text, pictures: [{ ...picture, alt: 'The Moon' }] };
+    const missing = (drafted: SlipSource['drafted'], caption = text) =>
+      slipOf({ ...post, caption, drafted }, { callSign: 'GR', sheet: glassrow }).missing;
+    expect(missing([{ field: 'caption', text, origin: 'model' } as never])).toBe('draft not checked');
+    expect(missing([{ field: 'caption', text, origin: 'model', isRead: true } as never])).toBeNull();
+    expect(missing([{ field: 'caption', text, origin: 'model' } as never], 'Mine')).toBeNull();
+  });
   it('says that it waits to be released, until it is out', () => {
     const delivery: SlipSource['delivery'] = {
       mode: 'automatic',

@@ -3,6 +3,7 @@ import { isLeaving, type DeliveryMode, type DeliveryState } from '../delivery/de
 import { firstBlockOf } from '../posts/readiness';
 import { hasOwnWords } from '../posts/oneTitle';
 import { signOffState, type SignOff } from '../posts/signOff';
+import { unreadOf, type DraftedMark } from '../posts/unread';
 import { wantsOf } from '../posts/wants';
 import { progressOf, type WorkCounts, type WorkProgress } from '../prep/progress';
 import type { Work } from '../prep/step';
@@ -69,6 +70,8 @@ export interface SlipSource extends Words {
   version: number;
   pictures: readonly (PictureMeasures & { sha256: string; alt: string })[];
   waived: readonly { key: string }[];
+  /** The sentences that were put into its draft. */
+  drafted: readonly DraftedMark[];
   asked: { signOff: SignOff | null } | null;
   prep: { counts: WorkCounts; nextWork: Work | null } | null;
   delivery: {
@@ -123,7 +126,10 @@ function missingOf(post: SlipSource, sheet: RuleSheet): string | null {
   const signOff = signOffState(post.asked !== null, post.asked?.signOff ?? null, post);
   return (
     block?.short ??
-    wantsOf({ pictures: post.pictures, neededSteps: [], signOff, unread: 0 }, post.waived)[0]?.short ??
+    wantsOf(
+      { pictures: post.pictures, neededSteps: [], signOff, unread: unreadOf(post, post.drafted).length },
+      post.waived,
+    )[0]?.short ??
     null
   );
 }

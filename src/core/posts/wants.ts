@@ -58,7 +58,7 @@ export function wantsOf(
     wants.push({
       key: 'unread',
       field: 'words',
-      short: 'draft not read',
+      short: 'draft not checked',
       message: unread === 1 ? 'A sentence by Bimlo is not read.' : `${unread} sentences by Bimlo are not read.`,
     });
   for (const { id, title, ofPiece = false } of neededSteps)

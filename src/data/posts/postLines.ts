@@ -8,6 +8,7 @@ import type { Stage } from '@/core/stages/stages';
 import type { DeliveryMode, DeliveryState } from '@/core/delivery/delivery';
 import type { Parcel } from '@/core/delivery/network';
 import type { SignOff } from '@/core/posts/signOff';
+import type { DraftedMark } from '@/core/posts/unread';
 import type { Waiver } from '@/core/posts/wants';
 import type { WorkCounts } from '@/core/prep/progress';
 import { WORKS, type Work } from '@/core/prep/step';
@@ -37,6 +38,8 @@ export interface PostLine extends Words {
   /** In their order: content hash, media type and size of each picture. */
   pictures: (PictureMeasures & { sha256: string; alt: string })[];
   waived: Waiver[];
+  /** The sentences that were put into its draft. */
+  drafted: DraftedMark[];
   /** Where its brand asks for a yes and it stands before one or behind it: the last yes, if there is one; else null. */
   asked: { signOff: SignOff | null } | null;
   /** The steps before publishing; null for a post without prep. */
@@ -94,6 +97,7 @@ const LINE_COLUMNS: Columns<PostLine> = {
   publishedAt: instantText('p.published_at'),
   pictures: `coalesce(m.pictures, '[]')`,
   waived: 'p.waived',
+  drafted: 'p.drafted',
   asked: 'p.asked',
   prep: 's.prep',
   delivery: 'd.delivery',
@@ -102,7 +106,7 @@ const LINE_COLUMNS: Columns<PostLine> = {
 /** Only what the lines need: the column of search words is longer than all the rest. */
 const WANTED = `p.id, p.brand_id, p.piece_id, p.channel_id, p.format, p.title, p.headline, p.caption, p.preheader, p.keywords,
   p.first_comment, p.parts, p.hashtags, p.link, p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.series_number, p.address, p.version,
-  p.published_at, p.created_at, p.waived,
+  p.published_at, p.created_at, p.waived, p.drafted,
   case when p.stage in ('signOff', 'ready') and exists (select 1 from brands b where b.id = p.brand_id and b.asks_sign_off)
     then jsonb_build_object('signOff', p.signed_off) end as asked`;
 
@@ -304,14 +308,30 @@ export function listPlannedPosts(
   );
 }
 
-/** Scheduled posts of a brand that were planned for a day before the one given and have not left. */
-export function listOverduePosts(db: Queryable, brandId: string, before: LocalDate): Promise<PostLine[]> {
-  return lines(
-    db,
-    `p.brand_id = $1 and p.plan_date < $2 and p.stage = 'scheduled' and p.deleted_at is null`,
-    'p.plan_date, p.plan_time nulls last, p.id',
-    [brandId, before],
+/** Posts whose day passed before they were out, and that nobody has set aside. */
+const MISSED = `p.brand_id = $1 and p.plan_date < $2 and p.deleted_at is null and p.archived_at is null
+  and p.stage = any('{drafting,production,signOff,ready,scheduled}'::text[])`;
+
+/** Those of a brand, the day that passed last first, at most `limit`. */
+export function listMissedPosts(db: Queryable, brandId: string, today: LocalDate, limit: number): Promise<PostLine[]> {
+  const order = 'p.plan_date desc, p.plan_time desc nulls last, p.id';
+  return lines(db, MISSED, order, [brandId, today, limit], `order by ${order} limit $3`);
+}
+
+/**
+ * How many posts of a brand are not out though their day passed, or have a delivery that a person has to look at. Those that wait to be
+ * posted by hand are counted for themselves (`countDueByHand`).
+ */
+export async function countInTrouble(db: Queryable, brandId: string, today: LocalDate): Promise<number> {
+  const [row] = await db.rows<{ count: number }>(
+    `select (select count(*) from posts p where ${MISSED} and not exists (select 1 from deliveries h
+         where h.post_id = p.id and h.mode = 'byHand' and h.state = 'waiting'))::int
+       + (select count(*) from deliveries d join posts p on p.id = d.post_id
+          where d.state in ('failed', 'held', 'unknown') and d.brand_id = $1 and p.stage = 'scheduled'
+            and p.plan_date >= $2 and p.deleted_at is null)::int as count`,
+    [brandId, today],
   );
+  return row!.count;
 }
 
 /** The posts with these ids, as lines, in no order; on demand only those the calendar shows. */

@@ -8,7 +8,7 @@ import { blocksOf } from '@/core/posts/readiness';
 import type { Db } from '@/data/database/db';
 import { type Brand } from '@/data/brands/brands';
 import { listChannels, type Channel } from '@/data/brands/channels';
-import { listPostsBetween, listOverduePosts, type PostLine } from '@/data/posts/postLines';
+import { listPostsBetween, listMissedPosts, type PostLine } from '@/data/posts/postLines';
 
 /** A line of the timetable. */
 export interface Departure {
@@ -27,22 +27,24 @@ export interface Departure {
   handOver: { texts: { label: string; text: string }[]; pictures: ParcelPicture[] } | null;
 }
 
+/** Posts whose day passed that are shown at most, the last ones. */
+const MOST_MISSED = 200;
 /** Days the timetable looks ahead, today included. */
 export const DEPARTURE_DAYS = 8;
 
 /**
- * The timetable of a brand: everything planned from today for a week, and before that what waits for a person (failed,
- * held, to be handed over) or has not left though it was due.
+ * The timetable of a brand: everything planned from today for a week, and before that what is not out though its day passed, scheduled
+ * or not, until somebody deals with it.
  */
 export async function loadDepartures(db: Db, brand: Brand, now: Instant): Promise<Departure[]> {
   const today = localOf(now, brand.zone).date;
-  const [channels, coming, overdue] = await Promise.all([
+  const [channels, coming, missed] = await Promise.all([
     listChannels(db, brand.id),
     listPostsBetween(db, { brandIds: [brand.id], filter: NO_FILTER, today }, today, addDays(today, DEPARTURE_DAYS - 1)),
-    listOverduePosts(db, brand.id, today),
+    listMissedPosts(db, brand.id, today, MOST_MISSED),
   ]);
   const byId = new Map(channels.map((channel) => [channel.id, channel]));
-  return [...overdue, ...coming].flatMap((post) => {
+  return [...missed.reverse(), ...coming].flatMap((post) => {
     const channel = byId.get(post.channelId);
     return channel ? [departureOf(post, channel, now)] : [];
   });

@@ -1,14 +1,16 @@
 import type { Slip } from '@/core/calendar/slip';
 import { NEAR_DAYS, NO_FILTER } from '@/core/calendar/filter';
+import type { Fitness } from '@/core/delivery/departure';
 import { gapsByNeed, GAP_DAYS } from '@/core/rhythm/gaps';
 import type { Horizon } from '@/core/rhythm/horizon';
 import type { Opening } from '@/core/rhythm/openings';
 import type { Stage } from '@/core/stages/stages';
 import { addDays, startOfWeek } from '@/core/time/days';
-import { localOf, type Instant } from '@/core/time/plan';
+import { localOf, type Instant, type LocalDate } from '@/core/time/plan';
 import type { Brand } from '@/data/brands/brands';
 import type { Channel } from '@/data/brands/channels';
 import type { Db } from '@/data/database/db';
+import { listIdeas, type Piece } from '@/data/pieces/pieces';
 import { listPostsBetween } from '@/data/posts/postLines';
 import { loadHorizons } from '../calendar/loadCalendar';
 import { slipsOf } from '../posts/loadPosts';
@@ -16,6 +18,8 @@ import { loadDepartures, type Departure } from '../delivery/loadDepartures';
 
 /** The first desk: today, this week, and what is missing ahead. */
 export interface DeskView {
+  /** What is not out though its day passed, or that a person has to look at. */
+  inTrouble: Departure[];
   /** What leaves today and tomorrow. */
   leaves: Departure[];
   /** Posts of this week: all, those already out, and those ready or scheduled. */
@@ -25,7 +29,18 @@ export interface DeskView {
   horizons: Horizon[];
   /** Unfilled openings of the next two weeks, most needed first. */
   gaps: Opening[];
+  /** Ideas, with the channels they are suggested for. */
+  ideas: Pick<Piece, 'id' | 'title' | 'suggestedChannelIds'>[];
 }
+
+/** Ideas that openings are offered, at most. */
+const IDEAS = 200;
+
+const isInTrouble = ({ slip, fitness }: Departure, today: LocalDate): boolean =>
+  slip.date! < today || TROUBLE.includes(fitness);
+
+/** How a departure stands that goes no further by itself. */
+const TROUBLE: readonly Fitness[] = ['failed', 'held', 'unknown'];
 
 const READY: readonly Stage[] = ['ready', 'scheduled'];
 
@@ -37,17 +52,19 @@ export async function loadDesk(db: Db, brand: Brand, channels: readonly Channel[
   const monday = startOfWeek(today, brand.weekStart);
   const nearEnd = addDays(today, NEAR_DAYS - 1);
   const last = [addDays(monday, 6), nearEnd].sort().at(-1)!;
-  const [departures, posts, ahead] = await Promise.all([
+  const [departures, posts, ahead, ideas] = await Promise.all([
     loadDepartures(db, brand, now),
     listPostsBetween(db, scope, monday, last),
     loadHorizons(db, brand, channels, now),
+    listIdeas(db, [brand.id], IDEAS),
   ]);
   const slips = slipsOf(posts, channels);
   const week = slips.filter((slip) => slip.date! <= addDays(monday, 6));
   const aims = new Map(channels.map(({ id, aimDays }) => [id, aimDays]));
   const known = ahead.openings.filter(({ channelId, date }) => aims.has(channelId) && date < addDays(today, GAP_DAYS));
   return {
-    leaves: departures.filter(({ slip }) => slip.date! <= addDays(today, 1)),
+    inTrouble: departures.filter((one) => isInTrouble(one, today)),
+    leaves: departures.filter((one) => one.slip.date! <= addDays(today, 1) && !isInTrouble(one, today)),
     week: {
       all: week.length,
       out: week.filter(({ stage }) => stage === 'published').length,
@@ -57,6 +74,7 @@ export async function loadDesk(db: Db, brand: Brand, channels: readonly Channel[
       ({ date, stage }) => date! >= today && date! <= nearEnd && stage !== 'published' && !READY.includes(stage),
     ),
     horizons: ahead.horizons,
+    ideas: ideas.map(({ id, title, suggestedChannelIds }) => ({ id, title, suggestedChannelIds })),
     gaps: gapsByNeed(known, ahead.planned, (id) => aims.get(id)!, local),
   };
 }

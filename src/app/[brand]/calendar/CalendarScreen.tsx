@@ -371,6 +371,7 @@ export function CalendarScreen({
             time={adding.time}
             channelId={adding.channelId}
             opening={adding.opening}
+            ideas={adding.channelId ? shown.ideas.filter(isFor(adding.channelId)) : []}
             onMade={(made) => {
               made.forEach(changes.put);
               changes.readAnew();
@@ -405,3 +406,9 @@ const NO_SLIPS: readonly Slip[] = [];
 
 const planFromTray = (setPlanning: (planning: Planning) => void, today: LocalDate) => (idea: TrayIdea) =>
   setPlanning({ idea, date: today });
+
+/** Whether an idea is suggested for a channel. */
+const isFor =
+  (channelId: string) =>
+  ({ suggestedChannelIds }: TrayIdea): boolean =>
+    suggestedChannelIds.includes(channelId);

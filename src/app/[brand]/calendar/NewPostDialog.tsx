@@ -14,6 +14,10 @@ import { useKept } from '@/ui/useKept';
 import { useShell } from '@/ui/shell';
 import { useWhen } from '../WhenFields';
 import { FieldRefusal } from '@/ui/FieldRefusal';
+import { WordButton } from '@/ui/WordButton';
+
+/** Ideas offered at once, the last caught first. */
+const IDEAS_OFFERED = 6;
 
 /**
  * Makes a post in place: what it says becomes its piece; channel, date and time are set already where it was started from a
@@ -24,6 +28,7 @@ export function NewPostDialog({
   time: startTime,
   channelId,
   opening,
+  ideas = [],
   onMade,
   onClose,
 }: {
@@ -32,6 +37,8 @@ export function NewPostDialog({
   channelId?: string | undefined;
   /** The opening it shall fill, with the format and theme it asks for. */
   opening?: Opening | undefined;
+  /** Ideas that are suggested for its channel. */
+  ideas?: readonly { id: string; title: string }[];
   onMade: (slips: Slip[]) => void;
   onClose: () => void;
 }) {
@@ -41,6 +48,7 @@ export function NewPostDialog({
   const [channelIds, setChannelIds] = useState<string[]>(channelId ? [channelId] : []);
   const when = useWhen('new-post', startDate, startTime);
   const [pieceId, setPieceId] = useState<string | null>(null);
+  const [idea, setIdea] = useState<{ id: string; title: string } | null>(null);
   const [problem, setProblem] = useState<{ field?: string; message: string } | null>(null);
   const channel = channels.find(({ id }) => id === channelId);
   const asked = opening ? askedFor(opening) : '';
@@ -49,7 +57,7 @@ export function NewPostDialog({
     event.preventDefault();
     if (channelIds.length === 0)
       return setProblem({ field: 'channels', message: 'Choose at least one channel: a post is made for each.' });
-    let piece = pieceId;
+    let piece = idea?.id ?? pieceId;
     if (piece === null) {
       const caught = await call<{ id: string }>('POST', '/api/pieces', {
         brandId: channel?.brandId ?? brand.id,
@@ -84,17 +92,38 @@ export function NewPostDialog({
         </Modal.Header>
         <Modal.Body>
           {asked && <p className="soft">The rhythm asks for: {asked}.</p>}
-          <Form.Group controlId="new-post-what" className="mb-3">
-            <Form.Label>Working title</Form.Label>
-            <Form.Control
-              dir="auto"
-              autoFocus
-              value={title}
-              onChange={(event) => set({ title: event.target.value })}
-              autoComplete="off"
-            />
-            {problem?.field === 'title' && <FieldRefusal tied>{problem.message}</FieldRefusal>}
-          </Form.Group>
+          {idea ? (
+            <p className="mb-3">
+              From the idea <b dir="auto">{idea.title}</b>{' '}
+              <WordButton onClick={() => setIdea(null)}>Start with a title instead</WordButton>
+            </p>
+          ) : (
+            <Form.Group controlId="new-post-what" className="mb-3">
+              <Form.Label>Working title</Form.Label>
+              <Form.Control
+                dir="auto"
+                autoFocus
+                value={title}
+                onChange={(event) => set({ title: event.target.value })}
+                autoComplete="off"
+              />
+              {problem?.field === 'title' && <FieldRefusal tied>{problem.message}</FieldRefusal>}
+            </Form.Group>
+          )}
+          {!idea && ideas.length > 0 && (
+            <div className="mb-3" role="group" aria-label="Ideas for this channel">
+              <span className="soft small-text">Or from an idea for {channel?.name ?? 'this channel'}:</span>
+              <ul className="idea-choice">
+                {ideas.slice(0, IDEAS_OFFERED).map((one) => (
+                  <li key={one.id}>
+                    <WordButton dir="auto" onClick={() => setIdea(one)}>
+                      {one.title}
+                    </WordButton>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
           {!channel && (
             <div className="mb-3">
               <ChannelChoice legend="Create a post for each channel" chosen={channelIds} onChange={setChannelIds} />

@@ -77,6 +77,16 @@ describe('a new post', () => {
     ({ path }) =>
       path === '/api/pieces' ? { value: { id: 'piece' } } : planned;
 
+  it('on an opening is offered the ideas for its channel, and plans the one chosen', async () => {
+    server.answer = serve({ value: { slips: [testSlip()] } });
+    const { onClose } = open({ channelId: 'pl', time: '18:00', opening, ideas: [{ id: 'moon', title: 'Moon dogs' }] });
+    press('Moon dogs');
+    expect(screen.queryByLabelText('Working title')).toBeNull();
+    press('Plan for Fri 27 Nov 18:00');
+    await waitFor(() => expect(onClose).toHaveBeenCalled());
+    expect(server.calls.map(({ path }) => path)).toEqual(['/api/pieces/moon/plan']);
+  });
+
   it('on an opening takes its format and pillar, and says what the rhythm asks for', async () => {
     const made = [testSlip()];
     server.answer = serve({ value: { slips: made } });
@@ -273,7 +283,7 @@ describe('an idea dropped on the calendar', () => {
     const { plan, put, undo } = open();
     await act(() => plan(idea, { date: '2026-11-26' }));
     expect(put.mock.calls.map(([slip]) => slip)).toEqual(made);
-    expect(screen.getByText('Planned “Moon” on Thu 26 Nov: GR, PL.')).toBeTruthy();
+    expect(screen.getByText('Planned “Moon” for Thu 26 Nov 14:30: GR, PL.')).toBeTruthy();
     await act(async () => press('Undo'));
     expect(undo.mock.calls).toEqual([['c']]);
   });

@@ -5,7 +5,7 @@ import type { Opening } from '@/core/rhythm/openings';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { TrayIdea } from '@/usecases/calendar/loadCalendar';
 import { call, problemOf, type Answer } from '@/ui/api';
-import { shortDate } from '@/ui/format';
+import { plannedWords } from '../plannedWords';
 import { useSay } from '@/ui/messages';
 import type { useChanges } from './useChanges';
 
@@ -51,9 +51,8 @@ export function usePlanning(
   function planned(idea: TrayIdea, { slips: made, changeId }: PlannedPosts) {
     made.forEach(put);
     readAnew();
-    const on = made[0]?.date ? `on ${shortDate(made[0].date)}` : 'without a date';
     say({
-      text: `Planned “${idea.title}” ${on}: ${made.map((slip) => slip.callSign).join(', ')}.`,
+      text: `${plannedWords(idea.title, made)}.`,
       deed: { label: 'Undo', run: () => void undo(changeId) },
     });
   }

@@ -45,6 +45,7 @@ export function DepartureBoard({
 
   const todays = departures.filter(({ slip }) => slip.date === today);
   const failed = departures.filter(({ fitness }) => ['failed', 'held', 'unknown'].includes(fitness)).length;
+  const missed = departures.filter(({ slip }) => slip.date! < today).length;
   const out = todays.filter(({ fitness }) => fitness === 'out').length;
   const handOver =
     departures.find(({ slip, handOver: over }) => over && slip.id === chosen) ??
@@ -60,6 +61,7 @@ export function DepartureBoard({
         <span className="soft" role="status">
           {spokenDate(today)} · {todays.length - out} to send, {out} published
           {failed > 0 && <span className="wrong">, {failed} in trouble</span>}
+          {missed > 0 && <span className="wrong">, {missed} not sent on their day</span>}
         </span>
       </header>
       <div className="place-body">

@@ -26,6 +26,7 @@ import { Proposals } from './Proposals';
 import { BatchDays } from './BatchDays';
 import { PersonChoice } from './PersonChoice';
 import { StepList } from './StepList';
+import { useRefresh } from '@/ui/useRefresh';
 import { WordButton } from '@/ui/WordButton';
 import { TermHint } from '@/ui/TermHint';
 
@@ -33,6 +34,10 @@ const NewPostDialog = dynamic(() => import('../calendar/NewPostDialog').then((mo
   ssr: false,
 });
 
+/** How often the desk is read anew, over the brand's midnight too, in milliseconds. */
+const REFRESH_EVERY_MS = 15_000;
+/** Posts listed that were not sent. */
+const IN_TROUBLE_SHOWN = 8;
 /** Gaps listed below the first. */
 const GAPS_SHOWN = 8;
 
@@ -76,7 +81,8 @@ export function DeskScreen({
   const router = useRouter();
   const [starting, setStarting] = useState<Opening | null>(null);
   const channelOf = (id: string) => channels.find((channel) => channel.id === id);
-  const { leaves, week, near, horizons, gaps } = desk;
+  const { inTrouble, leaves, week, near, horizons, gaps } = desk;
+  useRefresh(REFRESH_EVERY_MS);
   const [first, ...rest] = gaps;
   const tomorrow = addDays(today, 1);
   const calendar = `/${brand.slug}/calendar`;
@@ -104,8 +110,30 @@ export function DeskScreen({
           <BatchDays batchDays={batchDays} />
         </div>
         <div>
+          {inTrouble.length > 0 && (
+            <section aria-label="Not sent">
+              <h2>
+                Not sent <span className="figures wrong">{inTrouble.length}</span>
+                <Link className="small-text push" href={`/${brand.slug}/departures`} prefetch={false}>
+                  Departures
+                </Link>
+              </h2>
+              {inTrouble.slice(0, IN_TROUBLE_SHOWN).map((row) => (
+                <LeavingRow
+                  key={row.slip.id}
+                  row={row}
+                  day={row.slip.date === today ? null : shortDate(row.slip.date!)}
+                  color={channelOf(row.slip.channelId)?.color}
+                  href={`${calendar}?date=${row.slip.date}&post=${row.slip.id}`}
+                />
+              ))}
+              {inTrouble.length > IN_TROUBLE_SHOWN && (
+                <p className="soft small-text">and {inTrouble.length - IN_TROUBLE_SHOWN} more</p>
+              )}
+            </section>
+          )}
           {[
-            { name: 'To send today', rows: leaves.filter(({ slip }) => slip.date! <= today) },
+            { name: 'To send today', rows: leaves.filter(({ slip }) => slip.date === today) },
             { name: 'To send tomorrow', rows: leaves.filter(({ slip }) => slip.date === tomorrow) },
           ].map(({ name, rows }) => (
             <section key={name} aria-label={name}>
@@ -146,7 +174,13 @@ export function DeskScreen({
                 <Notches stage={slip.stage} />
               </div>
             ))}
-            {near.length === 0 && <p className="soft">Everything in the next three days is ready.</p>}
+            {near.length === 0 && (
+              <p className="soft">
+                {inTrouble.length > 0
+                  ? 'Everything else in the next three days is ready.'
+                  : 'Everything in the next three days is ready.'}
+              </p>
+            )}
           </section>
           <section aria-label="Horizon">
             <h2>
@@ -221,6 +255,7 @@ export function DeskScreen({
           time={starting.time}
           channelId={starting.channelId}
           opening={starting}
+          ideas={desk.ideas.filter(({ suggestedChannelIds }) => suggestedChannelIds.includes(starting.channelId))}
           onMade={(made) => router.push(`${calendar}?date=${starting.date}&post=${made[0]!.id}`)}
           onClose={() => setStarting(null)}
         />
@@ -234,11 +269,22 @@ const reachDays = (reach: DeskView['horizons'][number]['planned']): number => da
 const dayWord = (date: string, today: string): string =>
   date === today ? 'today' : date === addDays(today, 1) ? 'tomorrow' : shortDate(date);
 
-function LeavingRow({ row, color, href }: { row: Departure; color: string | undefined; href: string }) {
+function LeavingRow({
+  row,
+  day = null,
+  color,
+  href,
+}: {
+  row: Departure;
+  /** Its day in words; null where its place tells. */
+  day?: string | null;
+  color: string | undefined;
+  href: string;
+}) {
   const { words, isWrong } = FITNESS_WORDS[row.fitness];
   return (
     <div className="desk-row">
-      <span className="figures when">{row.slip.time ?? 'no time'}</span>
+      <span className="figures when">{day ?? row.slip.time ?? 'no time'}</span>
       <CallSign sign={row.slip.callSign} color={color ?? 'currentcolor'} />
       <Link dir="auto" href={href} prefetch={false}>
         {row.slip.title}

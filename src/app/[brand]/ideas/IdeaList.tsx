@@ -7,8 +7,9 @@ import { useState } from 'react';
 import type { LocalDate } from '@/core/time/plan';
 import type { Piece } from '@/usecases/pieces/reading';
 import { CallSign } from '@/ui/CallSign';
-import { dayAndTime, shortDate } from '@/ui/format';
+import { dayAndTime } from '@/ui/format';
 import { useSay } from '@/ui/messages';
+import { plannedWords } from '../plannedWords';
 import { useMadeMessage } from '../useMadeMessage';
 import { Only, useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
@@ -118,9 +119,7 @@ export function IdeaList({
           piece={planning}
           date={today}
           onPlanned={({ slips, changeId }) => {
-            const when = slips[0]?.date ? `for ${shortDate(slips[0].date)}` : 'without a date';
-            const label = `Planned “${planning.title}” ${when}: ${slips.map((slip) => slip.callSign).join(', ')}`;
-            sayMade({ label, changeId });
+            sayMade({ label: plannedWords(planning.title, slips), changeId });
           }}
           onClose={() => setPlanning(null)}
         />

@@ -20,6 +20,7 @@ import type { SheetStep } from '@/core/posts/sheet';
 import { progressOfSteps, progressTogether } from '@/core/prep/progress';
 import { Notches } from '@/ui/Notches';
 import { Progress, progressWords } from '@/ui/Progress';
+import { plannedWords } from '../../plannedWords';
 import { useMadeMessage } from '../../useMadeMessage';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { Only, OnlyTyped, useMay, useShell } from '@/ui/shell';
@@ -288,7 +289,7 @@ export function PieceScreen({
           }}
           date={today}
           isDayGiven
-          onPlanned={({ changeId }) => sayMade({ label: `Planned “${piece.title}”`, changeId })}
+          onPlanned={({ slips: made, changeId }) => sayMade({ label: plannedWords(piece.title, made), changeId })}
           onClose={() => setPlanning(false)}
         />
       )}
