@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { brandOfPage } from '@/app/server/brand';
+import { LeaveGuard } from '@/ui/LeaveGuard';
 import { SettingsNav } from './SettingsNav';
 
 /** The settings of a brand: one page for each subject. */
@@ -18,7 +19,9 @@ export default async function SettingsLayout({
         <span className="soft">{brand.name}</span>
       </header>
       <SettingsNav slug={brand.slug} />
-      <div className="place-body settings">{children}</div>
+      <LeaveGuard>
+        <div className="place-body settings">{children}</div>
+      </LeaveGuard>
     </>
   );
 }

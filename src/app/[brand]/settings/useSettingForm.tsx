@@ -3,6 +3,7 @@
 import { useForm, type DefaultValues, type FieldValues, type Path } from 'react-hook-form';
 import type { Refusal } from '@/core/refusal';
 import { FieldRefusal } from '@/ui/FieldRefusal';
+import { useUnsaved } from '@/ui/LeaveGuard';
 import { Problem } from './Problem';
 import { useSetting } from './useSetting';
 
@@ -16,14 +17,18 @@ import { useSetting } from './useSetting';
 export function useSettingForm<T extends FieldValues>(kept: T, version: number) {
   const form = useForm<T>({ defaultValues: kept as DefaultValues<T> });
   const setting = useSetting(version);
-  const { errors } = form.formState;
+  const { errors, isDirty } = form.formState;
+  useUnsaved(isDirty);
 
   /** Saves what was typed; what came of it is told only when it was done. */
   async function save<A>(path: string, body: object, onDone: (value: A) => void): Promise<void> {
     form.clearErrors();
     const answer = await setting.save<A>('POST', path, body);
     if (answer.kind === 'refused') showAt(answer.refusal);
-    if (answer.kind === 'done') onDone(answer.value);
+    if (answer.kind !== 'done') return;
+    // What was typed is what stands now.
+    form.reset(form.getValues());
+    onDone(answer.value);
   }
 
   const messageOf = (field: Path<T>) => errors[field]?.message as string | undefined;

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { useLeave } from '@/ui/LeaveGuard';
 import { Controller, useFieldArray, useWatch } from 'react-hook-form';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -29,6 +30,7 @@ const NEW: Shown = {
 /** The fan-outs of a brand: chosen on the left, its rows set on the right. */
 export function FanOutSettings({ fanOuts }: { fanOuts: readonly Shown[] }) {
   const [chosen, setChosen] = useState(fanOuts[0]!.slug);
+  const leave = useLeave();
   const fanOut = chosen === '' ? NEW : (fanOuts.find(({ slug }) => slug === chosen) ?? fanOuts[0]!);
   return (
     <div className="prep-sheets">
@@ -38,7 +40,7 @@ export function FanOutSettings({ fanOuts }: { fanOuts: readonly Shown[] }) {
             key={slug}
             type="button"
             aria-current={slug === fanOut.slug ? 'true' : undefined}
-            onClick={() => setChosen(slug)}
+            onClick={() => leave(() => setChosen(slug))}
           >
             {name}{' '}
             <span className="figures soft">
@@ -47,7 +49,11 @@ export function FanOutSettings({ fanOuts }: { fanOuts: readonly Shown[] }) {
             </span>
           </button>
         ))}
-        <button type="button" aria-current={chosen === '' ? 'true' : undefined} onClick={() => setChosen('')}>
+        <button
+          type="button"
+          aria-current={chosen === '' ? 'true' : undefined}
+          onClick={() => leave(() => setChosen(''))}
+        >
           New fan-out
         </button>
       </nav>

@@ -19,6 +19,7 @@ import { Weekdays } from '@/ui/Weekdays';
 import { SpanList, type Span } from '../SpanList';
 import { RightsTable } from './RightsTable';
 import { useSettingForm } from '../useSettingForm';
+import { useLeave } from '@/ui/LeaveGuard';
 import { WordButton } from '@/ui/WordButton';
 import Table from 'react-bootstrap/Table';
 import { FieldRefusal } from '@/ui/FieldRefusal';
@@ -48,6 +49,7 @@ export function PeopleSettings({
   const [open, setOpen] = useState<string | null>(null);
   const opened = people.find(({ id }) => id === open) ?? null;
   const mayChange = useMay()('manageHouse');
+  const leave = useLeave();
   return (
     <div className="two-columns is-wide-first">
       <section>
@@ -67,7 +69,7 @@ export function PeopleSettings({
                 <th scope="row">
                   <span className="dot" style={{ background: person.color }} aria-hidden="true" />{' '}
                   {mayChange ? (
-                    <WordButton aria-expanded={open === person.id} onClick={() => setOpen(person.id)}>
+                    <WordButton aria-expanded={open === person.id} onClick={() => leave(() => setOpen(person.id))}>
                       {person.name}
                     </WordButton>
                   ) : (
@@ -86,7 +88,7 @@ export function PeopleSettings({
           </tbody>
         </Table>
         {open !== null && (
-          <WordButton className="mt-2" onClick={() => setOpen(null)}>
+          <WordButton className="mt-2" onClick={() => leave(() => setOpen(null))}>
             Add somebody
           </WordButton>
         )}

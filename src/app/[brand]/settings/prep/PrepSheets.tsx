@@ -12,6 +12,7 @@ import { useShell } from '@/ui/shell';
 import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
 import { StepForm, StepPlace } from '../../sheet/StepForm';
+import { useLeave, useUnsaved } from '@/ui/LeaveGuard';
 import { WordButton } from '@/ui/WordButton';
 
 interface Sheet {
@@ -27,6 +28,7 @@ const isOfPiece = (subject: PrepSubject): boolean => PIECE_SUBJECTS.includes(sub
 /** Prep sheets by format and kind of piece: the steps in their order, each changed in its place. */
 export function PrepSheets({ sheets }: { sheets: readonly Sheet[] }) {
   const [subject, setSubject] = useState(sheets[0]!.subject);
+  const leave = useLeave();
   const sheet = sheets.find((one) => one.subject === subject) ?? sheets[0]!;
   return (
     <div className="prep-sheets">
@@ -42,7 +44,7 @@ export function PrepSheets({ sheets }: { sheets: readonly Sheet[] }) {
                 key={one.subject}
                 type="button"
                 aria-current={one === sheet ? 'true' : undefined}
-                onClick={() => setSubject(one.subject)}
+                onClick={() => leave(() => setSubject(one.subject))}
               >
                 {SUBJECT_LABELS[one.subject]} <span className="figures soft">{one.lines.length}</span>
               </button>
@@ -61,6 +63,7 @@ function OneSheet({ sheet }: { sheet: Sheet }) {
   const [lines, setLines] = useState<readonly PrepLine[]>(sheet.lines);
   const [open, setOpen] = useState<number | 'new' | null>(null);
   const setting = useSetting(sheet.version);
+  useUnsaved(JSON.stringify(lines) !== JSON.stringify(sheet.lines));
   const isChanged = JSON.stringify(lines) !== JSON.stringify(sheet.lines);
 
   async function write(method: 'POST' | 'DELETE', body: object, done: string) {

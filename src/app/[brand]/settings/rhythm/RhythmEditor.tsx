@@ -15,6 +15,7 @@ import { useSetting } from '../useSetting';
 import { SpanList, type Span } from '../SpanList';
 import { PracticeGrid } from './PracticeGrid';
 import { DateField } from '@/ui/DateField';
+import { useUnsaved } from '@/ui/LeaveGuard';
 import { WordButton } from '@/ui/WordButton';
 import Table from 'react-bootstrap/Table';
 import { FieldRefusal } from '@/ui/FieldRefusal';
@@ -49,6 +50,7 @@ export function RhythmEditor({
   const [entries, setEntries] = useState<readonly RhythmEntry[]>(kept);
   const [pauses, setPauses] = useState<readonly Span[]>(keptPauses);
   const setting = useSetting(version);
+  useUnsaved(JSON.stringify([entries, pauses]) !== JSON.stringify([kept, keptPauses]));
   const isChanged = !sameRhythm(
     { entries: withoutIds(entries), pauses },
     { entries: withoutIds(kept), pauses: keptPauses },

@@ -28,6 +28,7 @@ import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
 import { FormatRules } from './FormatRules';
 import { Whole } from './Whole';
+import { useUnsaved } from '@/ui/LeaveGuard';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 
 const UNIT_LABELS: Record<CountUnit, string> = {
@@ -71,6 +72,7 @@ export function SheetEditor({
   const [sheet, setSheet] = useState(kept);
   const [pasted, setPasted] = useState(EXAMPLE);
   const setting = useSetting(version);
+  useUnsaved(JSON.stringify(sheet) !== JSON.stringify(kept));
   const isChanged = id === null || JSON.stringify(sheet) !== JSON.stringify(kept);
   const check = readRuleSheet(sheet);
   const set = (part: Partial<RuleSheet>) => setSheet({ ...sheet, ...part });

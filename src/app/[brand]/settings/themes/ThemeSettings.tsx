@@ -9,6 +9,7 @@ import { useShell } from '@/ui/shell';
 import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
 import { DateField } from '@/ui/DateField';
+import { useUnsaved } from '@/ui/LeaveGuard';
 import { WordButton } from '@/ui/WordButton';
 
 interface Theme {
@@ -50,6 +51,7 @@ function ThemeRow({ kind, theme, version }: { kind: 'pillars' | 'campaigns'; the
   const say = useSay();
   const [fields, setFields] = useState(theme);
   const setting = useSetting(version);
+  useUnsaved(JSON.stringify(fields) !== JSON.stringify(theme));
   const [problem, setProblem] = useState<string | null>(null);
   const isNew = theme.id === null;
   const isChanged = JSON.stringify(fields) !== JSON.stringify(theme);
