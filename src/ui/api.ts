@@ -40,7 +40,11 @@ export const REQUEST_KEY_HEADER = 'idempotency-key';
 export const SEEN_HEADER = 'if-match';
 
 /** What people read when the server broke. */
-const BROKEN = 'Bimlo had an error of its own, so this was not done. What you typed is kept here; its log says more.';
+const BROKEN = 'Bimlo had an error of its own, so this was not done. Its log says more.';
+
+/** Refusals that say nothing of what was asked: the same may be done a moment later. */
+const PASSING = ['broken', 'diskFull'];
+export const isPassing = ({ code }: Refusal): boolean => PASSING.includes(code);
 
 /** Writes under way, by what they say: the same one pressed again meanwhile is the same one. */
 const underWay = new Map<string, Promise<Answer<unknown>>>();

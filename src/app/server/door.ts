@@ -114,7 +114,7 @@ async function unbroken(request: Request, answer: () => Promise<Response>): Prom
 const NOBODY: Refusal = { code: 'nobody', message: 'Say first who you are: open Bimlo and choose yourself.' };
 export const BROKEN: Refusal = {
   code: 'broken',
-  message: 'Bimlo had an error of its own, so this was not done. What you typed is kept here; its log says more.',
+  message: 'Bimlo had an error of its own, so this was not done. Its log says more.',
 };
 const LOST: Refusal = {
   code: 'lostFile',

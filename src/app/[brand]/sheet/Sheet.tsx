@@ -43,6 +43,11 @@ const SAVE_WORDS: Record<SaveState, string> = {
   unsaved: 'not saved yet',
   unreachable: 'not saved: Bimlo cannot be reached. Kept here, tried again.',
 };
+/** In place of those, where the browser keeps nothing. */
+const NOT_KEPT: Partial<Record<SaveState, string>> = {
+  unsaved: 'not saved yet, and only on this page: do not close it',
+  unreachable: 'not saved: Bimlo cannot be reached. Tried again, but only on this page: do not close it.',
+};
 
 /** How often a scheduled post's sheet looks whether it left, in milliseconds. */
 const LOOK_EVERY_MS = 4_000;
@@ -175,7 +180,7 @@ export function Sheet({
           </Link>
         </span>
         <span className={`save-state ${editor.saveState === 'unreachable' ? 'wrong' : 'soft'}`} role="status">
-          {SAVE_WORDS[editor.saveState]}
+          {(!editor.isKept && NOT_KEPT[editor.saveState]) || SAVE_WORDS[editor.saveState]}
         </span>
         {!isFixed && (
           <WordButton onClick={() => onMove(sheet)} aria-keyshortcuts="m">

@@ -125,6 +125,28 @@ describe('a text of a post', () => {
     expect([stored.caption, result.current.saveState, listDrafts()]).toEqual(['Kept', 'saved', []]);
   });
 
+  it.each(['broken', 'diskFull'])('refused because the server is %s is tried again, with the reason', async (code) => {
+    const { result } = await open();
+    server.answer = () => ({ refusal: { code, message: 'An error of its own.' } });
+    act(() => result.current.type('caption', 'Kept'));
+    await wait(500);
+    expect([result.current.saveState, result.current.problem?.message]).toEqual(['unsaved', 'An error of its own.']);
+    server.answer = serve;
+    await wait(3_000);
+    expect([stored.caption, result.current.saveState, result.current.problem]).toEqual(['Kept', 'saved', null]);
+  });
+
+  it('that the browser has no room for is not said to be kept', async () => {
+    const { result } = await open();
+    expect(result.current.isKept).toBe(true);
+    vi.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    act(() => result.current.type('caption', 'Not kept'));
+    vi.restoreAllMocks();
+    expect(result.current.isKept).toBe(false);
+  });
+
   it('that is refused stays as it was typed, with the reason', async () => {
     const { result } = await open();
     server.answer = () => ({ refusal: { code: 'textTooLong', field: 'caption', message: 'Shorten it.' } });

@@ -5,7 +5,7 @@ import type { PostSheet } from '@/core/posts/sheet';
 import { recordChange, redo, undo, type UndoStack } from '@/core/captions/undo';
 import { WRITTEN_FIELDS, type WrittenField } from '@/core/posts/written';
 import type { Refusal } from '@/core/refusal';
-import { call, type Answer } from '@/ui/api';
+import { call, isPassing, type Answer } from '@/ui/api';
 import { claimDrafts, dropDraft, editOf, keepDraft, listDrafts, type DraftField } from '@/ui/drafts';
 import { keepUndoStack, undoStackOf } from '@/ui/undoStore';
 import { useInTurn } from '@/ui/useInTurn';
@@ -39,6 +39,8 @@ export interface PostEditor {
   texts: Texts | null;
   saveState: SaveState;
   conflicts: readonly Conflict[];
+  /** Whether what is not saved yet survives a reload: a browser without room, or that may not, keeps nothing. */
+  isKept: boolean;
   /** Why the server would not save a field, or the post is not there. */
   problem: Refusal | null;
   type(field: DraftField, text: string): void;
@@ -71,6 +73,7 @@ export function usePostEditor(
   const [saveState, setSaveState] = useState<SaveState>('saved');
   const [conflicts, setConflicts] = useState<readonly Conflict[]>([]);
   const [problem, setProblem] = useState<Refusal | null>(null);
+  const [isKept, setKept] = useState(true);
   // The present truth for callbacks that run later than the render they were made in.
   const truth = useRef({ sheet: initial, texts, conflicts: [] as readonly Conflict[] });
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -148,6 +151,8 @@ export function usePostEditor(
       takeIn(answer.current as PostSheet);
     } else {
       setProblem(answer.refusal);
+      // What was asked is in order: it is tried again, as without a connection.
+      if (isPassing(answer.refusal)) timer.current = setTimeout(() => void save(), TRY_AGAIN_MS);
       return setSaveState('unsaved');
     }
     if (dirtyFields().length > 0) return saveOnce();
@@ -168,7 +173,7 @@ export function usePostEditor(
       setTexts(truth.current.texts);
       const base = pick(current)[field] ?? '';
       if (text === base) dropDraft(at, field);
-      else keepDraft({ at, field, text, base, version: current.version });
+      else setKept(keepDraft({ at, field, text, base, version: current.version }));
       setSaveState('unsaved');
       clearTimeout(timer.current);
       timer.current = setTimeout(() => void save(), SAVE_AFTER_MS);
@@ -301,7 +306,7 @@ export function usePostEditor(
     };
   }, [at, load, save]);
 
-  return { sheet, texts, saveState, conflicts, problem, type, step, settle, change, reload };
+  return { sheet, texts, saveState, conflicts, isKept, problem, type, step, settle, change, reload };
 }
 
 /** The texts of a sheet, one entry for each single text and for each part. */

@@ -104,6 +104,17 @@ describe('a text of a piece', () => {
     expect([stored.note, editor.current.problem]).toEqual(['Five posts', null]);
   });
 
+  it('is tried again where the server broke, and says so', async () => {
+    const editor = await open();
+    server.answer = () => ({ refusal: { code: 'broken', message: 'An error of its own.' } });
+    act(() => editor.current.type('note', 'Five posts'));
+    await wait(700);
+    expect(editor.current.problem?.message).toBe('An error of its own. It is kept here and tried again.');
+    server.answer = save;
+    await wait(3_000);
+    expect([stored.note, editor.current.problem]).toEqual(['Five posts', null]);
+  });
+
   it('that is refused says why, and does not hold up the others', async () => {
     const editor = await open();
     server.answer = (call) =>

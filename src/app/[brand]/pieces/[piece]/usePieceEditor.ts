@@ -5,7 +5,7 @@ import type { PieceKind } from '@/core/pieces/kinds';
 import type { SheetStep } from '@/core/posts/sheet';
 import type { LocalDate } from '@/core/time/plan';
 import type { Piece } from '@/usecases/pieces/reading';
-import { call, UNREACHABLE, type Answer } from '@/ui/api';
+import { call, isPassing, UNREACHABLE, type Answer } from '@/ui/api';
 import { chosenDraft, chosenIn, claimDrafts, dropDraft, editOf, keepDraft, listDrafts, type Draft } from '@/ui/drafts';
 import { useInTurn } from '@/ui/useInTurn';
 
@@ -36,6 +36,9 @@ export interface PieceProblem {
   theirs?: string;
 }
 
+const KEPT = 'It is kept here and tried again.';
+const NOT_KEPT = 'It is tried again, but only on this page: do not close it.';
+
 /** Saved when the field is left: half of them may be refused. */
 const WHEN_LEFT: readonly PieceField[] = ['title', 'link'];
 
@@ -56,6 +59,8 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
   const [problem, setProblem] = useState<PieceProblem | null>(null);
   // The present truth for callbacks that run later than the render they were made in.
   const truth = useRef({ piece: initial, texts, conflict: null as PieceField | null });
+  /** Whether the browser keeps what is not saved yet. */
+  const isKept = useRef(true);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const inTurn = useInTurn();
 
@@ -83,8 +88,9 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
           version: truth.current.piece.version,
           ...part,
         });
-        if (answer.kind === 'unreachable') {
-          setProblem({ message: `${UNREACHABLE} It is kept here and tried again.` });
+        if (answer.kind === 'unreachable' || (answer.kind === 'refused' && isPassing(answer.refusal))) {
+          const why = answer.kind === 'refused' ? answer.refusal.message : UNREACHABLE;
+          setProblem({ message: `${why} ${isKept.current ? KEPT : NOT_KEPT}` });
           if (Object.keys(part).some(isField)) timer.current = setTimeout(save, TRY_AGAIN_MS);
           else setTimeout(() => void send(change), TRY_AGAIN_MS);
           return;
@@ -143,7 +149,7 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
       if (text === saved[field]) {
         dropDraft(at, field);
         setProblem((now) => (now?.field === field && now.theirs === undefined ? null : now));
-      } else keepDraft({ at, field, text, base: saved[field], version: saved.version });
+      } else isKept.current = keepDraft({ at, field, text, base: saved[field], version: saved.version });
       if (WHEN_LEFT.includes(field)) return;
       clearTimeout(timer.current);
       timer.current = setTimeout(save, SAVE_AFTER_MS);
@@ -169,7 +175,7 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
       setPiece((now) => ({ ...now, ...shown }));
       const [[name, value]] = Object.entries(part) as [[string, unknown]];
       const { piece: saved } = truth.current;
-      keepDraft(chosenDraft(at, name, value, chosenOf(saved)[name], saved.version));
+      isKept.current = keepDraft(chosenDraft(at, name, value, chosenOf(saved)[name], saved.version));
       await send(() => part);
     },
     [at, send],
