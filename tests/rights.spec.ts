@@ -17,7 +17,7 @@ test('a reviewer looks at everything, is offered no change, and is refused one a
   await page.keyboard.press('i');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   const before = await slip.locator('xpath=ancestor::td').getAttribute('data-date');
-  const [from, to] = [(await slip.boundingBox())!, (await day(page, '2026-12-10').boundingBox())!];
+  const [from, to] = [(await slip.boundingBox())!, (await day(page, '2026-11-26').boundingBox())!];
   await page.mouse.move(from.x + 10, from.y + 10);
   await page.mouse.down();
   await page.mouse.move(to.x + 20, to.y + 20, { steps: 5 });
@@ -51,6 +51,7 @@ test('a brand says whether its makers send', async ({ page }) => {
   await page.getByRole('link', { name: 'Desk' }).click();
   await page.getByRole('button', { name: /^You are/ }).click();
   await page.getByRole('button', { name: /^Bex/ }).click();
+  await expect(page.getByRole('button', { name: 'You are Bex. Switch' })).toBeVisible();
   await page.goto('/fennel-moor/calendar?as=lanes');
   await page.locator('[data-post]', { hasText: 'Friday question 32' }).first().click();
   await expect(sheet(page).getByText(/^Will be sent/)).toBeVisible();

@@ -44,7 +44,9 @@ export function DepartureBoard({
   useRefresh(REFRESH_EVERY_MS);
 
   const todays = departures.filter(({ slip }) => slip.date === today);
-  const failed = departures.filter(({ fitness }) => ['failed', 'held', 'unknown'].includes(fitness)).length;
+  const failed = departures.filter(
+    ({ slip, fitness }) => slip.date! >= today && ['failed', 'held', 'unknown'].includes(fitness),
+  ).length;
   const missed = departures.filter(({ slip }) => slip.date! < today).length;
   const out = todays.filter(({ fitness }) => fitness === 'out').length;
   const handOver =
