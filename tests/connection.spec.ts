@@ -26,6 +26,8 @@ test('without a connection the page stays and says so, what is asked for comes o
   await expect(sheet(page).getByLabel('Working title')).toBeVisible({ timeout: 30_000 });
   await expect(bar).toBeHidden();
 
+  // What is on its way when the server goes breaks off in the middle, which is another matter.
+  await page.waitForLoadState('networkidle');
   await server.kill();
   await page.locator('.rail').getByRole('link', { name: 'Library' }).click();
   await expect(bar).toBeVisible();
