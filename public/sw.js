@@ -1,5 +1,5 @@
-// Stands in where a page is asked for and Bimlo cannot be reached: it says so, and asks again by itself. It answers nothing
-// else and keeps nothing of anybody's.
+// Stands in where a page is asked for and Bimlo cannot be reached: it says so, and asks again by itself. It keeps nothing of
+// anybody's.
 const KEPT = 'bimlo-offline-1';
 const PAGE = '/offline.html';
 
@@ -22,6 +22,19 @@ addEventListener('activate', (event) => {
 });
 
 addEventListener('fetch', (event) => {
-  if (event.request.mode !== 'navigate') return;
-  event.respondWith(fetch(event.request).catch(() => caches.match(PAGE).then((page) => page ?? Response.error())));
+  const { request } = event;
+  if (request.mode === 'navigate')
+    event.respondWith(fetch(request).catch(() => caches.match(PAGE).then((page) => page ?? Response.error())));
+  // What a page is drawn from (React Server Components).
+  else if (request.method === 'GET' && request.headers.has('rsc')) event.respondWith(wholeAnswer(request));
 });
+
+/**
+ * An answer as soon as all of it is there. One that breaks off counts as none: the router asks for that again when there is a
+ * connection, but leaves the page for half an answer.
+ */
+async function wholeAnswer(request) {
+  const answer = await fetch(request);
+  await answer.clone().arrayBuffer();
+  return answer;
+}

@@ -130,7 +130,7 @@ test('by keyboard: an idea goes into an opening, a post to another day and lane;
 
   // The same can be done in a dialog.
   await lane(page, 'PL', '2026-11-25').locator('[data-post]').press('Enter');
-  await expect(sheet(page)).toBeVisible();
+  await expect(sheet(page).getByRole('button', { name: /^Move/ })).toBeVisible();
   await page.locator('h1').click();
   await page.keyboard.press('m');
   const dialog = page.getByRole('dialog', { name: /^Move/ });

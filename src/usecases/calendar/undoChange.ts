@@ -117,11 +117,15 @@ async function versionsAfter(act: Doing, change: CalendarChange, postIds: readon
   });
 }
 
+/** What says where and when a post leaves: put back, it has to be scheduled anew. */
+const PLAN: readonly (keyof PostState)[] = ['stage', 'date', 'time', 'channelId', 'deletedAt'];
+
 /** What putting a post back writes: the fields as they were, scheduled again where it was and still may be. */
 function puttingBack(act: Doing, open: OpenPost, back: Partial<PostState>, channel: Channel): Asked {
   const stage = back.stage ?? open.post.stage;
-  if (stage !== 'scheduled') return { write: { open, change: back, deed: 'put back' }, notes: [] };
   const isWaiting = open.post.stage === 'scheduled' && open.delivery !== undefined;
+  const staysAsPlanned = isWaiting && !PLAN.some((field) => field in back);
+  if (stage !== 'scheduled' || staysAsPlanned) return { write: { open, change: back, deed: 'put back' }, notes: [] };
   const facts = factsOf({ ...open, channel, post: { ...open.post, ...back, stage: 'ready' } }, act.now);
   const allowed = open.may('send');
   const due = allowed.ok ? maySchedule(isWaiting ? { ...facts, blocks: [], wants: [] } : facts) : allowed;

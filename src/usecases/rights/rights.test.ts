@@ -81,6 +81,16 @@ describe('a maker', () => {
     valueOf(await deletePost(maker, id, (await world.post(id)).version));
   });
 
+  it('takes back a title it gave to what is scheduled, which goes on waiting to leave', async () => {
+    await letMakersSend(false);
+    const { id, version } = await scheduled();
+    const { title } = await world.post(id);
+    valueOf(await changePosts(maker, world.brandId, [{ id, version }], { kind: 'title', title: 'Mistyped' }));
+    const { refused, notes } = valueOf(await undoChange(maker, world.brandId, null));
+    expect({ refused, notes }).toEqual({ refused: [], notes: [] });
+    expect(await world.post(id)).toMatchObject({ stage: 'scheduled', title });
+  });
+
   it('does not send where the brand asks for sign-off and says nothing else', async () => {
     const post = await world.makePost('pithline');
     const brand = await oneBrand(world.db, world.brandId);
