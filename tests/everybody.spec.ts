@@ -1,127 +1,7 @@
-import type { Page } from '@playwright/test';
-import { api, CALENDAR, day, expect, openCalendar, sheet, takenOver, test } from './support/test';
-import { DIALOGS, PLACES } from './support/places';
+import { api, CALENDAR, expect, openCalendar, sheet, takenOver, test } from './support/test';
+import { expectNoneSideways, sideways } from './support/sideways';
 
 test.use({ serverOf: 'everybody' });
-
-/** Presses of Tab in one place: more than any has controls of different kinds; long tables repeat theirs. */
-const PRESSES = 24;
-
-/** The places that are Bimlo's own: what the made-up networks show has no controls. */
-const OURS = PLACES.filter((place) => !place.startsWith('/standins'));
-
-interface Stop {
-  at: string;
-  isBody: boolean;
-  isNamed: boolean;
-  isSeen: boolean;
-}
-
-/** Goes through what is on screen by Tab, and tells what had the focus without being seen, without a name, or nowhere. */
-async function walk(page: Page): Promise<string[]> {
-  const wrong = new Set<string>();
-  const seen = new Set<string>();
-  // A dialog gives the focus to its first control by itself, which may be its only one.
-  const begun = await page.evaluate(() => document.activeElement !== document.body);
-  for (let press = 0; press < PRESSES; press++) {
-    await page.keyboard.press('Tab');
-    const stop: Stop & { key: string } = await page.evaluate(() => {
-      const element = document.activeElement as HTMLElement | null;
-      if (!element || element === document.body)
-        return { at: 'body', isBody: true, isNamed: true, isSeen: true, key: '' };
-      const rings = (one: Element) => {
-        const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(one);
-        return (outlineStyle !== 'none' && parseFloat(outlineWidth) > 0) || boxShadow !== 'none';
-      };
-      // A field may be drawn by what is around it.
-      const around = [element, element.parentElement, element.parentElement?.parentElement, element.closest('.marked')];
-      const labels = [...((element as HTMLInputElement).labels ?? [])].map(({ textContent }) => textContent).join('');
-      const named = (element.getAttribute('aria-labelledby') ?? '')
-        .split(' ')
-        .map((id) => document.getElementById(id)?.textContent ?? '')
-        .join('');
-      const name = [element.getAttribute('aria-label'), named, labels, element.textContent, element.title]
-        .join('')
-        .trim();
-      element.dataset.walked ??= crypto.randomUUID();
-      return {
-        at: `${element.tagName.toLowerCase()}.${element.className} “${name.slice(0, 30)}”`,
-        isBody: false,
-        isNamed: name !== '',
-        isSeen: around.some((one) => one && rings(one)),
-        key: element.dataset.walked,
-      };
-    });
-    // After the last control the browser itself has the focus, then it begins again.
-    if (stop.isBody && (begun || seen.size > 0)) break;
-    if (seen.has(stop.key)) break;
-    seen.add(stop.key);
-    if (stop.isBody) wrong.add('the focus is nowhere');
-    if (!stop.isSeen) wrong.add(`no focus to be seen: ${stop.at}`);
-    if (!stop.isNamed) wrong.add(`no name: ${stop.at}`);
-  }
-  return [...wrong];
-}
-
-/** References to what is not there. */
-const dangling = (page: Page): Promise<string[]> =>
-  page.evaluate(() =>
-    [...document.querySelectorAll('*')].flatMap((element) =>
-      ['aria-describedby', 'aria-labelledby', 'aria-controls', 'aria-owns', 'aria-activedescendant'].flatMap((name) =>
-        (element.getAttribute(name) ?? '')
-          .split(/\s+/)
-          .filter((id) => id !== '' && !document.getElementById(id))
-          .map((id) => `${name}=${id} of ${element.tagName.toLowerCase()}.${element.className}`),
-      ),
-    ),
-  );
-
-/** How far a page can be scrolled sideways, in pixels. */
-const sideways = (page: Page): Promise<number> =>
-  page.evaluate(() => {
-    const place = document.querySelector('.place-body') ?? document.documentElement;
-    return Math.max(
-      document.documentElement.scrollWidth - document.documentElement.clientWidth,
-      getComputedStyle(place).overflowX === 'visible' ? 0 : place.scrollWidth - place.clientWidth,
-    );
-  });
-
-test('every place is gone through by Tab: the focus is seen, named and never lost, and nothing points to what is not there', async ({
-  page,
-}) => {
-  test.setTimeout(300_000);
-  for (const [at, place] of OURS.entries()) {
-    await page.goto(place);
-    // The rail is the same everywhere.
-    if (at > 0) await page.locator('#place').focus();
-    expect({ place, wrong: await walk(page) }).toEqual({ place, wrong: [] });
-    expect({ place, dangling: await dangling(page) }).toEqual({ place, dangling: [] });
-  }
-  await openCalendar(page);
-  await day(page, '2026-11-25').locator('[data-post]').first().click();
-  await expect(sheet(page).getByRole('list', { name: 'Stage' })).toBeVisible();
-  expect(await walk(page)).toEqual([]);
-  for (const open of DIALOGS) {
-    await openCalendar(page);
-    await open(page);
-    await expect(page.getByRole('dialog')).toBeVisible();
-    expect(await walk(page)).toEqual([]);
-    expect(await dangling(page)).toEqual([]);
-  }
-});
-
-test('no place has to be scrolled sideways, on a phone, a tablet or a desk', async ({ page }) => {
-  test.setTimeout(300_000);
-  for (const place of OURS) {
-    // A phone first: a page that is opened on one may choose another arrangement.
-    await page.setViewportSize({ width: 390, height: 800 });
-    await page.goto(place);
-    for (const width of [390, 768, 1280]) {
-      await page.setViewportSize({ width, height: 800 });
-      expect({ width, place, over: await sideways(page) }).toEqual({ width, place, over: 0 });
-    }
-  }
-});
 
 test('titles of 200 letters without a space break nothing, and neither do steps and dialogs', async ({ page }) => {
   test.setTimeout(300_000);
@@ -167,10 +47,7 @@ test('titles of 200 letters without a space break nothing, and neither do steps 
   ]) {
     await page.setViewportSize({ width: 390, height: 800 });
     await page.goto(place);
-    for (const width of [390, 768, 1280]) {
-      await page.setViewportSize({ width, height: 800 });
-      expect({ width, place, over: await sideways(page) }).toEqual({ width, place, over: 0 });
-    }
+    await expectNoneSideways(page, place);
   }
   for (const width of [390, 1280]) {
     await page.setViewportSize({ width, height: 800 });

@@ -1,63 +1,6 @@
-import { AxeBuilder } from '@axe-core/playwright';
-import { DIALOGS, PLACES } from './support/places';
-import { oldLabels } from './support/plainWords';
-import { CALENDAR, api, day, expect, openCalendar, sheet, takenOver, test } from './support/test';
+import { CALENDAR, api, day, expect, openCalendar, takenOver, test } from './support/test';
 
 test.use({ serverOf: 'places' });
-
-/** What of axe is asked for: the standard up to its newest level A and AA, and what is good practice beside. */
-const AXE_TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
-
-/** Before there is a brand, and where there is nothing. */
-const OUTSIDE = ['/begin', '/who', '/fennel-moor/begin', '/fennel-moor/nowhere'];
-
-/** On the dark ground the colours differ, and these hold all that are used. */
-const DARK_PLACES = PLACES.filter(
-  (place) => !/weeks=2|as=month|as=stages|settings.|board=names|tidewrack|library\/|pieces|standins/.test(place),
-);
-
-for (const ground of ['light', 'dark'] as const)
-  test(`axe finds nothing on any place, good practice included, ${ground} ground`, async ({ page }) => {
-    test.setTimeout(300_000);
-    await page.emulateMedia({ colorScheme: ground });
-    const look = async (name: string) => {
-      expect([name, await oldLabels(page)]).toEqual([name, []]);
-      // No page holds frames, so axe runs in one go (“legacy”), in less than half the time.
-      // Only what is wrong is asked for: gathering what is right takes most of the time.
-      // Of long tables the first rows are enough: the others are drawn alike.
-      const axe = new AxeBuilder({ page })
-        .setLegacyMode(true)
-        .withTags(AXE_TAGS)
-        .options({ resultTypes: ['violations'] })
-        .exclude('tbody tr:nth-child(n+12)');
-      // On the dark ground nothing but colours differs.
-      if (ground === 'dark') axe.withRules(['color-contrast', 'link-in-text-block']);
-      const { violations } = await axe.analyze();
-      expect(violations.map(({ id, nodes }) => `${name}: ${id} ${nodes[0]?.target}`)).toEqual([]);
-    };
-    for (const place of ground === 'light' ? [...PLACES, ...OUTSIDE] : DARK_PLACES) {
-      await page.goto(place);
-      await look(place);
-    }
-    await page.goto('/fennel-moor/pieces');
-    await page.getByRole('table').getByRole('link').first().click();
-    await expect(page.getByRole('heading', { name: 'Posts', exact: true })).toBeVisible();
-    await look('piece');
-    await openCalendar(page);
-    await day(page, '2026-11-25').locator('[data-post]').first().click();
-    await expect(sheet(page).getByRole('list', { name: 'Stage' })).toBeVisible();
-    await look('sheet');
-    await page.keyboard.press('i');
-    await expect(page.getByRole('dialog')).toBeVisible();
-    await look('idea dialog');
-    await page.keyboard.press('Escape');
-    for (const open of DIALOGS) {
-      await openCalendar(page);
-      await open(page);
-      await expect(page.getByRole('dialog')).toBeVisible();
-      await look('dialog');
-    }
-  });
 
 test('the bars of all channels stand out 3 to 1 from both grounds', async ({ page }) => {
   for (const colorScheme of ['light', 'dark'] as const) {
