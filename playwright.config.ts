@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { chromiumPath } from './scripts/lib/chromium.mjs';
 
 export default defineConfig({
   testDir: 'tests',
@@ -17,7 +18,7 @@ export default defineConfig({
     screenshot: 'only-on-failure',
     serviceWorkers: 'block',
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: chromiumPath(),
       args: [
         '--no-sandbox',
         '--disable-gpu',
