@@ -11,6 +11,7 @@ const config: NextConfig = {
     'mediabunny',
     'piscina',
     '@napi-rs/canvas',
+    '@node-rs/argon2',
   ],
   sassOptions: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },
   // `npm run check` checks types on its own; a start for use need not wait for it.

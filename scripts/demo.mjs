@@ -25,7 +25,5 @@ const end = () => {
 process.on('SIGINT', end);
 process.on('SIGTERM', end);
 process.on('exit', () => networks.kill());
-await serve(ROOT, Number(env.PORT));
-console.log(
-  `\nBimlo is open at http://127.0.0.1:${env.PORT}\n  data: ${env.BIMLO_DATA}\n  made-up networks: ${env.BIMLO_NETWORK_URL}\n`,
-);
+const address = await serve(ROOT, Number(env.PORT));
+console.log(`\nBimlo is open at ${address}\n  data: ${env.BIMLO_DATA}\n  made-up networks: ${env.BIMLO_NETWORK_URL}\n`);

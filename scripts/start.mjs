@@ -10,7 +10,7 @@ delete process.env.BIMLO_NOW;
 delete process.env.BIMLO_DEMO_PERSON;
 Object.assign(process.env, env, { NODE_ENV: 'production' });
 const { serve } = await import('./lib/serve.mjs');
-await serve(ROOT, Number(env.PORT));
+const address = await serve(ROOT, Number(env.PORT));
 
 // After the folder is had alone: networks of an earlier start are ended by these.
 const networks = await startNetworks(env);
@@ -21,4 +21,4 @@ const end = () => {
 process.on('SIGINT', end);
 process.on('SIGTERM', end);
 process.on('exit', () => networks.kill());
-console.log(`\nBimlo is open at http://127.0.0.1:${env.PORT}\n  data: ${env.BIMLO_DATA}\n`);
+console.log(`\nBimlo is open at ${address}\n  data: ${env.BIMLO_DATA}\n`);

@@ -1,5 +1,6 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { whyForeign } from '@/app/server/foreign';
+import { PATH_HEADER } from '@/app/server/path';
 
 /**
  * Lets pages be asked for only under this machine's name (or a host named in `BIMLO_HOSTS`), so that no page on the web can
@@ -14,6 +15,7 @@ export function proxy(request: NextRequest): NextResponse {
   const headers = new Headers(request.headers);
   headers.set('content-security-policy', policy);
   headers.set('x-nonce', nonce);
+  headers.set(PATH_HEADER, `${request.nextUrl.pathname}${request.nextUrl.search}`);
   return withHeaders(NextResponse.next({ request: { headers } }), policy);
 }
 

@@ -65,7 +65,7 @@ test('from nothing to a scheduled post by mouse: a brand in four steps, an idea 
 
   // What is there now is there for whoever comes next: nobody begins again.
   const again = await page.request.post('/api/begin', {
-    data: { person: 'Eve', brand: { name: 'Other', zone: 'UTC', weekStart: 1 } },
+    data: { person: 'Eve', password: '', brand: { name: 'Other', zone: 'UTC', weekStart: 1 } },
   });
   expect(((await again.json()) as { refusal: { code: string } }).refusal.code).toBe('begun');
   await page.goto('/harbour-library/departures');
@@ -76,7 +76,7 @@ test('from nothing to a scheduled post by keyboard alone', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByLabel('Your name')).toBeFocused();
   await page.keyboard.type('Ada');
-  await page.keyboard.press('Tab');
+  await tabTo(page, 'The brand’s name');
   await page.keyboard.type('Harbour Library');
   await page.keyboard.press('Enter');
   await expect(page.getByText('A channel is one account')).toBeVisible();

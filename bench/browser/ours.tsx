@@ -34,7 +34,7 @@ const shell: Shell = {
     ...{ asksSignOff: false, makersSend: null, makersExchange: false },
   },
   brands: [{ slug: 'bench', name: 'Bench' }],
-  ...{ people: [me], me, channels: [], pillars: [], campaigns: [] },
+  ...{ people: [me], me, entry: 'chosen', channels: [], pillars: [], campaigns: [] },
   ...{ now: `${TODAY}T09:00:00.000Z`, today: TODAY },
 };
 const noMarks = () => 0;

@@ -11,7 +11,10 @@ const METHODS = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
 
 /** Routes for which nobody has to be chosen, and why. */
 const OPEN: Record<string, string> = {
-  'api/who/route.ts POST': 'says who one is',
+  'api/who/route.ts POST': 'says who one is, in a demo alone',
+  'api/sign-in/route.ts POST': 'signs somebody in, who is nobody before',
+  'api/sign-out/route.ts POST': 'signs out, whoever it is',
+  'api/join/route.ts POST': 'lets somebody in who has the key of a link',
   'api/begin/route.ts POST': 'begins an empty folder, and only that',
   'standins/clock/route.ts POST': 'there only while the clock stands still',
   'standins/pictures/[sha]/route.ts GET': 'what the made-up networks show in public',
@@ -21,6 +24,8 @@ const OPEN: Record<string, string> = {
 const OPEN_PAGES = [
   'page.tsx',
   'who/page.tsx',
+  'sign-in/page.tsx',
+  'join/[key]/page.tsx',
   'begin/page.tsx',
   'standins/[network]/page.tsx',
   'standins/[network]/[id]/page.tsx',

@@ -17,6 +17,22 @@ create table answered_writes (
 );
 CREATE INDEX answered_writes_by_age ON public.answered_writes USING btree (at);
 
+create table audit (
+  id bigint not null generated always as identity,
+  at timestamp with time zone not null,
+  kind text not null,
+  actor_id uuid,
+  person_id uuid,
+  brand_id uuid,
+  address text,
+  detail text,
+  constraint audit_pkey PRIMARY KEY (id),
+  constraint audit_actor_id_fkey FOREIGN KEY (actor_id) REFERENCES people(id) ON DELETE SET NULL,
+  constraint audit_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id) ON DELETE SET NULL,
+  constraint audit_person_id_fkey FOREIGN KEY (person_id) REFERENCES people(id) ON DELETE SET NULL
+);
+CREATE INDEX audit_by_time ON public.audit USING btree (at DESC, id DESC);
+
 create table batch_days (
   id uuid not null,
   brand_id uuid not null,
@@ -160,6 +176,14 @@ create table channels (
   constraint channels_color_hex CHECK ((color ~ '^#[0-9A-Fa-f]{6}$'::text))
 );
 
+create table credentials (
+  person_id uuid not null,
+  password_hash text not null,
+  set_at timestamp with time zone not null,
+  constraint credentials_pkey PRIMARY KEY (person_id),
+  constraint credentials_person_id_fkey FOREIGN KEY (person_id) REFERENCES people(id) ON DELETE CASCADE
+);
+
 create table date_files (
   id uuid not null,
   brand_id uuid not null,
@@ -229,6 +253,22 @@ create table drawn_up (
   constraint drawn_up_piece_id_fkey FOREIGN KEY (piece_id) REFERENCES pieces(id)
 );
 
+create table entry_links (
+  id uuid not null,
+  key_hash bytea not null,
+  person_id uuid not null,
+  purpose text not null,
+  made_by uuid,
+  made_at timestamp with time zone not null,
+  expires_at timestamp with time zone not null,
+  constraint entry_links_key_unique UNIQUE (key_hash),
+  constraint entry_links_pkey PRIMARY KEY (id),
+  constraint entry_links_made_by_fkey FOREIGN KEY (made_by) REFERENCES people(id) ON DELETE SET NULL,
+  constraint entry_links_person_id_fkey FOREIGN KEY (person_id) REFERENCES people(id) ON DELETE CASCADE,
+  constraint entry_links_purpose_known CHECK ((purpose = ANY (ARRAY['invitation'::text, 'password'::text])))
+);
+CREATE UNIQUE INDEX entry_links_one_each ON public.entry_links USING btree (person_id);
+
 create table extracts (
   id uuid not null,
   brand_id uuid not null,
@@ -289,6 +329,13 @@ create table holders (
   id uuid not null,
   beat bigint not null default 0,
   constraint holders_pkey PRIMARY KEY (id)
+);
+
+create table house_keys (
+  only_row boolean not null default true,
+  cookie_key text not null,
+  constraint house_keys_pkey PRIMARY KEY (only_row),
+  constraint house_keys_one CHECK (only_row)
 );
 
 create table import_mappings (
@@ -865,6 +912,18 @@ create table shelf_uses (
   constraint shelf_uses_post_id_fkey FOREIGN KEY (post_id) REFERENCES posts(id)
 );
 
+create table sign_ins (
+  id uuid not null,
+  person_id uuid not null,
+  begun_at timestamp with time zone not null,
+  last_at timestamp with time zone not null,
+  address text not null,
+  agent text not null,
+  constraint sign_ins_pkey PRIMARY KEY (id),
+  constraint sign_ins_person_id_fkey FOREIGN KEY (person_id) REFERENCES people(id) ON DELETE CASCADE
+);
+CREATE INDEX sign_ins_by_person ON public.sign_ins USING btree (person_id);
+
 create table steps (
   id uuid not null,
   brand_id uuid not null,
@@ -909,6 +968,13 @@ CREATE INDEX steps_by_post ON public.steps USING btree (post_id) WHERE (post_id 
 CREATE INDEX steps_open_by_day ON public.steps USING btree (brand_id, day) WHERE (done_at IS NULL);
 CREATE INDEX steps_open_by_holder ON public.steps USING btree (holder_id, "position") WHERE (done_at IS NULL);
 CREATE INDEX steps_open_by_owner ON public.steps USING btree (owner_id, day) WHERE (done_at IS NULL);
+
+create table wrong_passwords (
+  subject text not null,
+  wrong integer not null,
+  last_at timestamp with time zone not null,
+  constraint wrong_passwords_pkey PRIMARY KEY (subject)
+);
 
 CREATE OR REPLACE FUNCTION public.recount_uses(ids uuid[])
  RETURNS void

@@ -16,6 +16,7 @@ import type { DeliveryWork } from '@/usecases/delivery/deliver';
 import { DRAW_UP_JOB, drawUpStanding } from '@/usecases/proposals/drawUp';
 import { IMPORT_JOB, runImport } from '@/usecases/exchange/longImport';
 import { keepAllAhead } from '@/usecases/rhythm/series';
+import { forgetOldSignIns } from '@/usecases/signIn/forget';
 import type { JobKind } from './jobs';
 import { log } from './log';
 
@@ -31,6 +32,7 @@ const ANSWERED_KEPT_MS = 14 * DAY_MS;
 /** What Bimlo does by itself beside delivering. */
 export type Housekeeping =
   | 'forgetAnswered'
+  | 'forgetSignIns'
   | 'askUnsure'
   | 'keepSeriesAhead'
   | 'snapshot'
@@ -66,6 +68,11 @@ export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Recor
       const forgotten = (await forgetAnswered(work.db, before)) + (await forgetImports(work.db, before));
       return { result: `forgot ${forgotten}` };
     },
+  },
+  forgetSignIns: {
+    everyMs: HOUR_MS,
+    retryMs: HOUR_MS,
+    run: async () => ({ result: `forgot ${await forgetOldSignIns(work)}` }),
   },
   [IMPORT_JOB]: {
     retryMs: MINUTE_MS,

@@ -18,6 +18,8 @@ export interface Shell {
   brands: { slug: string; name: string }[];
   people: { id: string; slug: string; name: string; role: Role }[];
   me: { id: string; slug: string; name: string; role: Role };
+  /** How one is who one is: chosen in a demo, signed in, or alone on this machine without a password. */
+  entry: 'chosen' | 'signedIn' | 'alone';
   channels: { id: string; brandId: string; name: string; callSign: string; color: string; sheet: RuleSheet }[];
   pillars: { id: string; name: string; color: string }[];
   campaigns: { id: string; name: string; color: string }[];

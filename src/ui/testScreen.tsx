@@ -28,6 +28,7 @@ export const SHELL: Shell = {
     { id: 'mana', slug: 'mana', name: 'Mana', role: 'manager' },
     { id: 'dea', slug: 'dea', name: 'Dea', role: 'maker' },
   ],
+  entry: 'chosen',
   me: { id: 'mana', slug: 'mana', name: 'Mana', role: 'manager' },
   channels: [
     {

@@ -46,7 +46,7 @@ export async function startServer(env: Record<string, string> = {}, template = T
   const root = mkdtempSync(join(tmpdir(), 'bimlo-e2e-'));
   cpSync(template, root, { recursive: true });
   const [port, networkPort] = [await freePort(), await freePort()];
-  const url = `http://127.0.0.1:${port}`;
+  const url = `http://${env.HOST ?? '127.0.0.1'}:${port}`;
   const networkUrl = `http://127.0.0.1:${networkPort}`;
   let now = NOW;
   let bimlo: ChildProcess | null = null;

@@ -7,8 +7,9 @@ import dynamic from 'next/dynamic';
 import Button from 'react-bootstrap/Button';
 import Dropdown from 'react-bootstrap/Dropdown';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { call } from '@/ui/api';
+import { call, problemOf } from '@/ui/api';
 import { clockTime } from '@/ui/format';
+import { useSay } from '@/ui/messages';
 import { Only, useMay, useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 
@@ -36,6 +37,9 @@ const GROUNDS = [
   { value: 'dark', label: 'Theme: dark' },
 ];
 
+/** The rail scrolls where it is higher than the window, and would cut off what is wider than itself (`.rail .dropdown-menu`). */
+const BESIDE_THE_RAIL = { strategy: 'fixed' } as const;
+
 /**
  * The places in the order of the work; the brand at the head, who one is at the foot.
  *
@@ -43,10 +47,11 @@ const GROUNDS = [
  * @param inTrouble how many were not sent on their day, or need to be looked at
  */
 export function Rail({ dueByHand, inTrouble }: { dueByHand: number; inTrouble: number }) {
-  const { brand, brands, people, me, now } = useShell();
+  const { brand, brands, people, me, entry, now } = useShell();
   const may = useMay();
   const pathname = usePathname();
   const router = useRouter();
+  const say = useSay();
   const [catching, setCatching] = useState(false);
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
@@ -72,6 +77,12 @@ export function Rail({ dueByHand, inTrouble }: { dueByHand: number; inTrouble: n
     router.refresh();
   }
 
+  async function signOut() {
+    const answer = await call('POST', '/api/sign-out', { everywhere: false });
+    if (answer.kind === 'done') location.assign('/sign-in');
+    else say({ text: problemOf(answer)! });
+  }
+
   function choose(ground: string) {
     document.cookie = `bimlo_ground=${ground}; path=/; max-age=${ground ? 31_536_000 : 0}; samesite=strict`;
     if (ground) document.documentElement.dataset.ground = ground;
@@ -85,7 +96,7 @@ export function Rail({ dueByHand, inTrouble }: { dueByHand: number; inTrouble: n
           <Dropdown.Toggle as="button" type="button" aria-label={`Brand: ${brand.name}. Switch`}>
             {brand.name}
           </Dropdown.Toggle>
-          <Dropdown.Menu>
+          <Dropdown.Menu popperConfig={BESIDE_THE_RAIL}>
             {brands.map(({ slug, name }) => (
               <Dropdown.Item key={slug} href={`/${slug}/calendar`} active={slug === brand.slug}>
                 {name}
@@ -144,21 +155,40 @@ export function Rail({ dueByHand, inTrouble }: { dueByHand: number; inTrouble: n
           Shortcuts <span className="figures soft">?</span>
         </WordButton>
         <Dropdown className="rail-who" drop="up">
-          <Dropdown.Toggle as="button" type="button" aria-label={`You are ${me.name}. Switch`}>
+          <Dropdown.Toggle
+            as="button"
+            type="button"
+            aria-label={entry === 'chosen' ? `You are ${me.name}. Switch` : `You are ${me.name}`}
+          >
             {me.name}
           </Dropdown.Toggle>
-          <Dropdown.Menu>
-            <Dropdown.Header>Work as</Dropdown.Header>
-            {people.map((person) => (
-              <Dropdown.Item
-                key={person.id}
-                as="button"
-                active={person.id === me.id}
-                onClick={() => void become(person.id)}
-              >
-                {person.name} <span className="soft">{person.role}</span>
-              </Dropdown.Item>
-            ))}
+          <Dropdown.Menu popperConfig={BESIDE_THE_RAIL}>
+            {entry === 'chosen' ? (
+              <>
+                <Dropdown.Header>Work as</Dropdown.Header>
+                {people.map((person) => (
+                  <Dropdown.Item
+                    key={person.id}
+                    as="button"
+                    active={person.id === me.id}
+                    onClick={() => void become(person.id)}
+                  >
+                    {person.name} <span className="soft">{person.role}</span>
+                  </Dropdown.Item>
+                ))}
+              </>
+            ) : (
+              <>
+                <Dropdown.Item as={Link} href={`/${brand.slug}/you`}>
+                  {entry === 'alone' ? 'Set a password…' : 'Your password and sign-ins'}
+                </Dropdown.Item>
+                {entry === 'signedIn' && (
+                  <Dropdown.Item as="button" onClick={() => void signOut()}>
+                    Sign out
+                  </Dropdown.Item>
+                )}
+              </>
+            )}
             <Dropdown.Divider />
             {GROUNDS.map(({ value, label }) => (
               <Dropdown.Item key={value} as="button" onClick={() => choose(value)}>

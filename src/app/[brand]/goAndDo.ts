@@ -24,6 +24,7 @@ const ONLY_FOR: readonly (readonly [begins: string, deed: Right])[] = [
   ['Settings', 'manageBrand'],
   ['Import and export', 'exchange'],
   ['Deleted posts', 'changePosts'],
+  ['Audit list', 'manageHouse'],
 ];
 
 const isOffered = ({ label }: Deed, may: (deed: Right) => boolean): boolean =>

@@ -34,7 +34,7 @@ export default async function BrandLayout({
   params: Promise<{ brand: string }>;
 }) {
   const { brand: slug } = await params;
-  const [{ brand, brands, channels, people, pillars, campaigns, me, now, today, db }, due] = await Promise.all([
+  const [{ brand, brands, channels, people, pillars, campaigns, me, entry, now, today, db }, due] = await Promise.all([
     brandOfPage(slug),
     dueByHand(slug),
   ]);
@@ -49,6 +49,7 @@ export default async function BrandLayout({
         brands: brands.map(({ slug, name }) => ({ slug, name })),
         people,
         me,
+        entry,
         channels: channels.map(({ id, brandId, name, callSign, color, sheet }) => ({
           id,
           brandId,

@@ -37,6 +37,8 @@ export async function makeApp(): Promise<TestApp> {
   };
   const shared = globalThis as { [PLACE]?: Promise<unknown> };
   shared[PLACE] = Promise.resolve(app);
+  // As in a demo, whoever a cookie names is who asks; what the demo shows without one is nobody here.
+  process.env.BIMLO_DEMO_PERSON = 'nobody-here';
   const actAs = (personId: string | null) => {
     cookieJar.clear();
     if (personId !== null) cookieJar.set(PERSON_COOKIE, personId);
@@ -49,6 +51,7 @@ export async function makeApp(): Promise<TestApp> {
     actAs,
     close: async () => {
       delete shared[PLACE];
+      delete process.env.BIMLO_DEMO_PERSON;
       cookieJar.clear();
       await rm(media, { recursive: true });
       await world.close();

@@ -8,41 +8,51 @@ import type { Refusal } from '@/core/refusal';
 import { weekdayWord } from '@/core/rhythm/entry';
 import { call, problemOf } from '@/ui/api';
 import { FieldRefusal } from '@/ui/FieldRefusal';
+import { ZONES } from '@/ui/zones';
+import { PASSWORD_HINT, PasswordField } from '@/ui/PasswordField';
 import { BeginSteps } from './BeginSteps';
-
-const ZONES = Intl.supportedValuesOf('timeZone');
 
 interface Fields {
   person: string;
+  password: string;
   name: string;
   zone: string;
   weekStart: number;
 }
 
 /** Who one is and what the brand is called; then its other three steps. */
-export function BeginForm({ isFirst, mayMake }: { isFirst: boolean; mayMake: boolean }) {
+export function BeginForm({
+  isFirst,
+  isOnlyHere,
+  mayMake,
+}: {
+  isFirst: boolean;
+  /** Whether no other machine reaches this Bimlo: then a password can wait. */
+  isOnlyHere: boolean;
+  mayMake: boolean;
+}) {
   const { register, handleSubmit, setValue, setFocus } = useForm<Fields>({
-    defaultValues: { person: '', name: '', zone: 'UTC', weekStart: 1 },
+    defaultValues: { person: '', password: '', name: '', zone: 'UTC', weekStart: 1 },
   });
   const [problem, setProblem] = useState<{ field: string | undefined; message: string } | null>(null);
   const [isBusy, setBusy] = useState(false);
   // Where the reader is, only their browser knows.
   useEffect(() => setValue('zone', Intl.DateTimeFormat().resolvedOptions().timeZone), [setValue]);
 
-  const submit = handleSubmit(async ({ person, ...brand }) => {
+  const submit = handleSubmit(async ({ person, password, ...brand }) => {
     setBusy(true);
     const answer = isFirst
-      ? await call<{ slug: string }>('POST', '/api/begin', { person, brand })
+      ? await call<{ slug: string }>('POST', '/api/begin', { person, password, brand })
       : await call<{ slug: string }>('POST', '/api/settings/brands', { id: null, ...brand, daysOff: [] });
     if (answer.kind === 'done') return location.assign(`/${answer.value.slug}/begin`);
     setBusy(false);
     const refusal: Partial<Refusal> = answer.kind === 'refused' ? answer.refusal : {};
     setProblem({ field: refusal.field, message: problemOf(answer)! });
-    const [field] = (['person', 'name', 'zone'] as const).filter((one) => one === refusal.field);
+    const [field] = (['person', 'password', 'name', 'zone'] as const).filter((one) => one === refusal.field);
     if (field) setFocus(field);
   });
   const at = (field: keyof Fields) => problem?.field === field && problem.message;
-  const isElsewhere = problem && !['person', 'name', 'zone'].includes(problem.field ?? '');
+  const isElsewhere = problem && !['person', 'password', 'name', 'zone'].includes(problem.field ?? '');
 
   return (
     <>
@@ -71,6 +81,20 @@ export function BeginForm({ isFirst, mayMake }: { isFirst: boolean; mayMake: boo
               <Form.Text id="begin-person-why">You are its manager. Others come in step 3.</Form.Text>
               <FieldRefusal tied>{at('person')}</FieldRefusal>
             </Form.Group>
+          )}
+          {isFirst && (
+            <PasswordField
+              id="begin-password"
+              label={isOnlyHere ? 'Password (optional)' : 'Password'}
+              hint={
+                isOnlyHere
+                  ? 'Alone on this machine you can do without until you invite somebody.'
+                  : `This Bimlo can be reached from other machines. ${PASSWORD_HINT}`
+              }
+              autoComplete="new-password"
+              wrong={at('password')}
+              {...register('password')}
+            />
           )}
           <Form.Group controlId="begin-name" className="mb-3">
             <Form.Label>The brand’s name</Form.Label>

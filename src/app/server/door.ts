@@ -14,6 +14,8 @@ import { whoAsks } from './who';
 export interface Visit {
   app: Bimlo;
   work: Work;
+  /** The sign-in of the browser that asks; null where nobody has to sign in. */
+  signInId: string | null;
 }
 
 type Context<P> = { params: Promise<P> };
@@ -47,7 +49,7 @@ export function door<P = Record<string, never>>(deed: Deed, route: Route<P, Visi
     (request: Request, context: Context<P>) =>
       guarded(request, async () => {
         const app = await bimlo();
-        const who = await whoAsks(app.db);
+        const who = await whoAsks(app);
         if (!who) return refusal(NOBODY);
         if (!couldDo(who.actor.role, deed)) return refusal(notYours(RIGHTS[deed].words));
         const { db, clock, ids, measurePictures } = app;
@@ -58,6 +60,7 @@ export function door<P = Record<string, never>>(deed: Deed, route: Route<P, Visi
         const plain = { db, clock, ids, actorId: who.id };
         return route(request, context, {
           app,
+          signInId: who.signInId,
           work: {
             ...plain,
             ...(measurePictures && { measurePictures: measuring(app, plain, measurePictures) }),
@@ -111,7 +114,7 @@ async function unbroken(request: Request, answer: () => Promise<Response>): Prom
   }
 }
 
-const NOBODY: Refusal = { code: 'nobody', message: 'Say first who you are: open Bimlo and choose yourself.' };
+const NOBODY: Refusal = { code: 'nobody', message: 'You are not signed in (any more). Reload, and sign in.' };
 export const BROKEN: Refusal = {
   code: 'broken',
   message: 'Bimlo had an error of its own, so this was not done. Its log says more.',

@@ -1,27 +1,50 @@
 import { cookies } from 'next/headers';
 import type { Actor } from '@/core/rights/may';
-import type { Db } from '@/usecases/useCase';
+import type { Bimlo } from '@/runtime/bimlo';
 import { maybeActor, maybePersonBySlug } from '@/usecases/people/reading';
+import { personAlone } from '@/usecases/signIn/reading';
+import { whoIsSignedIn } from '@/usecases/signIn/signIn';
+import { isOnlyHere } from './reach';
 import { isId } from './request';
+import { signInIdOf } from './session';
 
-/** The cookie that says who one is. */
+type App = Pick<Bimlo, 'db' | 'clock'>;
+
+/** Somebody who asks for something. */
+export interface Who {
+  id: string;
+  actor: Actor;
+  /** The sign-in they ask with; null where nobody has to sign in. */
+  signInId: string | null;
+}
+
+/** Whether this is a demo, in which one chooses who one is (`BIMLO_DEMO_PERSON`, a slug: who one is until then). */
+export const isDemo = (): boolean => Boolean(process.env.BIMLO_DEMO_PERSON);
+
+/**
+ * Who asks: whoever is signed in, as they are now. Nobody has to sign in who uses a Bimlo alone that no other machine reaches,
+ * and has set no password; and in a demo it is whoever was chosen.
+ */
+export async function whoAsks(app: App): Promise<Who | null> {
+  if (isDemo()) return chosen(app);
+  const signInId = await signInIdOf(app);
+  const found = signInId === null ? undefined : await whoIsSignedIn(app, signInId);
+  if (found) return { id: found.personId, actor: found.actor, signInId };
+  return isOnlyHere() ? named(app, await personAlone(app)) : null;
+}
+
+/** The cookie of a demo that says who one is. */
 export const PERSON_COOKIE = 'bimlo_person';
 
 /** How that cookie is kept: for a year, for our own pages only. */
 export const PERSON_COOKIE_OPTIONS = { httpOnly: true, sameSite: 'strict', path: '/', maxAge: 31_536_000 } as const;
 
-/**
- * Who asks: whom the cookie names, if they work here. Where nobody is named, the demo has chosen one (`BIMLO_DEMO_PERSON`,
- * a slug); otherwise it is nobody.
- */
-export async function whoAsks(db: Db): Promise<{ id: string; actor: Actor } | null> {
-  const named = (await cookies()).get(PERSON_COOKIE)?.value ?? '';
-  const id = isId(named) ? named : await demoPersonId(db);
-  const actor = id === undefined ? undefined : await maybeActor(db, id);
-  return id !== undefined && actor ? { id, actor } : null;
+async function chosen(app: App): Promise<Who | null> {
+  const id = (await cookies()).get(PERSON_COOKIE)?.value ?? '';
+  return named(app, isId(id) ? id : (await maybePersonBySlug(app.db, process.env.BIMLO_DEMO_PERSON!))?.id);
 }
 
-async function demoPersonId(db: Db): Promise<string | undefined> {
-  const slug = process.env.BIMLO_DEMO_PERSON;
-  return slug ? (await maybePersonBySlug(db, slug))?.id : undefined;
+async function named({ db }: App, id: string | undefined): Promise<Who | null> {
+  const actor = id === undefined ? undefined : await maybeActor(db, id);
+  return id !== undefined && actor ? { id, actor, signInId: null } : null;
 }

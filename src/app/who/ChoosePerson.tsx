@@ -27,8 +27,8 @@ export function ChoosePerson({
     <main className="place-body who-page">
       <h1>Who are you?</h1>
       <p className="soft">
-        {brandName ? `These people work for ${brandName}.` : 'These people work here.'} Choose yourself: no password is
-        needed on this machine yet.
+        {brandName ? `These people work for ${brandName}.` : 'These people work here.'} Choose one: in the demo nobody
+        has a password.
       </p>
       {problem && <Alert variant="danger">{problem}</Alert>}
       {people.length === 0 && <p>Nobody works here yet.</p>}

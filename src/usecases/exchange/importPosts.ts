@@ -5,6 +5,7 @@ import { counted } from '@/core/words';
 import type { Brand } from '@/data/brands/brands';
 import type { Channel } from '@/data/brands/channels';
 import { rememberMapping } from '@/data/exchange/importedRows';
+import { noteExchange } from './noteExchange';
 import { mustMay } from '../rights/mustMay';
 import { doing, refused, type Doing, type Work } from '../useCase';
 import { groundOf, headerKey, sourceOf } from './compareRows';
@@ -34,6 +35,7 @@ export function bringIn(work: Work, file: ImportFile): Promise<Result<ImportOutc
     outcome.bad.push(...plan.bad);
     if (file.extent === 'whole') mustBeGood(outcome.bad);
     await keepMapping(act, file);
+    await noteExchange(act.tx, work, 'imported', file.brandId, file.fileName);
     return inLines(outcome);
   });
 }

@@ -14,6 +14,7 @@ import {
   type LongImport,
 } from '@/data/exchange/imports';
 import { insertJobs } from '@/data/jobs/jobs';
+import { noteExchange } from './noteExchange';
 import { mustMay } from '../rights/mustMay';
 import { ofBrand } from '../rights/readFor';
 import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
@@ -64,6 +65,7 @@ export function startImport(work: Work, file: ImportFile): Promise<Result<Runnin
       createdAt: act.now,
       file: JSON.stringify(file),
     });
+    await noteExchange(act.tx, work, 'imported', brandId, fileName);
     await insertJobs(act.tx, [{ id: act.ids(), kind: IMPORT_JOB, subject: id, dueAt: act.now }]);
     return (await maybeImport<ImportOutcome>(act.tx, id))!;
   });

@@ -23,7 +23,11 @@ import { recount } from '../prep/countPrep';
 import { mustMay } from '../rights/mustMay';
 import { handOver } from '../prep/prep';
 import { readSpans } from '../rhythm/rhythms';
+import { writeAudit } from '@/data/signIn/audit';
+import { deleteEntryLinksOf } from '@/data/signIn/entryLinks';
+import { deleteSignInsOf } from '@/data/signIn/signIns';
 import { freeSlug } from '../brands/freeSlug';
+import { mustBeOfMine } from './mustBeOfMine';
 import { takeSetting } from '../brands/takeSetting';
 import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
 
@@ -60,9 +64,13 @@ export function savePerson(work: Work, id: string | null, input: PersonInput): P
       };
       await insertPerson(act.tx, { ...person, position: 1_000 }, brandIds);
       await replacePeopleDaysOff(act.tx, person.id, input.daysOff);
+      await writeAudit(act.tx, {
+        ...{ at: act.now, kind: 'personAdded', actorId: act.actorId, personId: person.id, detail: fields.role },
+      });
       return { id: person.id };
     }
     const before = (await maybePerson(act.tx, id)) ?? refused(notFound('person'));
+    await mustBeOfMine(act, id);
     await takeSetting(act, 'person', id);
     if (before.role === 'manager' && fields.role !== 'manager') await mustNotBeLastManager(act);
     const left = (await listBrandIdsOf(act.tx, id)).filter(
@@ -70,6 +78,10 @@ export function savePerson(work: Work, id: string | null, input: PersonInput): P
     );
     await mustHaveNoSteps(act, id, left);
     await updatePerson(act.tx, { ...fields, id });
+    if (before.role !== fields.role) {
+      const detail = `${before.role} → ${fields.role}`;
+      await writeAudit(act.tx, { at: act.now, kind: 'roleChanged', actorId: act.actorId, personId: id, detail });
+    }
     await replaceBrandsOfPerson(act.tx, id, mine, brandIds);
     await replacePeopleDaysOff(act.tx, id, input.daysOff);
     const prepared = await listHoldersWithOpenSteps(act.tx, { personId: id });
@@ -92,6 +104,7 @@ export function archivePersonOf(work: Work, id: string, stepsTo: string | null):
   return doing(work, async (act) => {
     await mustMay(act, 'manageHouse', null);
     const person = (await maybePerson(act.tx, id)) ?? refused(notFound('person'));
+    await mustBeOfMine(act, id);
     if (id === act.actorId)
       refused({ code: 'oneself', message: 'You cannot archive yourself. Work as another manager, then do it.' });
     if (person.role === 'manager') await mustNotBeLastManager(act);
@@ -103,6 +116,9 @@ export function archivePersonOf(work: Work, id: string, stepsTo: string | null):
     }
     await mustHaveNoSteps(act, id, null);
     await archivePerson(act.tx, id, act.now);
+    await deleteSignInsOf(act.tx, id);
+    await deleteEntryLinksOf(act.tx, id);
+    await writeAudit(act.tx, { at: act.now, kind: 'personArchived', actorId: act.actorId, personId: id });
     return { handed };
   });
 }

@@ -5,6 +5,7 @@ import { Controller, useWatch } from 'react-hook-form';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
+import { ZONES } from '@/ui/zones';
 import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
 import { DELIVERS, type Delivers } from '@/core/delivery/carrier';
 import { rulesWords, type RulesOutcome } from '@/core/posts/outcome';
@@ -32,8 +33,6 @@ const MAKERS_SEND = [
   { name: 'yes', value: true, label: 'yes' },
   { name: 'no', value: false, label: 'no, managers do' },
 ] as const;
-
-const ZONES = Intl.supportedValuesOf('timeZone');
 
 /** What can be set of a brand; without one, makes a new brand. */
 export function BrandForm({

@@ -19,6 +19,7 @@ export const SETTINGS_PAGES: readonly { path: string; label: string; deed: Deed 
   { path: '/dates', label: 'Known dates', deed: 'keepKnownDates' },
   { path: '/exchange', label: 'Import and export', deed: 'exchange' },
   { path: '/deleted', label: 'Deleted posts', deed: 'changePosts' },
+  { path: '/audit', label: 'Audit list', deed: 'manageHouse' },
 ];
 
 /** The pages of the settings. */

@@ -17,6 +17,7 @@ import { useSay } from '@/ui/messages';
 import { useMay, useShell } from '@/ui/shell';
 import { Weekdays } from '@/ui/Weekdays';
 import { SpanList, type Span } from '../SpanList';
+import { PersonEntry, type Entry } from './PersonEntry';
 import { RightsTable } from './RightsTable';
 import { useSettingForm } from '../useSettingForm';
 import { useLeave } from '@/ui/LeaveGuard';
@@ -29,6 +30,8 @@ interface PersonRow extends Person {
   daysOff: readonly Span[];
   openSteps: number;
   version: number;
+  /** How they sign in; null for those who may not know. */
+  entry: Entry | null;
 }
 
 const ROLES: Record<Role, string> = { manager: 'manager', maker: 'maker', reviewer: 'reviewer' };
@@ -98,6 +101,7 @@ export function PeopleSettings({
         <section>
           <h2>{opened ? opened.name : 'Somebody new'}</h2>
           <PersonForm key={open ?? 'new'} person={opened} brands={brands} brandId={brandId} zone={zone} />
+          {opened?.entry && <PersonEntry key={`entry-${opened.id}`} person={opened} entry={opened.entry} />}
           {opened && (
             <Archive key={`archive-${opened.id}`} person={opened} people={people} onDone={() => setOpen(null)} />
           )}

@@ -1,0 +1,12 @@
+import type { Queryable } from '@/data/database/db';
+import { writeAudit } from '@/data/signIn/audit';
+import type { Clock } from '@/core/clock';
+
+/** Notes on the audit list that somebody took posts out of a brand, or brought some in. */
+export const noteExchange = (
+  db: Queryable,
+  { clock, actorId }: { clock: Clock; actorId: string },
+  kind: 'exported' | 'imported',
+  brandId: string,
+  fileName: string,
+): Promise<void> => writeAudit(db, { at: clock.now(), kind, actorId, brandId, detail: fileName });
