@@ -12,17 +12,12 @@ export interface Part {
 }
 
 /** The words of a post as people type them. */
-export interface Words {
+export interface Words extends Partial<Record<TextFieldName, string>> {
   headline: string;
   caption: string;
   /** As typed: with or without signs, set apart by white space or commas. */
   hashtags: string;
   link: string;
-  /** What a mailbox shows behind the subject. */
-  preheader?: string;
-  keywords?: string;
-  /** The comment of one's own below the post. */
-  firstComment?: string;
   parts?: readonly Part[];
 }
 

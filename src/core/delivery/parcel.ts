@@ -1,6 +1,7 @@
 import { allHashtags, composeTexts, type Part, type Words } from '../captions/compose';
 import type { Format, RuleSheet } from '../rulesheets/types';
 import { AS_IT_IS, type PictureMeasures, type Recipe } from '../media/fit';
+import { SENT_WORDS } from '../posts/texts';
 import { differingFields, writtenOf } from '../posts/written';
 import { partsOf, partsRule } from '../posts/parts';
 import type { Parcel, ParcelPicture } from './network';
@@ -47,7 +48,7 @@ export function makeParcel(post: ParcelSource, channel: { account: string; sheet
         picture: pictureId === null ? null : pictures.findIndex(({ id }) => id === pictureId),
       })),
     }),
-    words: wordsOf(post),
+    words: sentWordsOf(post),
   };
 }
 
@@ -57,9 +58,9 @@ function inOrderOfParts<P extends { id?: string }>(pictures: readonly P[], parts
 }
 
 /** What is typed of a post and sent. */
-function wordsOf(post: Words): Words {
-  const { headline, preheader, caption, keywords, firstComment, hashtags, link, parts } = post;
-  return { headline, preheader, caption, keywords, firstComment, hashtags, link, parts };
+export function sentWordsOf(post: Words): Words {
+  const texts = Object.fromEntries(SENT_WORDS.map((name) => [name, post[name] ?? '']));
+  return { ...(texts as Record<(typeof SENT_WORDS)[number], string>), parts: post.parts ?? [] };
 }
 
 /** A post as far as it is told from a parcel. */
@@ -70,7 +71,7 @@ export type Compared = Omit<ParcelSource, 'pictures'> & {
 /** Whether a post would leave differently if it were scheduled anew: then what leaves is not what the sheet shows. */
 export function differsFromParcel(post: Compared, parcel: Parcel): boolean {
   return (
-    differingFields(writtenOf(wordsOf(post)), writtenOf(parcel.words)).length > 0 ||
+    differingFields(writtenOf(sentWordsOf(post)), writtenOf(parcel.words)).length > 0 ||
     post.format !== parcel.format ||
     picturesKey(
       inOrderOfParts(post.pictures, post.parts ?? []).map((picture) => ({ ...picture, recipe: recipeOf(picture) })),

@@ -1,68 +1,73 @@
 import { localOf, type LocalDate, type LocalTime, type Zone } from '../time/plan';
 import { readTypedTime } from '../time/typed';
+import { ofEachText, type WrittenField } from '../posts/texts';
+import type { Measure } from '../results/engagement';
 import { FORMATS, FORMAT_LABELS, type Format } from '../rulesheets/types';
 import { ALL_STAGES, STAGE_LABELS, type Stage } from '../stages/stages';
 
-/** What a column of a file of posts can hold; also the header of a file that goes out, in this order. */
-export const COLUMNS = [
-  'id',
-  'piece',
-  'title',
-  'channel',
-  'format',
-  'date',
-  'time',
-  'zone',
-  'stage',
-  'headline',
-  'caption',
-  'hashtags',
-  'link',
-  'owner',
-  'pillar',
-  'campaign',
-] as const;
-export type Column = (typeof COLUMNS)[number];
+/** What stands before a post's texts in a file of posts: what is called how, and other names of its column, in small letters and figures. */
+const PLACE = {
+  id: { label: 'id', names: ['postid', 'number', 'nr', 'key'] },
+  piece: { label: 'piece', names: ['idea', 'content', 'topic', 'source'] },
+  title: { label: 'working title', names: ['workingtitle', 'name', 'post', 'what', 'subjectline'] },
+  channel: { label: 'channel', names: ['platform', 'network', 'account', 'where', 'medium'] },
+  format: { label: 'format', names: ['type', 'kind', 'posttype', 'contenttype'] },
+  date: {
+    label: 'date',
+    names: ['day', 'publishdate', 'publishingdate', 'postdate', 'when', 'scheduleddate', 'publishon', 'due'],
+  },
+  time: { label: 'time', names: ['hour', 'publishtime', 'posttime', 'scheduledtime', 'at'] },
+  zone: { label: 'zone', names: ['timezone', 'tz'] },
+  stage: { label: 'stage', names: ['status', 'state', 'progress'] },
+} as const;
 
-/** What each column is called in the mapping. */
-export const COLUMN_LABELS: Record<Column, string> = {
-  id: 'id',
-  piece: 'piece',
-  title: 'working title',
-  channel: 'channel',
-  format: 'format',
-  date: 'date',
-  time: 'time',
-  zone: 'zone',
-  stage: 'stage',
-  headline: 'title or subject that is sent',
-  caption: 'caption',
-  hashtags: 'hashtags',
-  link: 'link',
-  owner: 'owner',
-  pillar: 'pillar',
-  campaign: 'campaign',
+/** What stands behind them. */
+const BESIDE = {
+  parts: { label: 'parts (slides, frames, parts of a thread)', names: ['slides', 'frames', 'thread'] },
+  owner: { label: 'owner', names: ['who', 'person', 'assignee', 'responsible', 'author'] },
+  pillar: { label: 'pillar', names: ['theme', 'category'] },
+  campaign: { label: 'campaign', names: ['project'] },
+  address: { label: 'address of the published post', names: ['permalink', 'posturl', 'postlink', 'publishedaddress'] },
+  reason: { label: 'why it was set aside', names: ['setasidereason'] },
+} as const;
+
+/** What each number of a published post goes by beside its own name. */
+const NUMBERS: Record<Measure, { label: string; names: readonly string[] }> = {
+  reach: { label: 'reach', names: ['reached', 'accountsreached', 'uniqueviews'] },
+  views: { label: 'views', names: ['impressions', 'plays', 'opens'] },
+  likes: { label: 'likes', names: ['reactions', 'favourites', 'favorites'] },
+  comments: { label: 'comments (how many)', names: ['replies', 'commentcount'] },
+  shares: { label: 'shares', names: ['reposts', 'forwards'] },
+  saves: { label: 'saves', names: ['bookmarks', 'saved'] },
+  clicks: { label: 'clicks', names: ['linkclicks', 'urlclicks'] },
+  follows: { label: 'new followers', names: ['newfollowers', 'followersgained'] },
+  watchSeconds: { label: 'seconds watched', names: ['watchtime', 'secondswatched', 'watchseconds'] },
 };
 
-/** Other names that headers go by, in lower case with letters and digits only. */
-const NAMES: Record<Column, readonly string[]> = {
-  id: ['id', 'postid', 'number', 'nr', 'key'],
-  piece: ['piece', 'idea', 'content', 'topic', 'source'],
-  title: ['title', 'workingtitle', 'name', 'post', 'what', 'subjectline'],
-  channel: ['channel', 'platform', 'network', 'account', 'where', 'medium'],
-  format: ['format', 'type', 'kind', 'posttype', 'contenttype'],
-  date: ['date', 'day', 'publishdate', 'publishingdate', 'postdate', 'when', 'scheduleddate', 'publishon', 'due'],
-  time: ['time', 'hour', 'publishtime', 'posttime', 'scheduledtime', 'at'],
-  zone: ['zone', 'timezone', 'tz'],
-  stage: ['stage', 'status', 'state', 'progress'],
-  headline: ['headline', 'subject', 'sendtitle', 'posttitle'],
-  caption: ['caption', 'text', 'copy', 'body', 'message', 'description'],
-  hashtags: ['hashtags', 'tags', 'hashtag'],
-  link: ['link', 'url', 'address', 'website'],
-  owner: ['owner', 'who', 'person', 'assignee', 'responsible', 'author'],
-  pillar: ['pillar', 'theme', 'category'],
-  campaign: ['campaign', 'project'],
+type PlainColumn = keyof typeof PLACE | keyof typeof BESIDE;
+/** What a column of a file of posts can hold. */
+export type Column = PlainColumn | WrittenField | Measure;
+
+/** A column: what it is called in the mapping, and other names that it goes by. */
+interface ColumnWords {
+  label: string;
+  names: readonly string[];
+}
+
+/** All columns in the order in which they stand in a file that goes out, whose header they are: every text of a post is one. */
+const WORDS_OF: Record<Column, ColumnWords> = {
+  ...PLACE,
+  ...ofEachText(({ label, fileLabel = label.toLowerCase(), fileNames = [] }) => ({
+    label: fileLabel,
+    names: fileNames,
+  })),
+  ...BESIDE,
+  ...NUMBERS,
 };
+export const COLUMNS = Object.keys(WORDS_OF) as readonly Column[];
+
+/** What a column is called in the mapping. */
+export const columnLabel = (column: Column): string => WORDS_OF[column].label;
 
 /** Which column of the file holds what: indices from 0. */
 export type ColumnMap = Partial<Record<Column, number>>;
@@ -93,7 +98,7 @@ export function guessColumns(header: readonly string[], sample: readonly string[
   for (const column of COLUMNS)
     take(
       column,
-      names.findIndex((name) => NAMES[column].includes(name)),
+      names.findIndex((name) => WORDS_OF[column].names.includes(name)),
     );
   const looksLike = (test: (cell: string) => boolean): number =>
     header.findIndex((_name, index) => {

@@ -1,6 +1,10 @@
-import { readTitle } from '../pieces/piece';
+import { readTitle, TEXT_LIMITS } from '../pieces/piece';
+import { WRITTEN_FIELDS, type WrittenField } from '../posts/texts';
+import { MEASURES, type Measure } from '../results/engagement';
+import { cleanText } from '../text/clean';
 import { formatRule, FORMAT_LABELS, type Format, type RuleSheet } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
+import { isWebLink } from '../posts/readiness';
 import { readWords } from '../posts/readPost';
 import { dueInstant, readDate, type LocalDate, type LocalTime, type Zone } from '../time/plan';
 import { readTypedTime } from '../time/typed';
@@ -39,7 +43,7 @@ export interface ImportGround {
 }
 
 /** A row that can be brought in. What its file has no column for is absent, and stays as it is on a post that is there. */
-export interface ImportRow {
+export interface ImportRow extends Partial<Record<WrittenField, string>> {
   line: number;
   /** What the row is known by when the file comes again. */
   key: string;
@@ -52,10 +56,13 @@ export interface ImportRow {
   date?: LocalDate | null;
   time?: LocalTime | null;
   stage?: Stage;
-  headline?: string;
-  caption?: string;
-  hashtags?: string;
-  link?: string;
+  /** The texts of its parts. */
+  partTexts?: string[];
+  /** Where it was published. */
+  address?: string;
+  setAsideReason?: string;
+  /** What is told of how it did, where anything is. */
+  numbers?: Partial<Record<Measure, number>>;
   ownerId?: string;
   pillarId?: string | null;
   campaignId?: string | null;
@@ -163,7 +170,7 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
       title: title.value,
       channelId: channel.id,
     };
-    const problem = readPlan(row) ?? readTexts(row) ?? readNames(row);
+    const problem = readPlan(row) ?? readTexts(row) ?? readNames(row) ?? readOutcome(row);
     if (problem) return problem;
     const known = row.givenId !== '' ? `id ${row.givenId}` : `${row.pieceTitle} · ${row.title} · ${channel.callSign}`;
     const count = (seen.get(known) ?? 0) + 1;
@@ -217,19 +224,43 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
     }
 
     function readTexts(into: ImportRow): string | null {
-      for (const column of ['headline', 'caption', 'hashtags', 'link'] as const) {
+      for (const column of WRITTEN_FIELDS) {
         const text = cell(column);
         if (text !== undefined) into[column] = text;
       }
       const read = readWords(into, channel!.sheet);
       if (!read.ok) return read.refusal.message;
       Object.assign(into, read.value);
+      const parts = readPartTexts(trimmed('parts'));
+      if (typeof parts === 'string') return parts;
+      if (parts) into.partTexts = parts;
       const formatText = trimmed('format');
       if (!formatText) return null;
       const format = guessFormat(formatText);
       if (!format) return `there is no format “${clip(formatText)}”`;
       if (!formatRule(channel!.sheet, format)) return `${channel!.name} takes no ${FORMAT_LABELS[format]}`;
       into.format = format;
+      return null;
+    }
+
+    /** What became of it: where it was published and how it did, or why it was set aside. */
+    function readOutcome(into: ImportRow): string | null {
+      const address = trimmed('address');
+      if (address) {
+        if (!isWebLink(address)) return `“${clip(address)}” is no address; it begins with http:// or https://`;
+        into.address = address;
+      }
+      const reason = trimmed('reason');
+      if (reason) into.setAsideReason = reason.slice(0, TEXT_LIMITS.reason);
+      const numbers: Partial<Record<Measure, number>> = {};
+      for (const measure of MEASURES) {
+        const text = trimmed(measure);
+        if (!text) continue;
+        const count = readCount(text);
+        if (count === null) return `“${clip(text)}” is not a number of ${measure}; write it like 1250`;
+        numbers[measure] = count;
+      }
+      if (Object.keys(numbers).length > 0) into.numbers = numbers;
       return null;
     }
 
@@ -256,6 +287,30 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
     }
   }
 }
+
+/** Texts of parts as a cell holds them: a list in JSON. Undefined where there is no column; a sentence where it is something else. */
+function readPartTexts(cell: string | undefined): string[] | string | undefined {
+  if (cell === undefined) return undefined;
+  if (cell === '') return [];
+  let read: unknown;
+  try {
+    read = JSON.parse(cell);
+  } catch {
+    read = null;
+  }
+  const isList = Array.isArray(read) && read.every((one) => typeof one === 'string');
+  return isList ? (read as string[]).map(cleanText) : 'its parts are not a list of texts in JSON, like ["One","Two"]';
+}
+
+/** A count as files write it, with or without signs between thousands; null for what is none. */
+function readCount(text: string): number | null {
+  const plain = text.replace(/(?<=\d)[,.' \u00a0\u202f](?=\d{3}(?!\d))/g, '');
+  const count = /^\d{1,15}$/.test(plain) ? Number(plain) : null;
+  return count !== null && count <= MOST_COUNTED ? count : null;
+}
+
+/** What the database keeps of a count. */
+const MOST_COUNTED = 2_147_483_647;
 
 const firstWords = (text: string): string => text.split(/\s+/).slice(0, 8).join(' ').slice(0, 80);
 const clip = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text);

@@ -1,3 +1,4 @@
+import { ofEachText } from '../posts/texts';
 import { accept, refuse, type Result } from '../refusal';
 import { cleanText } from '../text/clean';
 import type { LocalDate } from '../time/plan';
@@ -6,18 +7,9 @@ import type { LocalDate } from '../time/plan';
 export const TEXT_LIMITS = {
   title: 200,
   note: 20_000,
-  link: 2_000,
   sourceText: 1_000_000,
-  headline: 1_000,
-  caption: 100_000,
-  preheader: 1_000,
-  keywords: 5_000,
-  firstComment: 20_000,
-  script: 200_000,
-  coverIdeas: 20_000,
-  agenda: 20_000,
+  ...ofEachText(({ keeps }) => keeps),
   part: 20_000,
-  hashtags: 5_000,
   alt: 2_000,
   reason: 500,
 } as const;

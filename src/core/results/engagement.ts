@@ -17,6 +17,9 @@ export type Measure = (typeof MEASURES)[number];
 /** What a network said of a post; null for what it does not tell. */
 export type Counts = Record<Measure, number | null>;
 
+/** Nothing is told. */
+export const NOTHING_TOLD = Object.fromEntries(MEASURES.map((measure) => [measure, null])) as Counts;
+
 /** What a network said of a post at an instant. */
 export interface Reading extends Counts {
   at: Instant;

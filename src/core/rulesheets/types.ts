@@ -1,9 +1,8 @@
+import type { TextFieldName } from '../posts/texts';
 /** What a character is counted as: a grapheme cluster (Unicode UAX #29), a code point, or a UTF-16 unit. */
 export type CountUnit = 'grapheme' | 'codePoint' | 'utf16';
 
-/** The texts of a post that are sent. Which of them a channel uses, and what it calls them, its rule sheet says. */
-export const TEXT_FIELDS = ['headline', 'preheader', 'caption', 'keywords', 'firstComment'] as const;
-export type TextFieldName = (typeof TEXT_FIELDS)[number];
+export { TEXT_FIELDS, type TextFieldName } from '../posts/texts';
 
 /** The ways a post can be published. */
 export const FORMATS = [

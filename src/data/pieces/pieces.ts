@@ -93,6 +93,21 @@ export async function listPiecesByTitle(
   return new Map(rows.map(({ id, title }) => [title, id]));
 }
 
+/** Ids of a brand's pieces by their links, for the links asked for, where just one piece has it. */
+export async function listPiecesByLink(
+  db: Queryable,
+  brandId: string,
+  links: readonly string[],
+): Promise<Map<string, string>> {
+  if (links.length === 0) return new Map();
+  const rows = await db.rows<{ id: string; link: string }>(
+    `select min(id::text) as id, link from pieces where brand_id = $1 and link = any($2::text[]) and deleted_at is null
+     group by link having count(*) = 1`,
+    [brandId, links],
+  );
+  return new Map(rows.map(({ id, link }) => [link, id]));
+}
+
 /** Adds pieces. */
 export async function insertPieces(
   tx: Queryable,

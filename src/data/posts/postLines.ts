@@ -7,6 +7,7 @@ import type { Format } from '@/core/rulesheets/types';
 import type { Stage } from '@/core/stages/stages';
 import type { DeliveryMode, DeliveryState } from '@/core/delivery/delivery';
 import type { Parcel } from '@/core/delivery/network';
+import { SENT_WORDS } from '@/core/posts/texts';
 import type { SignOff } from '@/core/posts/signOff';
 import type { DraftedMark } from '@/core/posts/unread';
 import type { Waiver } from '@/core/posts/wants';
@@ -14,6 +15,7 @@ import type { WorkCounts } from '@/core/prep/progress';
 import { WORKS, type Work } from '@/core/prep/step';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
+import { columnsOfTexts } from './textColumns';
 import { ownWords } from './ownWords';
 import { instantText, manyRows, timeText, type Columns } from '../database/manyRows';
 
@@ -77,14 +79,8 @@ const LINE_COLUMNS: Columns<PostLine> = {
   channelId: 'p.channel_id',
   format: 'p.format',
   title: 'p.title',
-  headline: 'p.headline',
-  preheader: 'p.preheader',
-  caption: 'p.caption',
-  keywords: 'p.keywords',
-  firstComment: 'p.first_comment',
+  ...columnsOfTexts('p', SENT_WORDS),
   parts: 'p.parts',
-  hashtags: 'p.hashtags',
-  link: 'p.link',
   date: 'p.plan_date',
   time: timeText('p.plan_time'),
   stage: 'p.stage',
@@ -104,8 +100,8 @@ const LINE_COLUMNS: Columns<PostLine> = {
 };
 
 /** Only what the lines need: the column of search words is longer than all the rest. */
-const WANTED = `p.id, p.brand_id, p.piece_id, p.channel_id, p.format, p.title, p.headline, p.caption, p.preheader, p.keywords,
-  p.first_comment, p.parts, p.hashtags, p.link, p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.series_number, p.address, p.version,
+const WANTED = `p.id, p.brand_id, p.piece_id, p.channel_id, p.format, p.title, ${Object.values(columnsOfTexts('p', SENT_WORDS)).join(', ')},
+  p.parts, p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.series_number, p.address, p.version,
   p.published_at, p.created_at, p.waived, p.drafted,
   case when p.stage in ('signOff', 'ready') and exists (select 1 from brands b where b.id = p.brand_id and b.asks_sign_off)
     then jsonb_build_object('signOff', p.signed_off) end as asked`;

@@ -1,7 +1,8 @@
 import type { Words } from '@/core/captions/compose';
 import type { Lasting } from '@/core/encores/encores';
 import type { DraftedMark } from '@/core/posts/unread';
-import type { WrittenField, WrittenWords } from '@/core/posts/written';
+import { ofEachText, WRITTEN_FIELDS, type WrittenField } from '@/core/posts/texts';
+import type { WrittenWords } from '@/core/posts/written';
 import type { Format } from '@/core/rulesheets/types';
 import type { Stage } from '@/core/stages/stages';
 import type { NotSent } from '@/core/delivery/notSent';
@@ -9,6 +10,7 @@ import type { SignOff } from '@/core/posts/signOff';
 import type { Waiver } from '@/core/posts/wants';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
+import { columnOf, textColumns } from './textColumns';
 import { instantText, namedColumns, timeText, type Columns } from '../database/manyRows';
 
 /** One publication of a piece on one channel. */
@@ -62,16 +64,7 @@ const POST: Columns<Post> = {
   channelId: 'p.channel_id',
   format: 'p.format',
   title: 'p.title',
-  headline: 'p.headline',
-  preheader: 'p.preheader',
-  caption: 'p.caption',
-  keywords: 'p.keywords',
-  firstComment: 'p.first_comment',
-  hashtags: 'p.hashtags',
-  link: 'p.link',
-  script: 'p.script',
-  coverIdeas: 'p.cover_ideas',
-  agenda: 'p.agenda',
+  ...textColumns('p'),
   parts: 'p.parts',
   date: 'p.plan_date',
   time: 'p.plan_time',
@@ -194,6 +187,20 @@ export async function listOpenPostIdsOfPiece(db: Queryable, pieceId: string, lim
   return rows.map(({ id }) => id);
 }
 
+/** The posts of a brand that were published at these addresses. */
+export async function listPublishedAt(
+  db: Queryable,
+  brandId: string,
+  addresses: readonly string[],
+): Promise<Pick<Post, 'id' | 'channelId' | 'address'>[]> {
+  if (addresses.length === 0) return [];
+  return db.rows(
+    `select id, channel_id as "channelId", address from posts
+     where brand_id = $1 and address = any($2::text[]) and stage = 'published' and deleted_at is null order by created_at, id`,
+    [brandId, addresses],
+  );
+}
+
 /** How many posts of a piece are published. */
 export async function countPublishedOfPiece(db: Queryable, pieceId: string): Promise<number> {
   const [row] = await db.rows<{ count: number }>(
@@ -232,21 +239,18 @@ export async function insertPosts(
     })[],
 ): Promise<void> {
   await tx.run(
-    `insert into posts (id, brand_id, piece_id, channel_id, format, title, headline, caption, hashtags, link, plan_date,
-       plan_time, stage, owner_id, created_by, published_at, address, created_at, pillar_id, campaign_id, series_id,
-       series_number, set_aside_reason, preheader, keywords, first_comment, script, cover_ideas, agenda, parts,
-       signed_off, drafted, encore_of)
-     select x.id, x."brandId", x."pieceId", x."channelId", x.format, x.title, x.headline, x.caption, x.hashtags, x.link,
-       x.date, x.time, x.stage, x."ownerId", coalesce(x."createdBy", x."ownerId"), x."publishedAt", x.address, x."createdAt", x."pillarId", x."campaignId",
-       x."seriesId", x."seriesNumber", coalesce(x."setAsideReason", ''), coalesce(x.preheader, ''),
-       coalesce(x.keywords, ''), coalesce(x."firstComment", ''), coalesce(x.script, ''), coalesce(x."coverIdeas", ''),
-       coalesce(x.agenda, ''), coalesce(x.parts, '[]'), nullif(x."signOff", 'null'), coalesce(x.drafted, '[]'), x."encoreOf"
+    `insert into posts (id, brand_id, piece_id, channel_id, format, title, plan_date, plan_time, stage, owner_id, created_by,
+       published_at, address, created_at, pillar_id, campaign_id, series_id, series_number, set_aside_reason, parts,
+       signed_off, drafted, encore_of, ${WRITTEN_FIELDS.map(columnOf).join(', ')})
+     select x.id, x."brandId", x."pieceId", x."channelId", x.format, x.title, x.date, x.time, x.stage, x."ownerId",
+       coalesce(x."createdBy", x."ownerId"), x."publishedAt", x.address, x."createdAt", x."pillarId", x."campaignId",
+       x."seriesId", x."seriesNumber", coalesce(x."setAsideReason", ''), coalesce(x.parts, '[]'),
+       nullif(x."signOff", 'null'), coalesce(x.drafted, '[]'), x."encoreOf",
+       ${WRITTEN_FIELDS.map((name) => `coalesce(x."${name}", '')`).join(', ')}
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, "channelId" uuid, format text,
-       title text, headline text, caption text, hashtags text, link text, date date, time time, stage text,
-       "ownerId" uuid, "createdBy" uuid, "publishedAt" timestamptz, address text, "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid,
-       "seriesId" uuid, "seriesNumber" int, "setAsideReason" text, preheader text, keywords text,
-       "firstComment" text, script text, "coverIdeas" text, agenda text, parts jsonb, "signOff" jsonb, drafted jsonb,
-       "encoreOf" uuid)`,
+       title text, date date, time time, stage text, "ownerId" uuid, "createdBy" uuid, "publishedAt" timestamptz, address text,
+       "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid, "seriesId" uuid, "seriesNumber" int, "setAsideReason" text,
+       parts jsonb, "signOff" jsonb, drafted jsonb, "encoreOf" uuid, ${WRITTEN_FIELDS.map((name) => `"${name}" text`).join(', ')})`,
     [JSON.stringify(posts)],
   );
 }
@@ -282,16 +286,7 @@ export type PostChange = Partial<
 /** The column of each field that is written, with its type. */
 const COLUMN_OF: Record<keyof PostChange, readonly [column: string, type: string]> = {
   title: ['title', 'text'],
-  headline: ['headline', 'text'],
-  preheader: ['preheader', 'text'],
-  caption: ['caption', 'text'],
-  keywords: ['keywords', 'text'],
-  firstComment: ['first_comment', 'text'],
-  hashtags: ['hashtags', 'text'],
-  link: ['link', 'text'],
-  script: ['script', 'text'],
-  coverIdeas: ['cover_ideas', 'text'],
-  agenda: ['agenda', 'text'],
+  ...ofEachText((_text, name): readonly [string, string] => [columnOf(name), 'text']),
   parts: ['parts', 'jsonb'],
   format: ['format', 'text'],
   ownerId: ['owner_id', 'uuid'],

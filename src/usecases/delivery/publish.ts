@@ -1,6 +1,6 @@
 import { HOLD_AFTER_MS, isLeaving } from '@/core/delivery/delivery';
 import type { ParcelPicture } from '@/core/delivery/network';
-import { differsFromParcel, makeParcel } from '@/core/delivery/parcel';
+import { sentWordsOf, differsFromParcel, makeParcel } from '@/core/delivery/parcel';
 import { AS_IT_IS } from '@/core/media/fit';
 import { localOf, msBetween, type Instant } from '@/core/time/plan';
 import type { Delivery } from '@/data/delivery/deliveries';
@@ -65,18 +65,8 @@ export function whatLeft(
   { parcel, channelId }: Pick<Delivery, 'parcel' | 'channelId'>,
 ): PostWrite['change'] {
   if (channelId === post.channelId && !differsFromParcel({ ...post, pictures }, parcel)) return {};
-  const {
-    headline,
-    preheader = '',
-    caption,
-    keywords = '',
-    firstComment = '',
-    hashtags,
-    link,
-    parts = [],
-  } = parcel.words;
   return {
-    ...{ headline, preheader, caption, keywords, firstComment, hashtags, link, parts },
+    ...sentWordsOf(parcel.words),
     format: parcel.format,
     channelId,
     pictures: parcel.pictures.map((picture, index) => pictureOf(act, picture, post.id, index)),

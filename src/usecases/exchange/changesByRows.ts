@@ -1,4 +1,5 @@
 import type { ImportRow } from '@/core/exchange/planImport';
+import { WRITTEN_FIELDS } from '@/core/posts/texts';
 import type { Refusal } from '@/core/refusal';
 import { mayEdit, mayMoveTo, maySchedule } from '@/core/stages/moves';
 import type { Stage } from '@/core/stages/stages';
@@ -7,6 +8,7 @@ import type { Post, PostChange } from '@/data/posts/posts';
 import { movingToChannel, type Asked } from '../calendar/changePosts';
 import { moving } from '../posts/planPosts';
 import { factsOf, takePosts, type OpenPost } from '../posts/takePosts';
+import { areTexts } from './compareRows';
 import { checkWrites, type PostWrite } from '../posts/writePosts';
 import { attempt, must, type Doing } from '../useCase';
 import type { BadRow, CheckedRows } from './importRows';
@@ -65,27 +67,21 @@ function changeByRow(act: Doing, row: ImportRow, open: OpenPost, channel: Channe
       : isMoved
         ? { write: moving(act, open, to), notes: [] }
         : { write: { open, change: {}, deed: 'imported' }, notes: [] };
-  const change = { ...placed.write.change, ...changeOfWords(row, post) };
+  const change = { ...placed.write.change, ...changeOfWords(act, row, post) };
   const after = { ...post, ...change };
   const write = { ...placed.write, change, deed: 'imported', detail: { line: row.line } };
   const staged = followStage(act, row.stage, { ...open, channel, post: after }, write);
   return { write: staged.write, notes: [...placed.notes, ...staged.notes] };
 }
 
-function changeOfWords(row: ImportRow, post: Post): PostChange {
+function changeOfWords(act: Doing, row: ImportRow, post: Post): PostChange {
   const change: PostChange = {};
-  for (const field of [
-    'title',
-    'headline',
-    'caption',
-    'hashtags',
-    'link',
-    'format',
-    'ownerId',
-    'pillarId',
-    'campaignId',
-  ] as const)
+  for (const field of ['title', ...WRITTEN_FIELDS, 'format', 'ownerId', 'pillarId', 'campaignId'] as const)
     if (row[field] !== undefined && row[field] !== post[field]) Object.assign(change, { [field]: row[field] });
+  if (row.partTexts && !areTexts(row.partTexts, post.parts))
+    // What stands at a place stays the part that it was, with its picture.
+    change.parts = row.partTexts.map((text, at) => ({ id: act.ids(), pictureId: null, ...post.parts[at], text }));
+  if (row.setAsideReason !== undefined && post.stage === 'setAside') change.setAsideReason = row.setAsideReason;
   return change;
 }
 

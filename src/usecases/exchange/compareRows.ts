@@ -1,4 +1,6 @@
 import type { ImportGround, ImportRow } from '@/core/exchange/planImport';
+import { WRITTEN_FIELDS } from '@/core/posts/texts';
+import { MEASURES, NOTHING_TOLD, type Counts, type Reading } from '@/core/results/engagement';
 import { localOf } from '@/core/time/plan';
 import { oneBrand, type Brand } from '@/data/brands/brands';
 import { listChannelsOf } from '@/data/brands/channels';
@@ -7,7 +9,8 @@ import type { Queryable } from '@/data/database/db';
 import { listBroughtIn } from '@/data/exchange/importedRows';
 import { listPeopleOfBrand } from '@/data/people/people';
 import { listPieceTitles } from '@/data/pieces/pieces';
-import { listPostsById, type Post } from '@/data/posts/posts';
+import { latestReadings } from '@/data/results/readings';
+import { listPostsById, listPublishedAt, type Post } from '@/data/posts/posts';
 
 /** The source a file is known by: its name without ending, and without the number that downloading twice adds. */
 export const sourceOf = (fileName: string): string =>
@@ -40,6 +43,8 @@ export async function groundOf(db: Queryable, brandId: string, now: string) {
 export interface Compared {
   fresh: ImportRow[];
   differing: { row: ImportRow; postId: string }[];
+  /** Rows that tell numbers of their post which are not known yet. */
+  counted: { row: ImportRow; postId: string; counts: Counts }[];
   same: ImportRow[];
 }
 
@@ -55,19 +60,31 @@ export async function compareRows(
     db,
     [...present.values()].map((post) => post.pieceId),
   );
-  const compared: Compared = { fresh: [], differing: [], same: [] };
+  const numbers = await latestReadings(
+    db,
+    [...present.values()].map((post) => post.id),
+  );
+  const compared: Compared = { fresh: [], differing: [], counted: [], same: [] };
   for (const row of rows) {
     const post = present.get(row.key);
-    if (!post) compared.fresh.push(row);
-    else if (differences(row, post, titles[post.pieceId] ?? '').length === 0) compared.same.push(row);
-    else compared.differing.push({ row, postId: post.id });
+    if (!post) {
+      compared.fresh.push(row);
+      continue;
+    }
+    const known = numbers.get(post.id);
+    const isCounted = tellsMore(row, known);
+    if (isCounted)
+      compared.counted.push({ row, postId: post.id, counts: { ...NOTHING_TOLD, ...known, ...row.numbers } });
+    if (differences(row, post, titles[post.pieceId] ?? '').length > 0)
+      compared.differing.push({ row, postId: post.id });
+    else if (!isCounted) compared.same.push(row);
   }
   return compared;
 }
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
-/** The posts that rows stand for already: by their own id, or by what the same file brought in before. */
+/** The posts that rows stand for already: by their own id, by what the same file brought in before, or by where they were published. */
 async function presentPosts(
   db: Queryable,
   brand: Brand,
@@ -80,13 +97,24 @@ async function presentPosts(
     source,
     rows.map(({ key }) => key),
   );
-  const idOf = (row: ImportRow) => (UUID.test(row.givenId) ? row.givenId : known.get(row.key));
-  const ids = rows.flatMap((row) => idOf(row) ?? []);
-  const posts = new Map((await listPostsById(db, ids)).map((post) => [post.id, post]));
+  const byAddress = await idsByAddress(
+    db,
+    brand.id,
+    rows.flatMap(({ address }) => address ?? []),
+  );
+  // The id of another folder means nothing here: then it is what the same row brought in.
+  const idsOf = ({ givenId, key, channelId, address }: ImportRow) =>
+    [UUID.test(givenId) ? givenId : undefined, known.get(key), byAddress.get(`${channelId} ${address}`)].flatMap(
+      (id) => id ?? [],
+    );
+  const posts = new Map((await listPostsById(db, rows.flatMap(idsOf))).map((post) => [post.id, post]));
+  const isHere = (post: Post | undefined) => post?.brandId === brand.id && post.deletedAt === null;
   const present = new Map<string, Post>();
   for (const row of rows) {
-    const post = posts.get(idOf(row) ?? '');
-    if (post && post.brandId === brand.id && post.deletedAt === null) present.set(row.key, post);
+    const post = idsOf(row)
+      .map((id) => posts.get(id))
+      .find(isHere);
+    if (post) present.set(row.key, post);
   }
   return present;
 }
@@ -98,23 +126,41 @@ const FIELDS = [
   'date',
   'time',
   'stage',
-  'headline',
-  'caption',
-  'hashtags',
-  'link',
+  ...WRITTEN_FIELDS,
+  'address',
+  'setAsideReason',
   'ownerId',
   'pillarId',
   'campaignId',
 ] as const;
 type Field = (typeof FIELDS)[number];
 
+/** Whether a row tells numbers that are other ones than those that are known. */
+const tellsMore = ({ numbers = {} }: ImportRow, known: Reading | undefined): boolean =>
+  MEASURES.some((measure) => numbers[measure] !== undefined && numbers[measure] !== known?.[measure]);
+
 /** The fields in which a row differs from its post. A file without the column says nothing about a field. */
-function differences(row: ImportRow, post: Post, pieceTitle: string): (Field | 'piece')[] {
-  const fields: (Field | 'piece')[] = FIELDS.filter(
+function differences(row: ImportRow, post: Post, pieceTitle: string): (Field | 'piece' | 'parts')[] {
+  const fields: (Field | 'piece' | 'parts')[] = FIELDS.filter(
     (field) => row[field] !== undefined && row[field] !== withPlainBreaks(post[field]),
   );
   if (row.pieceTitle !== pieceTitle && row.pieceTitle !== row.title) fields.push('piece');
+  if (row.partTexts && !areTexts(row.partTexts, post.parts)) fields.push('parts');
   return fields;
 }
+
+/** The ids of posts that were published at these addresses, by channel and address. */
+async function idsByAddress(
+  db: Queryable,
+  brandId: string,
+  addresses: readonly string[],
+): Promise<Map<string, string>> {
+  const found = await listPublishedAt(db, brandId, addresses);
+  return new Map(found.map(({ id, channelId, address }) => [`${channelId} ${address}`, id]));
+}
+
+/** Whether these are the texts of those parts. */
+export const areTexts = (texts: readonly string[], parts: Post['parts']): boolean =>
+  texts.length === parts.length && texts.every((text, at) => text === withPlainBreaks(parts[at]!.text));
 
 const withPlainBreaks = (value: string | null): string | null => value?.replace(/\r\n?/g, '\n') ?? null;

@@ -12,6 +12,8 @@ import { bringDates, removeDates, renameDates } from '../calendar/knownDates';
 import { schedulePost, declareOut } from '../delivery/schedule';
 import { postsAsCalendar, postsAsCsv } from './exportPosts';
 import { codeOf, makeWorld, START, valueOf, type TestWorld } from '../testWorld';
+import { latestReadings } from '@/data/results/readings';
+import { catchIdea } from '../pieces/pieces';
 import { editPost } from '../captions/editPost';
 
 let world: TestWorld;
@@ -123,6 +125,48 @@ describe('bringing a file in', () => {
     expect(outcome.notes.map(({ message }) => message).join(' ')).toContain('cannot be ready yet');
   });
 
+  describe('of published posts', () => {
+    const past = (row: string) => `title,channel,date,time,stage,caption,link,post url,reach,Reactions,saves\n${row}`;
+    const OUT = 'Rings seen,PL,2026-10-05,18:30,posted,words,https://m.example/talk,https://p.example/1';
+
+    it('brings their real time, address and numbers, and joins the piece of that link', async () => {
+      const piece = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'A talk' }));
+      await world.db.run('update pieces set link = $2 where id = $1', [piece.id, 'https://m.example/talk']);
+      valueOf(await bring(past(`${OUT},"12,400",310,`)));
+      const [post] = await posts();
+      expect(post).toMatchObject({
+        ...{ pieceId: piece.id, stage: 'published', publishedAt: '2026-10-05T17:30:00.000Z' },
+        address: 'https://p.example/1',
+      });
+      const told = (await latestReadings(world.db, [post!.id])).get(post!.id);
+      expect(told).toMatchObject({ reach: 12_400, likes: 310, saves: null, at: START });
+    });
+
+    it('adds later numbers to the post of that address, keeps those that are not told, and changes nothing of it', async () => {
+      valueOf(await bring(past(`${OUT},12400,310,`)));
+      const before = await posts();
+      const later = past(`${OUT},,350,41`);
+      expect(await preview(later, null, 'later.csv')).toMatchObject({ fresh: 0, changed: 1, same: 0 });
+      world.goTo('2026-11-24T09:00:00.000Z');
+      expect(valueOf(await bring(later, {}, 'whole', 'later.csv'))).toMatchObject({ made: 0, changed: 1 });
+      expect(await posts()).toEqual(before);
+      const told = (await latestReadings(world.db, [before[0]!.id])).get(before[0]!.id);
+      expect(told).toMatchObject({ reach: 12_400, likes: 350, saves: 41 });
+    });
+
+    it.each([
+      ['a number that is none', `${OUT},many,310,`, 'not a number of reach'],
+      ['an address that is none', OUT.replace('https://p.example/1', 'somewhere') + ',,,', 'is no address'],
+    ])('names %s by its line', async (_what, row, reason) =>
+      expect((await preview(past(row))).bad).toEqual([{ line: 2, reason: expect.stringContaining(reason) }]),
+    );
+  });
+
+  it('refuses parts that are no list of texts', async () => {
+    const { bad } = await preview('title,channel,parts\nA,PL,"[1, 2]"');
+    expect(bad[0]!.reason).toContain('not a list of texts');
+  });
+
   it('refuses to change what is published', async () => {
     const post = await world.makePost('pithline', { date: '2026-11-23', time: '10:00' });
     valueOf(await declareOut(world.work, post.id, post.version, 'https://pithline.example/1'));
@@ -149,7 +193,8 @@ describe('taking out', () => {
   it('as CSV, and in again, changes nothing', async () => {
     const csv = await whole(postsAsCsv(world.db, await brand(), NO_FILTER, START));
     expect(csv.split('\r\n')[0]).toBe(
-      'id,piece,title,channel,format,date,time,zone,stage,headline,caption,hashtags,link,owner,pillar,campaign',
+      'id,piece,title,channel,format,date,time,zone,stage,headline,preheader,caption,keywords,firstComment,hashtags,link,script,' +
+        'coverIdeas,agenda,parts,owner,pillar,campaign,address,reason,reach,views,likes,comments,shares,saves,clicks,follows,watchSeconds',
     );
     expect(csv).toContain("'=SUM(A1)");
     const before = await posts();

@@ -1,7 +1,9 @@
 import ical, { ICalAlarmType, type ICalEventData } from 'ical-generator';
 import type { CalendarFilter } from '@/core/calendar/filter';
-import { COLUMNS } from '@/core/exchange/columns';
+import { COLUMNS, type Column } from '@/core/exchange/columns';
 import { writeCsvRows } from '@/core/exchange/csvText';
+import { ofEachText } from '@/core/posts/texts';
+import { MEASURES, type Measure } from '@/core/results/engagement';
 import { addDays } from '@/core/time/days';
 import { dueInstant, localOf, type Instant, type LocalDate, type Zone } from '@/core/time/plan';
 import type { Brand } from '@/data/brands/brands';
@@ -10,6 +12,8 @@ import type { Db } from '@/data/database/db';
 import { listPeopleOfBrand } from '@/data/people/people';
 import { listPieceTitles } from '@/data/pieces/pieces';
 import { partsOfAllPosts, type PostLine } from '@/data/posts/postLines';
+import { listPostsById } from '@/data/posts/posts';
+import { latestReadings } from '@/data/results/readings';
 import { listCampaigns, listPillars } from '@/data/brands/themes';
 
 /** Posts that one file holds. */
@@ -26,10 +30,19 @@ export async function* postsAsCsv(db: Db, brand: Brand, filter: CalendarFilter, 
     list.find((item) => item.id === id)?.name ?? '';
   yield writeCsvRows([COLUMNS]);
   for await (const posts of partsOf(db, brand, filter, now)) {
-    const pieceIds = posts.map((post) => post.pieceId);
-    const [titles, channels] = await Promise.all([listPieceTitles(db, pieceIds), channelsOf(db, posts)]);
-    const rows = posts.map((post): string[] => {
-      const cells: Record<(typeof COLUMNS)[number], string> = {
+    const ids = posts.map((post) => post.id);
+    const [titles, channels, whole, numbers] = await Promise.all([
+      listPieceTitles(
+        db,
+        posts.map((post) => post.pieceId),
+      ),
+      channelsOf(db, posts),
+      listPostsById(db, ids).then((all) => new Map(all.map((post) => [post.id, post]))),
+      latestReadings(db, ids),
+    ]);
+    const rows = posts.map(({ id }): string[] => {
+      const post = whole.get(id)!;
+      const cells: Record<Column, string> = {
         id: post.id,
         piece: titles[post.pieceId] ?? '',
         title: post.title,
@@ -39,13 +52,16 @@ export async function* postsAsCsv(db: Db, brand: Brand, filter: CalendarFilter, 
         time: post.time ?? '',
         zone: brand.zone,
         stage: post.stage,
-        headline: post.headline,
-        caption: post.caption,
-        hashtags: post.hashtags,
-        link: post.link,
+        ...ofEachText((_text, name) => post[name]),
+        parts: post.parts.length === 0 ? '' : JSON.stringify(post.parts.map(({ text }) => text)),
         owner: nameIn(people, post.ownerId),
         pillar: nameIn(pillars, post.pillarId),
         campaign: nameIn(campaigns, post.campaignId),
+        address: post.address,
+        reason: post.setAsideReason,
+        ...(Object.fromEntries(
+          MEASURES.map((measure) => [measure, String(numbers.get(id)?.[measure] ?? '')]),
+        ) as Record<Measure, string>),
       };
       return COLUMNS.map((column) => cells[column]);
     });

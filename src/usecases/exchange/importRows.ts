@@ -3,10 +3,12 @@ import { outcomeWords } from '@/core/posts/outcome';
 import type { Brand } from '@/data/brands/brands';
 import type { Channel } from '@/data/brands/channels';
 import { noteBroughtIn } from '@/data/exchange/importedRows';
+import { NOTHING_TOLD } from '@/core/results/engagement';
+import { insertReadings } from '@/data/results/readings';
 import { outcomeOf, writePosts, type CheckedWrite } from '../posts/writePosts';
 import type { Doing } from '../useCase';
 import { checkChanges } from './changesByRows';
-import { compareRows } from './compareRows';
+import { compareRows, type Compared } from './compareRows';
 import { checkNew, makePosts } from './postsOfRows';
 
 /** A row that is left out, and why. */
@@ -42,23 +44,25 @@ export interface ImportPlace {
 export interface CheckedRows {
   fresh: ImportRow[];
   changes: { row: ImportRow; notes: readonly string[]; write: CheckedWrite }[];
+  /** Rows that tell numbers of a post that is there. */
+  counted: Compared['counted'];
   same: number;
   bad: BadRow[];
 }
 
 /** Checks rows against what is there and what must hold, and writes nothing. */
 export async function checkRows(act: Doing, place: ImportPlace, rows: readonly ImportRow[]): Promise<CheckedRows> {
-  const { fresh, differing, same } = await compareRows(act.tx, place.brand, place.source, rows);
+  const { fresh, differing, counted, same } = await compareRows(act.tx, place.brand, place.source, rows);
   const { good, bad } = checkNew(place.channels, fresh);
   const changed = await checkChanges(act, place.channels, differing);
-  return { fresh: good, changes: changed.changes, same: same.length, bad: [...bad, ...changed.bad] };
+  return { fresh: good, changes: changed.changes, counted, same: same.length, bad: [...bad, ...changed.bad] };
 }
 
 /** Brings in rows that were checked in the same transaction: a bounded number of statements, however many they are. */
 export async function writeRows(
   act: Doing,
   { brand, channels, source, mapping }: ImportPlace,
-  { fresh, changes, same, bad }: CheckedRows,
+  { fresh, changes, counted, same, bad }: CheckedRows,
 ): Promise<ImportOutcome> {
   await writePosts(
     act,
@@ -66,11 +70,27 @@ export async function writeRows(
   );
   const made = await makePosts(act, brand, channels, fresh, mapping);
   await noteBroughtIn(act.tx, brand.id, source, made.keys);
+  const idOf = new Map(made.keys.map(({ key, postId }) => [key, postId]));
+  await insertReadings(
+    act.tx,
+    [
+      ...counted,
+      ...fresh.flatMap(({ key, numbers }) =>
+        numbers ? [{ postId: idOf.get(key)!, counts: { ...NOTHING_TOLD, ...numbers } }] : [],
+      ),
+    ].map(({ postId, counts }) => ({ ...counts, postId, at: act.now })),
+  );
   const told = changes.flatMap(({ row, notes, write }) =>
     [...outcomeWords(outcomeOf(write)).map((words) => `“${row.title}”: ${words}`), ...notes].map((message) => ({
       line: row.line,
       message,
     })),
   );
-  return { made: made.keys.length, changed: changes.length, same, bad, notes: [...told, ...made.notes] };
+  return {
+    made: made.keys.length,
+    changed: new Set([...changes, ...counted].map(({ row }) => row)).size,
+    same,
+    bad,
+    notes: [...told, ...made.notes],
+  };
 }

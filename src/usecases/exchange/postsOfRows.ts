@@ -2,11 +2,12 @@ import { formatOn } from '@/core/calendar/drop';
 import type { ImportMapping, ImportRow } from '@/core/exchange/planImport';
 import { blocksOf } from '@/core/posts/readiness';
 import { readWords } from '@/core/posts/readPost';
+import { ofEachText } from '@/core/posts/texts';
 import type { Stage } from '@/core/stages/stages';
 import { dueInstant, localOf } from '@/core/time/plan';
 import type { Brand } from '@/data/brands/brands';
 import type { Channel } from '@/data/brands/channels';
-import { insertPieces, listPiecesByTitle } from '@/data/pieces/pieces';
+import { insertPieces, listPiecesByLink, listPiecesByTitle } from '@/data/pieces/pieces';
 import { addPosts } from '../posts/addPosts';
 import type { Doing } from '../useCase';
 import type { BadRow, RowNote } from './importRows';
@@ -44,11 +45,12 @@ export async function makePosts(
     const channel = channelOf.get(row.channelId)!;
     const format = formatOn(channel.sheet, row.format ?? null);
     const words = wordsOf(row);
+    const parts = (row.partTexts ?? []).map((text) => ({ id: act.ids(), text, pictureId: null }));
     const date = row.date ?? null;
     const time = date === null ? null : (row.time ?? null);
     const isPast = date !== null && date < today;
     const stage = stageOfRow(row, isPast, mapping);
-    const isFit = blocksOf({ ...words, format, pictures: [] }, channel.sheet).length === 0;
+    const isFit = blocksOf({ ...words, parts, format, pictures: [] }, channel.sheet).length === 0;
     const lowered = stage === 'ready' && !isFit;
     if (lowered)
       notes.push({
@@ -65,20 +67,21 @@ export async function makePosts(
       stage === 'published' ? (due?.ok ? due.value : new Date(`${date}T12:00:00Z`).toISOString()) : null;
     return {
       ...words,
+      parts,
       row,
       id: act.ids(),
       brandId: brand.id,
-      pieceId: pieces.get(row.pieceTitle)!,
+      pieceId: pieces(row),
       channelId: row.channelId,
       format,
       title: row.title,
       date,
       time,
       stage: lowered ? ('production' as const) : stage,
-      setAsideReason: stage === 'setAside' ? 'imported with a date in the past' : '',
+      setAsideReason: stage === 'setAside' ? (row.setAsideReason ?? 'imported with a date in the past') : '',
       ownerId: row.ownerId ?? act.actorId,
       publishedAt,
-      address: '',
+      address: stage === 'published' ? (row.address ?? '') : '',
       pillarId: row.pillarId ?? null,
       campaignId: row.campaignId ?? null,
       createdAt: act.now,
@@ -97,12 +100,7 @@ export async function makePosts(
   return { keys: posts.map(({ row, id }) => ({ key: row.key, postId: id })), notes };
 }
 
-const wordsOf = ({ headline = '', caption = '', hashtags = '', link = '' }: ImportRow) => ({
-  headline,
-  caption,
-  hashtags,
-  link,
-});
+const wordsOf = (row: ImportRow) => ofEachText((_text, name) => row[name] ?? '');
 
 function stageOfRow(row: ImportRow, isPast: boolean, mapping: ImportMapping): Stage {
   if (row.stage === 'published' || row.stage === 'setAside') return row.stage;
@@ -110,22 +108,25 @@ function stageOfRow(row: ImportRow, isPast: boolean, mapping: ImportMapping): St
   return row.stage === 'scheduled' ? 'ready' : (row.stage ?? 'drafting');
 }
 
-/** The pieces the rows belong to: those of the same title that are there, and new ones. */
-async function piecesFor(act: Doing, brand: Brand, rows: readonly ImportRow[]): Promise<Map<string, string>> {
-  const titles = [...new Set(rows.map((row) => row.pieceTitle))];
-  const known = await listPiecesByTitle(act.tx, brand.id, titles);
-  const fresh = titles
-    .filter((title) => !known.has(title))
-    .map((title) => ({
-      id: act.ids(),
-      brandId: brand.id,
-      title,
-      note: '',
-      link: '',
-      sourceText: '',
-      ownerId: act.actorId,
-      createdAt: act.now,
-    }));
+/** The piece that each row belongs to: the one of its title that is there, or of its link where it names none; or else a new one. */
+async function piecesFor(act: Doing, brand: Brand, rows: readonly ImportRow[]): Promise<(row: ImportRow) => string> {
+  const byTitle = await listPiecesByTitle(act.tx, brand.id, [...new Set(rows.map((row) => row.pieceTitle))]);
+  const linkOf = (row: ImportRow) => (row.pieceTitle === row.title ? (row.link?.trim() ?? '') : '');
+  const links = new Set(rows.map(linkOf).filter((link) => link !== ''));
+  const byLink = await listPiecesByLink(act.tx, brand.id, [...links]);
+  const known = (row: ImportRow) => byTitle.get(row.pieceTitle) ?? byLink.get(linkOf(row));
+  const titles = new Set(rows.filter((row) => known(row) === undefined).map((row) => row.pieceTitle));
+  const fresh = [...titles].map((title) => ({
+    id: act.ids(),
+    brandId: brand.id,
+    title,
+    note: '',
+    link: '',
+    sourceText: '',
+    ownerId: act.actorId,
+    createdAt: act.now,
+  }));
   await insertPieces(act.tx, fresh);
-  return new Map([...known, ...fresh.map(({ id, title }) => [title, id] as const)]);
+  const made = new Map(fresh.map(({ id, title }) => [title, id]));
+  return (row) => known(row) ?? made.get(row.pieceTitle)!;
 }

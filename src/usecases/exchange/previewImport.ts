@@ -35,13 +35,13 @@ export async function previewImport(
   );
   const mapping = tried ?? startMapping(table, guessed, await maybeMapping(db, brandId, headerKey(table.header)));
   const plan = planImport(table, mapping, ground);
-  const { fresh, differing, same } = await compareRows(db, brand, sourceOf(fileName), plan.rows);
+  const { fresh, differing, counted, same } = await compareRows(db, brand, sourceOf(fileName), plan.rows);
   return {
     ...plan,
     header: table.header,
     sample: table.rows.slice(0, SAMPLE_ROWS).map(({ cells }) => cells),
     fresh: fresh.length,
-    changed: differing.length,
+    changed: new Set([...differing, ...counted].map(({ row }) => row)).size,
     same: same.length,
   };
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { postText } from '@/core/posts/texts';
 import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
 import type { FieldFit } from '@/core/captions/compose';
@@ -10,7 +11,6 @@ import { Marked, MarkedText } from '@/ui/MarkedText';
 const RichText = dynamic(() => import('./RichText').then((module) => module.RichText), { ssr: false });
 
 const number = new Intl.NumberFormat('en-GB');
-const ONE_LINE: readonly TextFieldRule['name'][] = ['headline', 'preheader', 'keywords'];
 
 /** One text of a post with its count. What is added when it is sent stands below what is typed. */
 export function CountedText({
@@ -60,7 +60,7 @@ export function CountedText({
           onType={onType}
           foldAt={fit.foldAt}
           overAt={fit.overAt}
-          oneLine={ONE_LINE.includes(rule.name)}
+          oneLine={postText(rule.name).isLine ?? false}
           disabled={disabled}
           unread={spansOf(typed, unread)}
           describedBy={`count-${rule.name}`}

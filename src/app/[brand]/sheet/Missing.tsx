@@ -1,5 +1,6 @@
 'use client';
 
+import { ofEachText } from '@/core/posts/texts';
 import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -60,14 +61,8 @@ export function Missing({
 
 /** Where what a network would refuse stands on the sheet. */
 const PLACES: Record<Block['field'], string> = {
-  headline: '[data-field="headline"]',
-  preheader: '[data-field="preheader"]',
-  caption: '[data-field="caption"]',
-  keywords: '[data-field="keywords"]',
-  firstComment: '[data-field="firstComment"]',
+  ...ofEachText((_text, name) => `[data-field="${name}"]`),
   parts: '.parts textarea, .add-picture input',
-  hashtags: '[data-field="hashtags"]',
-  link: '[data-field="link"]',
   format: '.facts-line select',
   pictures: '.picture-row textarea, .picture-row input',
 };

@@ -2,7 +2,8 @@
 
 import { useId } from 'react';
 import { lengthWords, spokenSeconds, spokenWords } from '@/core/captions/spoken';
-import { NOTE_LABELS, notesOf, type NoteField } from '@/core/posts/written';
+import type { NoteField } from '@/core/posts/texts';
+import { notesOf, WRITTEN_LABELS } from '@/core/posts/written';
 import type { Format } from '@/core/rulesheets/types';
 import { useShell } from '@/ui/shell';
 import type { PostEditor, Texts } from './usePostEditor';
@@ -30,7 +31,7 @@ export function Notes({
   return notesOf(format).map((field) => (
     <div className="words" key={field}>
       <label htmlFor={`${prefix}-${field}`}>
-        <span>{NOTE_LABELS[field]}</span>
+        <span>{WRITTEN_LABELS[field]}</span>
         <span className="soft">never sent</span>
       </label>
       <textarea

@@ -1,5 +1,7 @@
 'use client';
 
+import { sentWordsOf } from '@/core/delivery/parcel';
+import { postText } from '@/core/posts/texts';
 import { useId, useMemo } from 'react';
 import { fitTexts } from '@/core/captions/compose';
 import type { DraftedMark } from '@/core/posts/unread';
@@ -26,11 +28,7 @@ export function Words({
   unread: readonly DraftedMark[];
   disabled: boolean;
 }) {
-  const { headline, preheader, caption, keywords, firstComment, hashtags, link } = texts;
-  const fits = useMemo(
-    () => fitTexts({ headline, preheader, caption, keywords, firstComment, hashtags, link }, sheet, format),
-    [headline, preheader, caption, keywords, firstComment, hashtags, link, sheet, format],
-  );
+  const fits = useMemo(() => fitTexts(sentWordsOf(texts), sheet, format), [texts, sheet, format]);
   const text = (fit: (typeof fits)[number]) => (
     <CountedText
       key={fit.rule.name}
@@ -47,7 +45,7 @@ export function Words({
   );
   return (
     <>
-      {fits.filter(({ rule }) => !AFTER_LINK.includes(rule.name)).map(text)}
+      {fits.filter(({ rule }) => !postText(rule.name).isBelowLink).map(text)}
       {sheet.hashtagLimit !== 0 && (
         <OneLine
           editor={editor}
@@ -59,13 +57,10 @@ export function Words({
         />
       )}
       <OneLine editor={editor} field="link" label="Link" placeholder="https://" texts={texts} disabled={disabled} />
-      {fits.filter(({ rule }) => AFTER_LINK.includes(rule.name)).map(text)}
+      {fits.filter(({ rule }) => postText(rule.name).isBelowLink).map(text)}
     </>
   );
 }
-
-/** Texts of their own beside the caption with its hashtags and link. */
-const AFTER_LINK: readonly TextFieldName[] = ['keywords', 'firstComment'];
 
 function OneLine({
   editor,

@@ -4,7 +4,7 @@ import { counted } from '@/core/words';
 import { useRef, useState } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
-import { COLUMNS, COLUMN_LABELS, type DateOrder } from '@/core/exchange/columns';
+import { COLUMNS, columnLabel, type DateOrder } from '@/core/exchange/columns';
 import type { ImportMapping } from '@/core/exchange/planImport';
 import { ALL_STAGES, STAGE_LABELS, type Stage } from '@/core/stages/stages';
 import type { ImportOutcome } from '@/usecases/exchange/importRows';
@@ -139,7 +139,7 @@ export function BringIn({ running: before }: { running: RunningImport | null }) 
                         <option value="">(left out)</option>
                         {COLUMNS.map((column) => (
                           <option key={column} value={column}>
-                            {COLUMN_LABELS[column]}
+                            {columnLabel(column)}
                           </option>
                         ))}
                       </select>
