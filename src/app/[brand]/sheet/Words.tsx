@@ -5,7 +5,7 @@ import { postText } from '@/core/posts/texts';
 import { useId, useMemo } from 'react';
 import { fitTexts } from '@/core/captions/compose';
 import type { DraftedMark } from '@/core/posts/unread';
-import type { Format, RuleSheet, TextFieldName } from '@/core/rulesheets/types';
+import type { Format, RuleSheet } from '@/core/rulesheets/types';
 import { CountedText } from './CountedText';
 import type { Conflict, PostEditor, Texts } from './usePostEditor';
 import { FieldRefusal } from '@/ui/FieldRefusal';

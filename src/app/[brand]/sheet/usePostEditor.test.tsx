@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { act, cleanup } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { ofEachText } from '@/core/posts/texts';
 import type { PostSheet } from '@/core/posts/sheet';
 import { keepDraft, listDrafts } from '@/ui/drafts';
 import { fakeServer, renderOnScreen, type Call, type Reply } from '@/ui/testScreen';
@@ -16,16 +17,8 @@ const SHEET: PostSheet = {
   channelId: 'pl',
   format: 'thread',
   title: 'Rings',
-  headline: '',
-  preheader: '',
+  ...ofEachText(() => ''),
   caption: 'Edge on',
-  keywords: '',
-  firstComment: '',
-  hashtags: '',
-  link: '',
-  script: '',
-  coverIdeas: '',
-  agenda: '',
   parts: [{ id: PART, text: 'One', pictureId: null }],
   date: '2026-12-01',
   time: '10:00',
