@@ -1,9 +1,9 @@
 'use client';
 
 import { useOffline } from 'next/offline';
-import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import { onUnreachable } from './api';
+import { useReadAnew } from './useReadAnew';
 
 /**
  * Says that Bimlo cannot be reached, for as long as that is so. The page stays as it was; what was asked for meanwhile comes
@@ -11,16 +11,16 @@ import { onUnreachable } from './api';
  */
 export function ConnectionBar() {
   const isOffline = useOffline();
-  const router = useRouter();
+  const readAnew = useReadAnew();
   useEffect(() => {
     // The router goes on asking until there is an answer, and reads the page anew then.
-    const stop = onUnreachable(() => router.refresh());
+    const stop = onUnreachable(readAnew);
     if (process.env.NODE_ENV === 'production' && 'serviceWorker' in navigator)
       navigator.serviceWorker
         .register('/sw.js')
         .catch((error: unknown) => console.warn('pages are not stood in for without a connection', error));
     return stop;
-  }, [router]);
+  }, [readAnew]);
   return (
     <div className="connection" role="status">
       {isOffline && (

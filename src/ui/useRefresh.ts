@@ -1,7 +1,7 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
+import { useReadAnew } from './useReadAnew';
 
 /**
  * Has the server's view read anew every so often while the page is looked at, and when it comes to be looked at again.
@@ -10,10 +10,10 @@ import { useEffect } from 'react';
  * @param isAllowed false while what is on screen must not be drawn over
  */
 export function useRefresh(everyMs: number, isAllowed = true): void {
-  const router = useRouter();
+  const readAnew = useReadAnew();
   useEffect(() => {
     const look = () => {
-      if (isAllowed && document.visibilityState === 'visible') router.refresh();
+      if (isAllowed && document.visibilityState === 'visible') readAnew();
     };
     const timer = setInterval(look, everyMs);
     document.addEventListener('visibilitychange', look);
@@ -21,5 +21,5 @@ export function useRefresh(everyMs: number, isAllowed = true): void {
       clearInterval(timer);
       document.removeEventListener('visibilitychange', look);
     };
-  }, [router, everyMs, isAllowed]);
+  }, [readAnew, everyMs, isAllowed]);
 }
