@@ -41,5 +41,5 @@ export function readPassword(typed: string, names: readonly string[] = []): Resu
   return accept(password);
 }
 
-/** A password that was typed to sign in, in the form in which it is kept. */
-export const asKept = (typed: string): string => typed.normalize('NFKC');
+/** A password that was typed to sign in, in the form in which it is kept; of one that is longer than any, no more than tells so. */
+export const asKept = (typed: string): string => typed.slice(0, 10 * PASSWORD_LIMITS.most).normalize('NFKC');

@@ -53,6 +53,11 @@ export async function deleteEntryLinksOf(tx: Queryable, personId: string): Promi
   await tx.run('delete from entry_links where person_id = $1', [personId]);
 }
 
+/** Takes back the links of everybody. */
+export async function deleteAllEntryLinks(tx: Queryable): Promise<void> {
+  await tx.run('delete from entry_links');
+}
+
 /** The links of these people that still hold. */
 export function listEntryLinks(
   db: Queryable,

@@ -65,6 +65,11 @@ export function deleteSignInsOf(tx: Queryable, personId: string, but: string | n
   return tx.run('delete from sign_ins where person_id = $1 and id is distinct from $2', [personId, but]);
 }
 
+/** Ends all sign-ins of everybody. */
+export async function deleteAllSignIns(tx: Queryable): Promise<void> {
+  await tx.run('delete from sign_ins');
+}
+
 /** Forgets sign-ins that no longer hold. @returns how many */
 export function forgetSignIns(db: Queryable, unusedSince: Instant): Promise<number> {
   return db.run('delete from sign_ins where last_at < $1', [unusedSince]);

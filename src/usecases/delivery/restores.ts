@@ -1,3 +1,5 @@
+import { deleteAllEntryLinks } from '@/data/signIn/entryLinks';
+import { deleteAllSignIns } from '@/data/signIn/signIns';
 import type { Sign } from '@/core/folder/restored';
 import { slipOf, type Slip } from '@/core/calendar/slip';
 import type { Result } from '@/core/refusal';
@@ -36,6 +38,9 @@ export async function noteRestored(
       await noteRestore(tx, { id: ids(), brandId, foundAt: now, restoredTo, signs });
       await keepBack(tx, brandId, now);
     }
+    // Who was signed out since would be signed in again by it, and a link that was used would hold again.
+    await deleteAllSignIns(tx);
+    await deleteAllEntryLinks(tx);
   });
 }
 

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { addMs } from '@/core/time/plan';
 import { insertPerson } from '@/data/people/people';
+import { noteRestored } from '../delivery/restores';
 import { archivePersonOf } from '../people/people';
 import { codeOf, makeWorld, START, valueOf, type TestWorld } from '../testWorld';
 import type { Work } from '../useCase';
@@ -137,6 +138,15 @@ describe('signing in', () => {
     await signOut(manager, all[1]!, true);
     expect(await signInsOf(world.db, manager.actorId, now)).toEqual([]);
   });
+});
+
+it('after a restore nobody is signed in, and no link holds: both may have ended since', async () => {
+  const { signInId } = valueOf(await tryAs(manager.actorId, GOOD));
+  const { key } = valueOf(await makeEntryLink(manager, maker.actorId));
+  await noteRestored(manager, ['said'], now);
+  expect(await whoIsSignedIn(manager, signInId)).toBeUndefined();
+  expect(await lookAtEntryLink(world.db, key, now)).toBeUndefined();
+  expect((await tryAs(manager.actorId, GOOD)).ok).toBe(true);
 });
 
 describe('an invitation', () => {
