@@ -9,7 +9,7 @@ const AGAIN_MS = 2_000;
 const LONGEST_PAUSE_MS = 5 * 60_000;
 
 /** Asks the accounts what they hold, at once and again until all have told. */
-export interface Asking {
+interface Asking {
   /** Resolves when they were asked once. */
   first: Promise<void>;
   stop(): void;

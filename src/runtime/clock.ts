@@ -2,7 +2,7 @@ import type { Clock } from '@/core/clock';
 import type { Instant } from '@/core/time/plan';
 
 /** A clock that stands still and is moved by hand. */
-export interface MovableClock extends Clock {
+interface MovableClock extends Clock {
   moveTo(instant: Instant): void;
 }
 

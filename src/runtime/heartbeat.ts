@@ -5,7 +5,7 @@ import type { Holder } from '@/usecases/delivery/deliver';
 import { log } from './log';
 
 /** A process that shows that it lives, and watches whether the others do. */
-export interface Heartbeat extends Holder {
+interface Heartbeat extends Holder {
   /** Beats, and looks at the others. */
   beat(): Promise<void>;
   stop(): void;

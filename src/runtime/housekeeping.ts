@@ -30,7 +30,7 @@ const CLEARANCE_MS = MINUTE_MS;
 const ANSWERED_KEPT_MS = 14 * DAY_MS;
 
 /** What Bimlo does by itself beside delivering. */
-export type Housekeeping =
+type Housekeeping =
   | 'forgetAnswered'
   | 'forgetSignIns'
   | 'askUnsure'

@@ -16,7 +16,7 @@ const MARK_EVERY_MS = 2 * 60_000;
 const FACTS = { run: 'run', house: 'house', lastSeen: 'last-seen' } as const;
 
 /** A run of Bimlo on a data folder. */
-export interface Run {
+interface Run {
   /** By what the folder is seen to be older than what ran last on it. */
   signs: Sign[];
   /** Which house's posts these are: stays with the data, wherever it is copied. */

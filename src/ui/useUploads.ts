@@ -10,7 +10,7 @@ export const MEDIA_ACCEPTED = 'image/jpeg,image/png,image/webp,image/gif,image/s
 const ENDS_AT: readonly string[] = ['tooManyPictures', 'diskFull', 'notYours'];
 
 /** How far adding several files is. */
-export interface UploadProgress {
+interface UploadProgress {
   done: number;
   total: number;
   /** The file under way. */
@@ -18,7 +18,7 @@ export interface UploadProgress {
 }
 
 /** What became of them. */
-export interface UploadOutcome {
+interface UploadOutcome {
   taken: number;
   /** Files that were refused, with the reasons. */
   refused: { fileName: string; problem: string }[];

@@ -3,7 +3,7 @@ import type { Step, StepHolder } from '@/usecases/prep/reading';
 import { CallSign } from '@/ui/CallSign';
 
 /** A step with the post or piece it belongs to. */
-export type HeldStep = Pick<Step, 'postId' | 'pieceId'> & { holder: StepHolder };
+type HeldStep = Pick<Step, 'postId' | 'pieceId'> & { holder: StepHolder };
 
 /** The call sign of a step's post; of a piece, which has none, the word. */
 export function HolderSign({ holder }: Pick<HeldStep, 'holder'>) {

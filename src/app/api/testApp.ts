@@ -60,7 +60,7 @@ export async function makeApp(): Promise<TestApp> {
 }
 
 /** What a route answered. */
-export interface Answered<T> {
+interface Answered<T> {
   status: number;
   body: T;
 }

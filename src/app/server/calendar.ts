@@ -4,7 +4,7 @@ import { listPeopleOfBrand, type Person } from '@/usecases/people/reading';
 import type { brandOfPage } from './brand';
 
 /** A brand with what belongs to it, as the calendar shows it. */
-export interface CalendarBrand {
+interface CalendarBrand {
   brand: Brand;
   channels: Awaited<ReturnType<typeof listChannelsOf>>;
   people: Person[];

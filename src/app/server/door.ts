@@ -11,7 +11,7 @@ import { refusal } from './request';
 import { whoAsks } from './who';
 
 /** What a route is given beside the request: Bimlo, and with whom it acts. */
-export interface Visit {
+interface Visit {
   app: Bimlo;
   work: Work;
   /** The sign-in of the browser that asks; null where nobody has to sign in. */

@@ -4,7 +4,7 @@ import { readAtMost } from './request';
 import { refuseBySize, takeMedia, type MediaFile } from '@/usecases/media/files';
 
 /** An uploaded file with the fields that came beside it. */
-export interface Upload {
+interface Upload {
   bytes: Uint8Array;
   fileName: string;
   field(name: string): string;

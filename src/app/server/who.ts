@@ -11,7 +11,7 @@ import { signInIdOf } from './session';
 type App = Pick<Bimlo, 'db' | 'clock'>;
 
 /** Somebody who asks for something. */
-export interface Who {
+interface Who {
   id: string;
   actor: Actor;
   /** The sign-in they ask with; null where nobody has to sign in. */

@@ -12,13 +12,13 @@ export interface DayBlock<T> {
 }
 
 /** Hours 0 to 23 that show; the rest before and after are folded. */
-export interface ShownHours {
+interface ShownHours {
   first: number;
   last: number;
 }
 
 /** Hours that always show, however empty. */
-export const CORE_HOURS: ShownHours = { first: 7, last: 21 };
+const CORE_HOURS: ShownHours = { first: 7, last: 21 };
 
 /**
  * Sets what overlaps side by side: each thing takes `lengthMinutes` of height from its time on; things that overlap in a

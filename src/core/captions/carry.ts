@@ -8,7 +8,7 @@ import { readHashtags } from './hashtags';
 export type CarryHow = 'fitted' | 'asItIs';
 
 /** A text carried to a sibling. */
-export interface Carried {
+interface Carried {
   caption: string;
   hashtags: string;
   /** Whether something was left out so that it fits. */

@@ -36,10 +36,6 @@ export interface FieldFit extends Measure {
   left: number;
 }
 
-/** Whether anything is written that would be sent. */
-export const hasWords = (words: Pick<Words, 'headline' | 'caption'>): boolean =>
-  words.caption.trim() !== '' || words.headline.trim() !== '';
-
 /** What was typed into a field. */
 export const typedText = (words: Words, name: TextFieldName): string => words[name] ?? '';
 
@@ -75,7 +71,7 @@ export const surelyFewHashtags = (words: Pick<Words, 'caption' | 'hashtags'>, mo
   words.caption.split(/[#＃]/).length - 1 + words.hashtags.split(/[\s,;#＃]+/).filter(Boolean).length <= most;
 
 /** The hashtags of the hashtag field that the caption does not hold already. */
-export function newHashtags(words: Pick<Words, 'caption' | 'hashtags'>): string[] {
+function newHashtags(words: Pick<Words, 'caption' | 'hashtags'>): string[] {
   const inCaption = new Set(hashtagsIn(words.caption).map(hashtagKey));
   return readHashtags(words.hashtags).filter((tag) => !inCaption.has(hashtagKey(tag)));
 }

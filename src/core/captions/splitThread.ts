@@ -17,7 +17,7 @@ export interface ThreadRule extends CountRule {
 }
 
 /** A text in parts. */
-export interface Thread {
+interface Thread {
   /** Without their numbers. Joined by what was cut between them, they give the text back. */
   parts: readonly string[];
   /** The white space that was cut after each part but the last. */

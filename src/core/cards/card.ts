@@ -31,7 +31,7 @@ export interface CardColours {
 }
 
 /** Pixels of a card. */
-export interface CardSize {
+interface CardSize {
   width: number;
   height: number;
 }

@@ -35,7 +35,7 @@ const ASK_DELAYS_MS: readonly number[] = [
 const SETTLED_AFTER_MS = 60_000;
 
 /** A delivery as far as the next step depends on it. */
-export interface DeliveryFacts {
+interface DeliveryFacts {
   /** Since when nobody knows whether the network took it; null where that is known. */
   unsureSince: Instant | null;
   /** Lateness is counted from here. */
@@ -53,7 +53,7 @@ export function nextStep({ unsureSince, lateFrom }: DeliveryFacts, now: Instant)
 }
 
 /** How a delivery stands after a try. */
-export interface AfterTry {
+interface AfterTry {
   state: 'sent' | 'failed' | 'waiting' | 'unknown';
   unsureSince: Instant | null;
   /** Whether this very try had no answer. */

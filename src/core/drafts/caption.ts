@@ -193,11 +193,7 @@ function callOf(
 }
 
 /** Hashtags of the shelf that name what the piece is about, those of its extract first. */
-export function pickHashtags(
-  source: DraftSource,
-  shelf: DraftShelf,
-  { sheet, format, from, seed }: DraftOrder,
-): string[] {
+function pickHashtags(source: DraftSource, shelf: DraftShelf, { sheet, format, from, seed }: DraftOrder): string[] {
   const most = Math.min(HASHTAGS, sheet.hashtagLimit ?? HASHTAGS);
   if (most === 0 || shelf.hashtags.length === 0 || !formatRule(sheet, format)) return [];
   const keywords = keywordsOf(source.analysis, KEYWORDS, source.others).map(({ words, weight }) => ({

@@ -3,7 +3,7 @@ import { contentWords, wordsIn } from '../extracts/sentences';
 import type { Analysis } from '../extracts/analyse';
 
 /** A word or phrase a text is about, with its weight. */
-export interface Keyword {
+interface Keyword {
   words: string;
   weight: number;
 }

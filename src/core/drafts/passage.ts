@@ -12,7 +12,7 @@ const LEAST_CONTENT = 3;
 const EACH_MORE = 0.95;
 
 /** A stretch of a text that can stand for itself, paragraph by paragraph. */
-export type Passage = ScoredSentence[][];
+type Passage = ScoredSentence[][];
 
 /**
  * The passages of a text that can be told through from their beginning: whole paragraphs that follow each other, of 6 to 14

@@ -1,7 +1,7 @@
 import type { Language } from '../extracts/languages';
 
 /** The few words that Bimlo puts between a piece's own sentences. Each list is dealt from by the seed. */
-export interface Phrases {
+interface Phrases {
   /** Before the link to the piece. */
   toThePiece: readonly string[];
   /** What closes a row of slides or frames. */
@@ -13,7 +13,7 @@ export interface Phrases {
 }
 
 /** Phrases by language; a text in another gets none. */
-export const PHRASES: Record<Language, Phrases> = {
+const PHRASES: Record<Language, Phrases> = {
   en: {
     toThePiece: [
       'The whole of it is here:',

@@ -52,7 +52,7 @@ export interface Encores {
 export const ENCORE_DAYS = { least: 7, most: 730, usual: 60 } as const;
 
 /** Posts with numbers on a channel and in a format from which a percentile says something. */
-export const LEAST_NUMBERS = 5;
+const LEAST_NUMBERS = 5;
 /** The percentile from which a post counts as one that did well. */
 const DID_WELL = 0.5;
 const DAY_MS = 86_400_000;

@@ -14,14 +14,14 @@ export interface FamilyMember {
 }
 
 /** A member in its place. */
-export interface PlacedMember extends FamilyMember {
+interface PlacedMember extends FamilyMember {
   date: LocalDate;
   /** 0 for the first day of the family to 1 for its last. */
   at: number;
 }
 
 /** The family of a piece: a line for each channel, on one scale of time. */
-export interface Family {
+interface Family {
   from: LocalDate;
   to: LocalDate;
   lines: { channelId: string; members: PlacedMember[] }[];

@@ -16,7 +16,7 @@ export const LINE_ORIGIN_WORDS: Record<LineOrigin, string> = {
 };
 
 /** A caption with another first line. */
-export interface Reopened {
+interface Reopened {
   caption: string;
   origin: LineOrigin;
 }

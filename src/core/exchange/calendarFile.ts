@@ -36,7 +36,7 @@ export interface DaySpan {
 }
 
 /** How a file is read by somebody who watches how long it takes. */
-export interface ReadingOptions {
+interface ReadingOptions {
   /** Places of events, from 0, that took too long before: they are left out and named. */
   leftOut?: readonly number[];
   /** Told the place of each event before it is read. */

@@ -75,7 +75,7 @@ export type ColumnMap = Partial<Record<Column, number>>;
 const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 
 /** What values of a file can be recognised by. */
-export interface KnownNames {
+interface KnownNames {
   channels: readonly { id: string; name: string; callSign: string }[];
 }
 

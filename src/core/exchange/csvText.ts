@@ -4,7 +4,7 @@ import { accept, refuse, type Result } from '../refusal';
 /** Bytes of a CSV file that Bimlo takes in. */
 export const CSV_LIMIT_BYTES = 12_000_000;
 /** Rows that are brought in at once. */
-export const CSV_LIMIT_ROWS = 10_000;
+const CSV_LIMIT_ROWS = 10_000;
 
 /** A row of a file with the line it begins on, counted from 1. */
 export interface CsvRow {

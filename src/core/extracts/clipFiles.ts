@@ -2,7 +2,7 @@ import type { Cue } from '../pieces/subtitles';
 import type { Clip } from './clips';
 
 /** Frames a second that a cut list counts in where its video does not say. */
-export const USUAL_FRAMES = 25;
+const USUAL_FRAMES = 25;
 
 const two = (value: number): string => String(value).padStart(2, '0');
 const three = (value: number): string => String(value).padStart(3, '0');

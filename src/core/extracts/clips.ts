@@ -20,7 +20,7 @@ export interface ClipLimits {
   apartMs: number;
 }
 
-export const CLIP_LIMITS: ClipLimits = { leastMs: 15_000, mostMs: 60_000, most: 6, apartMs: 30_000 };
+const CLIP_LIMITS: ClipLimits = { leastMs: 15_000, mostMs: 60_000, most: 6, apartMs: 30_000 };
 
 /** A pause after which a clip may begin where words are timed, in milliseconds. */
 const BREATH_MS = 400;

@@ -49,7 +49,7 @@ const MORE_STOP: Record<Language, string> = {
 const stopOf = (shipped: readonly string[], language: Language): ReadonlySet<string> =>
   new Set([...shipped, ...MORE_STOP[language].split(' ')].map((word) => word.toLowerCase().replaceAll('’', "'")));
 
-export const WORDS_OF: Record<Language, LanguageWords> = {
+const WORDS_OF: Record<Language, LanguageWords> = {
   en: {
     stop: stopOf(eng, 'en'),
     pronouns: set('it them they he she him his her hers theirs its'),

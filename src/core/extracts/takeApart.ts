@@ -16,7 +16,7 @@ export interface TakenApart extends ReadingText {
 }
 
 /** Extracts that are proposed at once. */
-export const PROPOSED = 14;
+const PROPOSED = 14;
 
 /** What shares of the work are done when a text is read, and when its sentences are ranked; measured on 30,000 words. */
 const DONE = { read: 0.15, ranked: 0.45 } as const;

@@ -17,12 +17,12 @@ const IN_VARIANTS: readonly Format[] = ['photo', 'text', 'boardPicture', 'shortV
 const LONG_TEXTS: readonly Format[] = ['newsletter', 'article', 'thread'];
 
 /** A post to be made with the drafts it may begin with, the first of them unless another is chosen. */
-export interface DraftedPost extends DealtPost {
+interface DraftedPost extends DealtPost {
   drafts: readonly Draft[];
 }
 
 /** What all drafts of one run share. */
-export type DraftRun = Pick<DraftOrder, 'under' | 'wordsPerMinute' | 'seed'> & { shelf: DraftShelf };
+type DraftRun = Pick<DraftOrder, 'under' | 'wordsPerMinute' | 'seed'> & { shelf: DraftShelf };
 
 /**
  * Drafts the posts of a row on one channel. The variants of a caption take turns in opening, so that two posts of a row do not begin

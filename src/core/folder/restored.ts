@@ -69,7 +69,7 @@ function isCopied({ atMs, changedAtMs, bornAtMs, inode, foundInode }: FoundMark)
 }
 
 /** The mark that was left last. */
-export const newestOf = <M extends RunMark>(marks: readonly M[]): M | undefined =>
+const newestOf = <M extends RunMark>(marks: readonly M[]): M | undefined =>
   [...marks].sort((a, b) => b.run - a.run || b.beat - a.beat)[0];
 
 /** A place in PostgreSQL's log as it writes it: two halves of hexadecimal digits, the higher first (pg_lsn, PostgreSQL documentation 8.20). */

@@ -85,7 +85,7 @@ export const isShapeIn = (shape: number, { narrowest, widest }: ShapeRange): boo
   shape >= narrowest * (1 - ROUNDING) && shape <= widest * (1 + ROUNDING);
 
 /** What a network would refuse a picture for, and what mends it. */
-export type PictureFault = { kind: 'shape' } | { kind: 'small'; has: number; needs: number };
+type PictureFault = { kind: 'shape' } | { kind: 'small'; has: number; needs: number };
 
 /** The faults of a picture's shape and size under the rule of a format. One of unknown size (0) has none that is known. */
 export function shapeFaults(
@@ -115,7 +115,7 @@ const KNOWN_SHAPES: readonly (readonly [number, number])[] = [
 ];
 
 /** A shape that may be cropped to. */
-export interface ShapeChoice {
+interface ShapeChoice {
   label: string;
   /** Width to height. */
   shape: number;

@@ -8,7 +8,7 @@ export const isVideo = ({ mime }: { mime: string }): boolean => mime.startsWith(
 export const isSound = ({ mime }: { mime: string }): boolean => mime.startsWith('audio/');
 
 /** What a network would refuse a video for. */
-export type VideoFault =
+type VideoFault =
   { kind: 'short' | 'long'; hasSeconds: number } | { kind: 'shape' } | { kind: 'big'; hasBytes: number };
 
 /** What is wrong with a video on a network with that rule; empty when it may go. */

@@ -3,7 +3,7 @@ import { parseHTML } from 'linkedom';
 import { accept, refuse, type Result } from '../refusal';
 
 /** What a page says, as Markdown. */
-export interface Article {
+interface Article {
   title: string;
   markdown: string;
 }

@@ -41,7 +41,7 @@ export function titleFrom(text: string): string {
 }
 
 /** A piece as far as being an idea depends on it. */
-export interface IdeaFacts {
+interface IdeaFacts {
   sourceText: string;
   livePosts: number;
   /** Suggested channels that have no post yet and were not waved off. */

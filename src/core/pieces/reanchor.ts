@@ -14,17 +14,10 @@ export interface Same {
  * Follows offsets from a text to the same text corrected, by what is the same in both (E. Myers, “An O(ND) Difference Algorithm
  * and Its Variations”, 1986, over words). An offset inside what was replaced keeps its share of it.
  *
+ * @param beforeLength, afterLength of the two texts, in UTF-16 units
  * @returns the offset in the corrected text that an offset of the text before has become
  */
-export const followOffsets = (before: string, after: string): ((offset: number) => number) =>
-  followSame(sameStretches(before, after), before.length, after.length);
-
-/** The same by stretches that were found before. @param beforeLength, afterLength of the two texts, in UTF-16 units */
-export function followSame(
-  same: readonly Same[],
-  beforeLength: number,
-  afterLength: number,
-): (offset: number) => number {
+function followSame(same: readonly Same[], beforeLength: number, afterLength: number): (offset: number) => number {
   return (offset) => {
     let at = -1;
     while (at + 1 < same.length && same[at + 1]!.before <= offset) at++;

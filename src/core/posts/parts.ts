@@ -3,7 +3,7 @@ import { countText } from '../captions/count';
 import { fieldRule, formatRule, type Format, type PartsRule, type RuleSheet } from '../rulesheets/types';
 
 /** A post as far as its parts go. */
-export interface PartsSource {
+interface PartsSource {
   format: Format;
   parts?: readonly Part[];
   pictures: readonly { id?: string }[];

@@ -22,7 +22,7 @@ interface PostText {
  * Every text of a post, once, in the order in which they are shown. From it come the open post, what leaves, versions and their
  * comparison, files, limits and the columns of the database: a new text is an entry here and a migration.
  */
-export const POST_TEXTS = {
+const POST_TEXTS = {
   headline: {
     ...{ label: 'Title', use: 'sent', keeps: 1_000, isLine: true },
     fileLabel: 'title or subject that is sent',

@@ -26,7 +26,7 @@ export interface Waiver {
 }
 
 /** What wants depend on. */
-export interface WantFacts {
+interface WantFacts {
   pictures: readonly { alt: string; mime: string }[];
   /** Steps marked as needed, due before publishing, that are not done: its own, and those of its piece. */
   neededSteps: readonly { id: string; title: string; ofPiece?: boolean }[];

@@ -11,7 +11,7 @@ export interface WaitedFor {
 }
 
 /** Somebody who can go on once steps of another person are done. */
-export interface Waiting {
+interface Waiting {
   personId: string;
   /** How many of those steps. */
   count: number;

@@ -1,7 +1,7 @@
 import type { Craft, PrepLine } from './step';
 
 /** Somebody who can be given a step. */
-export interface Hand {
+interface Hand {
   id: string;
   crafts: readonly Craft[];
 }

@@ -33,9 +33,9 @@ export interface DaySpan {
 }
 
 /** Entries one channel may have. */
-export const RHYTHM_LIMIT = 60;
+const RHYTHM_LIMIT = 60;
 /** Weeks between two rounds at most. */
-export const MAX_WEEKS = 26;
+const MAX_WEEKS = 26;
 
 /**
  * Checks a channel's rhythm as a whole. Refused: an entry outside its ranges, one that ends before it begins, one of

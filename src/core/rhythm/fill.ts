@@ -29,7 +29,7 @@ export interface LocalNow {
 }
 
 /** Which post fills which opening. */
-export interface Fill {
+interface Fill {
   /** Post ids by opening key. Openings that are not filled have no entry. */
   filledBy: Map<string, string>;
   /** Dated posts of channels with an opening that day or not, which fill none. */

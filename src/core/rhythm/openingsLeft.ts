@@ -3,7 +3,7 @@ import { fillOpenings, type Candidate, type LocalNow } from './fill';
 import type { Opening } from './openings';
 
 /** What the calendar shows, as far as openings depend on it. */
-export interface OpeningGround {
+interface OpeningGround {
   /** Openings of the days that show, from today on; those of today that are over count for what they are filled by. */
   openings: readonly Opening[];
   /** Posts as they show, moved since or not. */

@@ -9,7 +9,7 @@ export const DEFAULT_AHEAD = 4;
 const LOOK_AHEAD_DAYS = 26 * 27 * 7;
 
 /** A series as far as its next rounds depend on it. */
-export interface SeriesRounds {
+interface SeriesRounds {
   recurrence: Recurrence;
   from: LocalDate;
   to: LocalDate | null;

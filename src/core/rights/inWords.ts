@@ -18,7 +18,7 @@ const ROWS: readonly { what: string; deed: Deed }[] = [
 ];
 
 /** A row of the table of rights, for one brand. */
-export interface RightInWords {
+interface RightInWords {
   what: string;
   who: Record<Role, boolean>;
   /** For makers it is as the brand's settings say. */

@@ -15,7 +15,7 @@ export interface Actor {
 export type Allowance = 'send' | 'exchange';
 
 /** What something is about: a brand, or with null the house as a whole. */
-export interface Subject {
+interface Subject {
   brandId: string | null;
   /** What the brand lets its makers do; nothing where it is not said. */
   allows?: readonly Allowance[];

@@ -37,7 +37,7 @@ export interface ShelfItem extends ShelfWords {
 }
 
 /** Characters (UTF-16 units) kept of an item. */
-export const SHELF_TEXT_MOST = 10_000;
+const SHELF_TEXT_MOST = 10_000;
 
 /** Checks an item. Hashtags get their signs; a link has to be one. */
 export function readShelfWords({ kind, title, text, source }: ShelfWords): Result<ShelfWords> {

@@ -1,5 +1,5 @@
 /** A figure in a text: all of it, with its sign, currency, scale and unit. */
-export interface Figure {
+interface Figure {
   /** As it stands in the text: “£1.5 million”, “−25 °C”. */
   text: string;
   /** The word behind it that says what it counts: “windows”; null where there is none. */

@@ -11,7 +11,7 @@ export type LocalTime = string;
 export type Zone = string;
 
 /** Where a local date and time falls in its zone. */
-export type Placement =
+type Placement =
   /** The instant meant; `repeated` says that the clock shows this time twice that day and the first is meant. */
   | { kind: 'real'; instant: Instant; repeated: boolean }
   /** The clock jumps over this time; `next` is the first time after it that exists, on the same day or the next. */

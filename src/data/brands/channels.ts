@@ -78,7 +78,7 @@ export async function maybeChannel(db: Queryable, id: string): Promise<Channel |
 }
 
 /** A rule sheet with what it is known by. */
-export interface KeptRuleSheet {
+interface KeptRuleSheet {
   id: string;
   slug: string;
   name: string;
@@ -128,11 +128,6 @@ export async function updateChannel(
 /** Archives a channel. */
 export async function archiveChannel(tx: Queryable, id: string, at: string): Promise<void> {
   await tx.run('update channels set archived_at = $2 where id = $1', [id, at]);
-}
-
-/** The rule sheet with that slug, if there is one. */
-export async function maybeRuleSheet(db: Queryable, slug: string): Promise<RuleSheet | undefined> {
-  return (await db.rows<{ rules: RuleSheet }>('select rules from rule_sheets where slug = $1', [slug]))[0]?.rules;
 }
 
 /** Adds rule sheets. */

@@ -2,7 +2,7 @@ import type { LocalDate } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 
 /** One of a brand's themes. */
-export interface Pillar {
+interface Pillar {
   id: string;
   brandId: string;
   name: string;
@@ -11,7 +11,7 @@ export interface Pillar {
 }
 
 /** Something a brand pushes for a while. */
-export interface Campaign {
+interface Campaign {
   id: string;
   brandId: string;
   name: string;

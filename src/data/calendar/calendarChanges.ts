@@ -55,7 +55,7 @@ export interface CalendarChange {
 }
 
 /** Changes of a person that can still be undone: the last ten. */
-export const UNDO_DEPTH = 10;
+const UNDO_DEPTH = 10;
 
 /** Writes a change down, and forgets this person's changes that lie too far back to be undone. */
 export async function insertChange(tx: Queryable, change: CalendarChange): Promise<void> {

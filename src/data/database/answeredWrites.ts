@@ -2,7 +2,7 @@ import type { Instant } from '@/core/time/plan';
 import type { Queryable } from './db';
 
 /** A write as its sender knows it. */
-export interface WriteKey {
+interface WriteKey {
   actorId: string;
   key: string;
   /** Which of the writes of one request it is, from 0. */

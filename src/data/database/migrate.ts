@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Db } from './db';
 
 /** A numbered step of the schema. */
-export interface Migration {
+interface Migration {
   number: number;
   name: string;
   sql: string;

@@ -65,7 +65,7 @@ export async function closeRestore(
 }
 
 /** An account that has not told yet what it holds. */
-export interface AccountToAsk {
+interface AccountToAsk {
   channelId: string;
   since: Instant;
 }

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { writeSynced } from './synced';
 
 /** What a snapshot holds, written into it when it is whole: one that was cut off, or lost files since, is told by it. */
-export interface Manifest {
+interface Manifest {
   files: number;
   bytes: number;
   /** SHA-256 of the pictures, videos and fonts that the snapshot's rows point to; null where that was not asked. */

@@ -26,7 +26,7 @@ export interface Piece {
 }
 
 /** The fields of a piece that people edit. */
-export interface PieceTexts {
+interface PieceTexts {
   title: string;
   note: string;
   link: string;
@@ -34,7 +34,7 @@ export interface PieceTexts {
 }
 
 /** What decides about the prep of a piece. */
-export type PiecePrep = Pick<Piece, 'kind' | 'prepDay'>;
+type PiecePrep = Pick<Piece, 'kind' | 'prepDay'>;
 
 const SELECT = `select p.id, p.brand_id as "brandId", p.title, p.note, p.link, p.source_text as "sourceText",
     p.kind, p.prep_day as "prepDay",

@@ -92,7 +92,7 @@ const POST: Columns<Post> = {
 };
 
 /** The columns of a post `p`. */
-export const COLUMNS = namedColumns(POST);
+const COLUMNS = namedColumns(POST);
 
 /** The columns of a post `p` as `manyRows` asks for them. */
 export const JSON_COLUMNS: Columns<Post> = {

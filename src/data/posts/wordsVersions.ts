@@ -23,7 +23,7 @@ export function listWordsVersions(db: Queryable, postId: string, limit: number):
 }
 
 /** The words of a post after a stretch of writing, with what stood there before. */
-export interface Stretch {
+interface Stretch {
   own: WordsVersion;
   /** What was there before the first stretch; kept where no version of the post was kept yet. */
   original: WordsVersion;

@@ -3,7 +3,7 @@ import type { PrepSubject } from '@/core/prep/subject';
 import type { Queryable } from '../database/db';
 
 /** The prep of one format or kind of piece, as a brand set it. */
-export interface PrepSheet {
+interface PrepSheet {
   subject: PrepSubject;
   lines: PrepLine[];
 }

@@ -5,7 +5,7 @@ import type { LocalDate } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 
 /** A named span of days in which a channel, or a whole brand, asks for nothing. */
-export interface NamedSpan extends DaySpan {
+interface NamedSpan extends DaySpan {
   id: string;
   name: string;
 }

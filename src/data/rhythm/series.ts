@@ -76,7 +76,7 @@ export async function saveSeries(tx: Queryable, series: Series): Promise<void> {
 }
 
 /** A post of a series as far as the series looks at it. */
-export interface SeriesPost {
+interface SeriesPost {
   id: string;
   number: number;
   date: LocalDate | null;

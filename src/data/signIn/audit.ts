@@ -3,7 +3,7 @@ import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 
 /** A line of the audit list. */
-export interface AuditLine {
+interface AuditLine {
   at: Instant;
   kind: AuditKind;
   /** Who did it; null where nobody is known. */
@@ -34,7 +34,7 @@ export async function writeAudit(
 }
 
 /** A line with the names of whom it is about. */
-export type NamedAuditLine = AuditLine & {
+type NamedAuditLine = AuditLine & {
   id: string;
   actorName: string | null;
   personName: string | null;

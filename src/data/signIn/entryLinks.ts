@@ -5,7 +5,7 @@ import type { Queryable } from '../database/db';
 export type LinkPurpose = 'invitation' | 'password';
 
 /** A link by which somebody sets their password, once. */
-export interface EntryLink {
+interface EntryLink {
   id: string;
   personId: string;
   purpose: LinkPurpose;

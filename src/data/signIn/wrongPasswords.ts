@@ -2,7 +2,7 @@ import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 
 /** How often a password was wrong, for a name or from an address. */
-export interface Wrong {
+interface Wrong {
   subject: string;
   wrong: number;
   lastAt: Instant;

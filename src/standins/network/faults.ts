@@ -29,7 +29,7 @@ export const NO_FAULTS: Faults = {
 };
 
 /** What befalls a call. */
-export type Fault = 'none' | 'refuse' | 'tryLater' | 'timeOutBefore' | 'timeOutAfter';
+type Fault = 'none' | 'refuse' | 'tryLater' | 'timeOutBefore' | 'timeOutAfter';
 
 /** Draws what befalls call number `call` (1 for the first) made under a key. */
 export function drawFault(faults: Faults, key: string, call: number): Fault {

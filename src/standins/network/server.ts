@@ -12,7 +12,7 @@ const BODY_LIMIT = 40_000_000;
 const LISTED = 60;
 
 /** What the server of the made-up networks needs. */
-export interface NetworkServerOptions {
+interface NetworkServerOptions {
   store: NetworkStore;
   faults: Faults;
   /** Where the networks' clock stands until it is moved; absent where it runs. */

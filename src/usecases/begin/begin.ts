@@ -22,7 +22,7 @@ export interface Beginning {
 }
 
 /** What was begun. */
-export interface Begun extends SignedIn {
+interface Begun extends SignedIn {
   slug: string;
 }
 

@@ -18,7 +18,7 @@ import { takeSetting } from './takeSetting';
 import { attempt, doing, must, notFound, refused, type Work } from '../useCase';
 
 /** What can be set of a channel. */
-export interface ChannelInput {
+interface ChannelInput {
   name: string;
   callSign: string;
   color: string;

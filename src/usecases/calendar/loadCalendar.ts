@@ -47,15 +47,15 @@ export interface TrayIdea {
 }
 
 /** Rows the tray shows of each kind. */
-export const TRAY_LIMIT = 200;
+const TRAY_LIMIT = 200;
 /** Posts a column of the stages arrangement shows. */
-export const STAGE_LIMIT = 150;
+const STAGE_LIMIT = 150;
 /** Posts of a stage are counted up to here. */
 const STAGE_COUNT_LIMIT = 2_000;
 /** Days back that published posts show among the stages. */
-export const PUBLISHED_DAYS = 14;
+const PUBLISHED_DAYS = 14;
 /** Rows the list holds. */
-export const LIST_LIMIT = 10_000;
+const LIST_LIMIT = 10_000;
 
 /** What the calendar is asked for. */
 export interface CalendarAsk {

@@ -4,7 +4,7 @@ import { listOpenPostIdsOfPiece } from '@/data/posts/posts';
 import { loadSheet } from '../posts/loadPosts';
 
 /** Posts of a piece that are written side by side at the most. */
-export const SIBLINGS_SHOWN = 24;
+const SIBLINGS_SHOWN = 24;
 
 /** The sheets of a piece's posts that can still be written, by date. */
 export async function loadSiblings(db: Db, pieceId: string): Promise<PostSheet[]> {

@@ -45,10 +45,10 @@ export interface Holder {
 }
 
 /** How many deliveries are under way at once, and how many of them on one channel: a slow one holds up no other. */
-export const ROOM = { inAll: 64, onChannel: 16 } as const;
+const ROOM = { inAll: 64, onChannel: 16 } as const;
 
 /** Carries what is due to the networks, each delivery by itself. */
-export interface Courier {
+interface Courier {
   /**
    * Claims what is due as far as there is room, and sends it off without waiting for it. Whenever a delivery has ended it
    * looks again, so that what found no room goes next.

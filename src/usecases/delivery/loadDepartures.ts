@@ -30,7 +30,7 @@ export interface Departure {
 /** Posts whose day passed that are shown at most, the last ones. */
 const MOST_MISSED = 200;
 /** Days the timetable looks ahead, today included. */
-export const DEPARTURE_DAYS = 8;
+const DEPARTURE_DAYS = 8;
 
 /**
  * The timetable of a brand: everything planned from today for a week, and before that what is not out though its day passed, scheduled

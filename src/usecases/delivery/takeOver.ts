@@ -20,7 +20,7 @@ import type { Acting } from '../useCase';
 import { pictureOf, publishCopy, whatLeft } from './publish';
 
 /** How the folder knows what a network holds: `old` where it never sent it, as only a folder does not that is older than what ran last. */
-export type Knowledge = 'settled' | 'open' | 'old';
+type Knowledge = 'settled' | 'open' | 'old';
 
 /** How the folder knows what an account holds. */
 export async function knowledgeOf(db: Queryable, { brandId }: Channel, { key }: HeldPost): Promise<Knowledge> {

@@ -39,7 +39,7 @@ export interface AgainAsk {
 }
 
 /** Most posts on a channel at once, and most days between them. */
-export const AGAIN_LIMITS = { times: 5, everyDays: 180 } as const;
+const AGAIN_LIMITS = { times: 5, everyDays: 180 } as const;
 
 /** A post that would be made. */
 export interface AgainPost {

@@ -17,7 +17,7 @@ import { latestReadings } from '@/data/results/readings';
 import { listCampaigns, listPillars } from '@/data/brands/themes';
 
 /** Posts that one file holds. */
-export const TAKE_OUT_LIMIT = 50_000;
+const TAKE_OUT_LIMIT = 50_000;
 
 /** The posts of a brand as CSV, one row a post, by date, text by text; what comes in again from it changes nothing. */
 export async function* postsAsCsv(db: Db, brand: Brand, filter: CalendarFilter, now: Instant): AsyncGenerator<string> {

@@ -12,7 +12,7 @@ import { refused, STALE, type Acting, type Db } from '../useCase';
 import { readingOfPiece } from './keptReading';
 
 /** What the times and extracts of a piece follow its text by, worked out before anything is written. */
-export interface Following {
+interface Following {
   before: KeptSource;
   after: KeptSource;
   /** The texts as they are read, and what is the same in them. */

@@ -11,7 +11,7 @@ import type { NewPost } from '../posts/addPosts';
 import type { Doing } from '../useCase';
 
 /** A post that is planned, as far as the one that is made of it depends on it. */
-export type Planned = Pick<FanOutPost, 'channelId' | 'format' | 'from' | 'pictures'>;
+type Planned = Pick<FanOutPost, 'channelId' | 'format' | 'from' | 'pictures'>;
 
 /** A post made of a plan and its draft, or what somebody made of that, drafting, with where each of its sentences is from. */
 export function newPost(

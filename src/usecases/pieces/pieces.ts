@@ -22,7 +22,7 @@ import { mustMay } from '../rights/mustMay';
 import { doing, must, mustFit, notFound, refused, STALE, type Doing, type Work } from '../useCase';
 
 /** What can be given when an idea is caught. Only the title is needed. */
-export interface IdeaInput {
+interface IdeaInput {
   brandId: string;
   title: string;
   note?: string;
@@ -51,7 +51,7 @@ export function catchIdea(work: Work, input: IdeaInput): Promise<Result<Piece>> 
 }
 
 /** What can be changed about a piece; what is absent stays. */
-export interface PieceEdit {
+interface PieceEdit {
   title?: string;
   note?: string;
   link?: string;

@@ -24,7 +24,7 @@ export interface Asked {
 }
 
 /** Posts made of a piece, in the order of their channels. */
-export interface Planned {
+interface Planned {
   postIds: string[];
   /** To undo it by. */
   changeId: string;
@@ -109,7 +109,7 @@ export function planPiece(
 const whenOf = ({ date, time }: Plan): Plan => ({ date, time });
 
 /** What a move did beside moving. */
-export interface MoveOutcome extends WriteOutcome {
+interface MoveOutcome extends WriteOutcome {
   /** The post stays scheduled and leaves at its new time. */
   retimed: boolean;
 }

@@ -14,7 +14,7 @@ import { holderOf, listStepsOf, updateStepDays, type Step } from '@/data/prep/st
 type Counted = Pick<Step, 'ownerId' | 'lead' | 'leadIn' | 'pinned' | 'doneOn'>;
 
 /** The days of the steps of one post or piece, in their order; an unpinned step of one without a day has none. */
-export type CountDays = (publishingDay: LocalDate | null, steps: readonly Counted[]) => (LocalDate | null)[];
+type CountDays = (publishingDay: LocalDate | null, steps: readonly Counted[]) => (LocalDate | null)[];
 
 /** Reads the working days that steps of a brand are counted in: each person's own, and the brand's where nobody is named. */
 export async function readCounting(

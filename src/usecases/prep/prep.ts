@@ -134,7 +134,7 @@ export function renewPrep(work: Work, of: HolderKey): Promise<Result<true>> {
 }
 
 /** A post or a piece by its id. */
-export type HolderKey = { postId: string } | { pieceId: string };
+type HolderKey = { postId: string } | { pieceId: string };
 
 async function takeHolder(act: Doing, of: HolderKey): Promise<Unprepared & { brandId: string; holderId: string }> {
   if ('postId' in of) {

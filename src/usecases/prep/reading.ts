@@ -16,6 +16,5 @@ export {
   type Step,
   type StepHolder,
   countOpenSteps,
-  countWorkOfPieces,
   listStepsOf,
 } from '@/data/prep/steps';

@@ -44,7 +44,7 @@ export async function loadShelf(db: Db, brandId: string): Promise<Shelf> {
 }
 
 /** Which row is meant: a new one, or a known one as it was seen. */
-export interface Known {
+interface Known {
   id: string;
   version: number;
 }

@@ -22,10 +22,10 @@ import { beginSignIn, type SignedIn } from './signIn';
 const DAY_MS = 24 * 60 * 60_000;
 
 /** How long a link holds, in milliseconds. */
-export const LINK_HOLDS_MS: Record<LinkPurpose, number> = { invitation: 7 * DAY_MS, password: DAY_MS };
+const LINK_HOLDS_MS: Record<LinkPurpose, number> = { invitation: 7 * DAY_MS, password: DAY_MS };
 
 /** A link as it was made: its key is told this once and not kept. */
-export interface MadeLink {
+interface MadeLink {
   key: string;
   purpose: LinkPurpose;
   expiresAt: Instant;

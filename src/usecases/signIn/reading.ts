@@ -8,8 +8,6 @@ import { holdsSince } from './signIn';
 
 export { existsPassword, listPasswordsSet, maybePasswordHash } from '@/data/signIn/credentials';
 export { listEntryLinks } from '@/data/signIn/entryLinks';
-export type { SignIn } from '@/data/signIn/signIns';
-
 const keys = new WeakMap<Db, Promise<string>>();
 
 /** What seals the cookies of a house, read once. */

@@ -13,7 +13,7 @@ import { noteRight, takeTry } from './tries';
 const DAY_MS = 24 * 60 * 60_000;
 
 /** How long a sign-in holds that is not used, in milliseconds. */
-export const UNUSED_HOLDS_MS = 30 * DAY_MS;
+const UNUSED_HOLDS_MS = 30 * DAY_MS;
 /** How often it is noted that a sign-in is used, in milliseconds. */
 const NOTED_EVERY_MS = 60 * 60_000;
 

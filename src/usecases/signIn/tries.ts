@@ -6,7 +6,7 @@ import { refuse, type Result } from '@/core/refusal';
 import type { House } from './house';
 
 /** Whose password is tried: somebody here, or a name that nobody has. */
-export interface Tried {
+interface Tried {
   personId: string | null;
   typedName: string;
   address: string;

@@ -248,7 +248,7 @@ function Choose({
 }
 
 /** A field of its own while one types; what is looked for otherwise, as by “Show all”, is taken into it. */
-export function FindWords({ words, onFind }: { words: string; onFind: (words: string) => void }) {
+function FindWords({ words, onFind }: { words: string; onFind: (words: string) => void }) {
   const [typed, setTyped] = useState(words);
   const [known, setKnown] = useState({ words, asked: words });
   if (words !== known.words) {

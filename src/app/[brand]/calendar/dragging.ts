@@ -32,7 +32,7 @@ export const loadOf = (active: Pick<Active, 'data'>): Load => (active.data.curre
 export const placeOf = (over: Pick<Over, 'data'>): DropPlace => over.data.current as DropPlace;
 
 /** What core needs to know of each thing in the hand. */
-export const draggedOf = (load: Load): Dragged[] =>
+const draggedOf = (load: Load): Dragged[] =>
   load.kind === 'idea'
     ? [{ kind: 'idea', brandId: load.idea.brandId }]
     : load.slips.map((slip) => ({
@@ -112,7 +112,7 @@ export const INSTRUCTIONS =
   'Press Space to lift. Then arrows move by day, lane, hour or stage, Home goes to the tray, Space drops, Escape puts back. Enter opens.';
 
 /** What is in the hand, by name. */
-export function nameOf(load: Load): string {
+function nameOf(load: Load): string {
   if (load.kind === 'idea') return `“${load.idea.title}”`;
   return load.slips.length === 1 ? `“${load.slips[0].title}”` : `${load.slips.length} posts`;
 }

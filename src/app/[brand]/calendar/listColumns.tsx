@@ -17,7 +17,7 @@ import type { Column } from './view';
 import { WordButton } from '@/ui/WordButton';
 
 /** What a cell is drawn from. */
-export interface CellProps {
+interface CellProps {
   slip: Slip;
   /** Whether its post is published: then nothing of it changes here. */
   isOut: boolean;

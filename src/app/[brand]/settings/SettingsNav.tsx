@@ -6,7 +6,7 @@ import type { Deed } from '@/core/rights/may';
 import { useMay } from '@/ui/shell';
 
 /** The pages, each for those who may do what it is about. */
-export const SETTINGS_PAGES: readonly { path: string; label: string; deed: Deed }[] = [
+const SETTINGS_PAGES: readonly { path: string; label: string; deed: Deed }[] = [
   { path: '', label: 'Brand', deed: 'manageBrand' },
   { path: '/people', label: 'People', deed: 'look' },
   { path: '/channels', label: 'Channels', deed: 'manageBrand' },

@@ -86,5 +86,5 @@ export function InsertPalette({
 }
 
 /** How often an item was used, and when last: “4 ×, last 12 Nov”. */
-export const usesInWords = ({ uses, lastUsedAt }: Pick<ShelfItem, 'uses' | 'lastUsedAt'>): string =>
+const usesInWords = ({ uses, lastUsedAt }: Pick<ShelfItem, 'uses' | 'lastUsedAt'>): string =>
   lastUsedAt === null ? 'not used yet' : `${uses} ×, last ${dayMonth(lastUsedAt.slice(0, 10))}`;

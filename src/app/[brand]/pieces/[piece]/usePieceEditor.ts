@@ -18,7 +18,7 @@ const isField = (name: string | undefined): name is PieceField => PIECE_FIELDS.i
 const textsOf = ({ title, note, link, sourceText }: Texts): Texts => ({ title, note, link, sourceText });
 
 /** What can be changed of a piece beside its texts. */
-export type PieceChange = { channelIds: string[] } | { kind: PieceKind } | { prepDay: LocalDate | null };
+type PieceChange = { channelIds: string[] } | { kind: PieceKind } | { prepDay: LocalDate | null };
 
 /** What stands chosen, by the name the server knows it by. */
 const chosenOf = ({ suggestedChannelIds, kind, prepDay }: Piece): Record<string, unknown> => ({
@@ -28,7 +28,7 @@ const chosenOf = ({ suggestedChannelIds, kind, prepDay }: Piece): Record<string,
 });
 
 /** Why something was not saved. */
-export interface PieceProblem {
+interface PieceProblem {
   /** The text it is about; absent where it is about none. */
   field?: PieceField;
   message: string;

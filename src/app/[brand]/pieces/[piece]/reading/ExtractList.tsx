@@ -13,7 +13,7 @@ import { moveEdge, nameMarks, wordsOf, type NamedMark } from './marks';
 import type { useReading } from './useReading';
 
 /** A row of the list: what was kept, or what is proposed. */
-export interface ExtractRow {
+interface ExtractRow {
   key: string;
   sign: string;
   kind: ShownExtract['kind'];
@@ -54,7 +54,7 @@ function factsOf({ kind, reason, kept }: ExtractRow): string {
 }
 
 /** The key of a proposal, which has no identifier. */
-export const keyOf = ({ kind, start, end }: { kind: string; start: number; end: number }): string =>
+const keyOf = ({ kind, start, end }: { kind: string; start: number; end: number }): string =>
   `${kind === 'clip' ? 'clip' : 'extract'}-${start}-${end}`;
 
 /** What is marked in a text: what was accepted of it and what is proposed, each with its short name. */

@@ -1,7 +1,7 @@
 import type { ExtractKind } from '@/core/extracts/extracts';
 
 /** A stretch of a text that is marked in it. */
-export interface Mark {
+interface Mark {
   key: string;
   kind: ExtractKind | 'clip';
   state: 'accepted' | 'proposed';
@@ -15,7 +15,7 @@ export interface NamedMark extends Mark {
 }
 
 /** A run of text that lies in the same marks throughout. */
-export interface Run {
+interface Run {
   start: number;
   end: number;
   marks: readonly NamedMark[];

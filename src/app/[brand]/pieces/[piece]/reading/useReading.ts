@@ -1,7 +1,6 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Extract, ExtractKind } from '@/core/extracts/extracts';
 import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
@@ -9,11 +8,6 @@ import { callAsItGoes } from '@/ui/progress';
 import { useInTurn } from '@/ui/useInTurn';
 
 type Stretch = { start: number; end: number };
-
-/** What is proposed: an extract, or a clip. */
-export type Proposal =
-  | (Omit<Extract, 'kind'> & { kind: ExtractKind })
-  | (Omit<Extract, 'kind' | 'reason'> & { kind: 'clip'; reason: string });
 
 /**
  * A piece's text with its extracts. What is proposed comes a moment after the text, worked out beside it; a verdict shows at once
