@@ -247,7 +247,7 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
     function readOutcome(into: ImportRow): string | null {
       const address = trimmed('address');
       if (address) {
-        if (!isWebLink(address)) return `“${clip(address)}” is no address; it begins with http:// or https://`;
+        if (!isAddress(address)) return `“${clip(address)}” is no address; it begins with http:// or https://`;
         into.address = address;
       }
       const reason = trimmed('reason');
@@ -287,6 +287,10 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
     }
   }
 }
+
+/** Whether a text is where something was published: on the web, or on one of the made-up networks, which are a part of this Bimlo. */
+const isAddress = (text: string): boolean =>
+  text.length <= TEXT_LIMITS.link && (isWebLink(text) || text.startsWith('/standins/'));
 
 /** Texts of parts as a cell holds them: a list in JSON. Undefined where there is no column; a sentence where it is something else. */
 function readPartTexts(cell: string | undefined): string[] | string | undefined {

@@ -49,6 +49,7 @@ const anyPost = fc.record({
   stage: fc.constantFrom('drafting', 'production', 'published', 'setAside'),
   day: fc.integer({ min: 1, max: 20 }),
   time: fc.constantFrom(null, '09:05', '23:59'),
+  host: fc.constantFrom('https://p.example', '/standins/pithline'),
   reason: fc.constantFrom('Rain', 'Too late; "sorry"'),
   numbers: fc.dictionary(fc.constantFrom(...MEASURES), fc.nat(2_000_000), { maxKeys: 4 }),
 });
@@ -81,7 +82,7 @@ async function put(world: TestWorld, posts: readonly AnyPost[]): Promise<void> {
       stage: post.stage,
       setAsideReason: post.stage === 'setAside' ? post.reason : '',
       publishedAt: isOut ? START : null,
-      address: isOut ? `https://p.example/${randomUUID()}` : '',
+      address: isOut ? `${post.host}/${randomUUID()}` : '',
     } as const;
   });
   await insertPosts(world.db, rows);
