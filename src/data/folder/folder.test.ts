@@ -204,5 +204,5 @@ describe('a database on the disk', () => {
     expect(told).toBe('');
     await restored.release();
     await rm(elsewhere, { recursive: true });
-  });
+  }, 90_000);
 });
