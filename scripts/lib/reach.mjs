@@ -3,8 +3,8 @@ import { isIP } from 'node:net';
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '::1']);
 const EVERYWHERE = new Set(['0.0.0.0', '::']);
 
-/** An address as it stands in a host header. */
-const bare = (host) => (isIP(host) === 6 ? `[${host}]` : host);
+/** An address or name as it stands in a host header, where browsers write small letters. */
+const bare = (host) => (isIP(host) === 6 ? `[${host}]` : host.toLowerCase());
 
 /**
  * How a Bimlo is reached, by its settings.

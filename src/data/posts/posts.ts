@@ -10,7 +10,7 @@ import type { SignOff } from '@/core/posts/signOff';
 import type { Waiver } from '@/core/posts/wants';
 import type { Instant, LocalDate, LocalTime } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
-import { columnOf, textColumns } from './textColumns';
+import { columnOf, columnsOfTexts } from './textColumns';
 import { instantText, namedColumns, timeText, type Columns } from '../database/manyRows';
 
 /** One publication of a piece on one channel. */
@@ -64,7 +64,7 @@ const POST: Columns<Post> = {
   channelId: 'p.channel_id',
   format: 'p.format',
   title: 'p.title',
-  ...textColumns('p'),
+  ...columnsOfTexts('p', WRITTEN_FIELDS),
   parts: 'p.parts',
   date: 'p.plan_date',
   time: 'p.plan_time',

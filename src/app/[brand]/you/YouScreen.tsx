@@ -92,7 +92,7 @@ function OwnPassword({ hasPassword, signInName }: { hasPassword: boolean; signIn
       {hasPassword && (
         <PasswordField
           id="password-present"
-          label="Present password"
+          label="Current password"
           autoComplete="current-password"
           value={present}
           onChange={(event) => setPresent(event.target.value)}

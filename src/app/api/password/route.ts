@@ -6,7 +6,7 @@ import { keepSignIn } from '@/app/server/session';
 import { isDemo } from '@/app/server/who';
 import { changeOwnPassword } from '@/usecases/signIn/ownPassword';
 
-const schema = fields({ present: maybeText('Present password'), password: text('New password') });
+const schema = fields({ present: maybeText('Current password'), password: text('New password') });
 
 /** Sets the password of whoever asks. Where it is their first, this browser is signed in with it. */
 export const POST = door('lookAtSelf', async (request, _context, { app, work, signInId }) => {
