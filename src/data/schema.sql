@@ -1050,12 +1050,15 @@ CREATE OR REPLACE FUNCTION public.search_grams(content text)
  LANGUAGE sql
  IMMUTABLE PARALLEL SAFE STRICT
 AS $function$
-  select coalesce(array_agg(distinct substr(run, at, size)), '{}')
+  select coalesce(array_agg(distinct gram), '{}')
   from (
-    select (regexp_matches(lower(normalize(content, NFC)),
-      '[\u0590-\u1cff\u3005-\u3007\u3040-\ud7af\uf900-\ufdff\ufe70-\ufefe\U00020000-\U0003ffff]+', 'g'))[1] as run
-  ) runs, generate_series(1, char_length(run)) at, generate_series(1, 2) size
-  where at + size - 1 <= char_length(run)
+    select letter, letter || lead(letter) over (partition by run_number order by place) as pair
+    from regexp_matches(lower(normalize(content, NFC)),
+        '[\u0590-\u1cff\u3005-\u3007\u3040-\ud7af\uf900-\ufdff\ufe70-\ufefe\U00020000-\U0003ffff]+', 'g')
+        with ordinality as runs (found, run_number),
+      unnest(string_to_array(found[1], null)) with ordinality as letters (letter, place)
+  ) grams, unnest(array[letter, pair]) gram
+  where gram is not null
 $function$;
 
 CREATE OR REPLACE FUNCTION public.search_of(content text)

@@ -1,5 +1,6 @@
 import { type Name, mentionOf } from '../shelf/shelf';
 import { fieldRule, type RuleSheet } from '../rulesheets/types';
+import { segmentsOf } from '../text/segments';
 import { composeField, type Words } from './compose';
 import { countText } from './count';
 import { readHashtags } from './hashtags';
@@ -52,7 +53,7 @@ function longestThatFits(text: string, fits: (text: string) => boolean): string 
 }
 
 const endsOf = (segmenter: Intl.Segmenter, text: string): number[] =>
-  [...segmenter.segment(text)].map(({ index, segment }) => index + segment.length);
+  [...segmentsOf(text, segmenter)].map(({ index, segment }) => index + segment.length);
 
 /** The last of the ends for which it holds, 0 for none; it holds up to some end and not beyond. */
 function longestPrefix(ends: readonly number[], holds: (end: number) => boolean): number {

@@ -1,4 +1,5 @@
 import { eastAsianWidth } from 'get-east-asian-width';
+import { segmentsOf } from '../text/segments';
 import type { CountRule, Fold } from '../rulesheets/types';
 import { linkSpans, type Span } from './links';
 
@@ -125,7 +126,7 @@ function walkGraphemes(
     const start = Math.max(done, run.index - 1);
     const end = Math.min(part.length, run.index + run[0].length + 1);
     simpleUpTo(start);
-    for (const { segment, index } of graphemes.segment(part.slice(start, end)))
+    for (const { segment, index } of segmentsOf(part.slice(start, end), graphemes))
       visit(from + start + index, weighWide && isWide(segment) ? 2 : 1);
     done = end;
   }

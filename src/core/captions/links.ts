@@ -5,7 +5,7 @@ export interface Span {
 }
 
 const CANDIDATE = /(?<![\p{L}\p{N}_])(?:https?:\/\/|www\.)[^\s<>"“”«»、。，！？「」『』]+/giu;
-const TRAILING = /[.,;:!?'’…*_~)\]}]$/u;
+const TRAILING = new Set(`.,;:!?'’…*_~)]}`);
 const OPENER: Record<string, string> = { ')': '(', ']': '[', '}': '{' };
 
 /**
@@ -29,14 +29,21 @@ export function linkSpans(text: string): Span[] {
 }
 
 function withoutTail(candidate: string): string {
-  let link = candidate;
-  for (;;) {
-    const last = TRAILING.exec(link)?.[0];
-    if (!last) return link;
+  const left = countsOf(candidate);
+  let end = candidate.length;
+  for (; end > 0; end--) {
+    const last = candidate[end - 1]!;
+    if (!TRAILING.has(last)) break;
     const opener = OPENER[last];
-    if (opener && count(link, opener) >= count(link, last)) return link;
-    link = link.slice(0, -1);
+    if (opener && (left.get(opener) ?? 0) >= left.get(last)!) break;
+    left.set(last, left.get(last)! - 1);
   }
+  return candidate.slice(0, end);
 }
 
-const count = (text: string, character: string): number => text.split(character).length - 1;
+/** How often each UTF-16 unit stands in a text. */
+function countsOf(text: string): Map<string, number> {
+  const counts = new Map<string, number>();
+  for (let at = 0; at < text.length; at++) counts.set(text[at]!, (counts.get(text[at]!) ?? 0) + 1);
+  return counts;
+}

@@ -1,5 +1,6 @@
 import { accept, refuse, type Result } from '../refusal';
 import type { CountRule } from '../rulesheets/types';
+import { segmentsOf } from '../text/segments';
 import { countText } from './count';
 import { hashtagSpans } from './hashtags';
 import { linkSpans, type Span } from './links';
@@ -54,8 +55,9 @@ export function splitThread(text: string, rule: ThreadRule): Result<Thread> {
         `“${whole.slice(span.start, span.start + 40)}…” counts ${has} and a part takes ${takes}. Shorten it, or leave it out.`,
       );
   }
+  const counts = countsWithRoom(whole, rule);
   for (const cutAll of FINENESS.slice(0, 3)) {
-    const parts = fewestMostEven(whole, cutAll, bound, rule);
+    const parts = fewestMostEven(whole, counts, cutAll, bound, rule);
     if (parts) return accept(threadOf(whole, parts));
   }
   const needs = Math.ceil(countText(whole, rule) / Math.max(1, roomsIn(rule.most, rule).others));
@@ -69,6 +71,17 @@ export function splitThread(text: string, rule: ThreadRule): Result<Thread> {
 const roomOf = (part: number, count: number, rule: ThreadRule): number =>
   (part === 0 ? (rule.firstLimit ?? rule.limit) : rule.limit) -
   (rule.numbered ? countText(partNumber(part, count), rule) : 0);
+
+/** Numbers of parts that together have room for what a text counts without its white space: with fewer there is no need to look for cuts. */
+function countsWithRoom(text: string, rule: ThreadRule): number[] {
+  const takes = text.split(WHITE).reduce((sum, run) => sum + countText(run, rule), 0);
+  const hasRoom = (count: number) => {
+    let room = 0;
+    for (let part = 0; part < count; part++) room += roomOf(part, count, rule);
+    return room >= takes;
+  };
+  return Array.from({ length: rule.most }, (_, index) => index + 1).filter(hasRoom);
+}
 
 /** Room of the first of so many parts, and the most that one of the others has. */
 interface Rooms {
@@ -117,7 +130,7 @@ function endsIn(text: string, { start, end }: Span, fineness: Fineness): number[
           .map(({ index, 0: mark }) => index + mark.length)
       : fineness === 'word' && /\s/.test(own.trim())
         ? [...own.matchAll(WHITE)].map(({ index, 0: white }) => index + white.length)
-        : [...segmenters[fineness].segment(own)].map(({ index, segment }) => index + segment.length);
+        : [...segmentsOf(own, segmenters[fineness])].map(({ index, segment }) => index + segment.length);
   return ends.map((offset) => start + offset);
 }
 
@@ -171,17 +184,34 @@ function measured(text: string, atoms: readonly Span[], rule: CountRule): Measur
 }
 
 /** The text put into parts by dynamic programming over their number; null where there would be too many. */
-function fewestMostEven(text: string, cutAll: Fineness, bound: readonly Span[], rule: ThreadRule): Span[] | null {
+function fewestMostEven(
+  text: string,
+  counts: readonly number[],
+  cutAll: Fineness,
+  bound: readonly Span[],
+  rule: ThreadRule,
+): Span[] | null {
   const byRooms = new Map<string, Measured>();
-  for (let count = 1; count <= rule.most; count++) {
+  for (const count of counts) {
     const rooms = roomsIn(count, rule);
     const key = `${rooms.first} ${rooms.others}`;
     const pieces = byRooms.get(key) ?? measured(text, atomsOf(text, cutAll, rooms, rule, bound), rule);
     byRooms.set(key, pieces);
-    const split = splitInto(count, pieces, rule);
+    const split = fitsInto(count, pieces, rule) ? splitInto(count, pieces, rule) : null;
     if (split) return split.map(([from, to]) => ({ start: pieces.atoms[from]!.start, end: pieces.atoms[to]!.end }));
   }
   return null;
+}
+
+/** Whether the atoms fit into so many parts or fewer, each part filled as far as it goes. */
+function fitsInto(count: number, { upToStart, upToEnd }: Measured, rule: ThreadRule): boolean {
+  let from = 0;
+  for (let part = 0; part < count && from < upToEnd.length; part++) {
+    const [limit, first] = [roomOf(part, count, rule), from];
+    while (from < upToEnd.length && upToEnd[from]! - upToStart[first]! <= limit) from++;
+    if (from === first) return false;
+  }
+  return from === upToEnd.length;
 }
 
 /** The most even split into exactly so many parts, each as its first and last atom; null where none fits. */

@@ -1,3 +1,5 @@
+import { segmentsOf } from '../text/segments';
+
 /** Words a minute that a script may be spoken at, and what is usual. */
 export const WORDS_PER_MINUTE = { least: 60, most: 300, usual: 150 } as const;
 
@@ -6,7 +8,7 @@ const words = new Intl.Segmenter('en', { granularity: 'word' });
 /** The words of a script that are spoken: what stands in square brackets is a direction. */
 export function spokenWords(script: string): number {
   let count = 0;
-  for (const { isWordLike } of words.segment(script.replace(/\[[^[\]]*\]/g, ' '))) if (isWordLike) count++;
+  for (const { isWordLike } of segmentsOf(script.replace(/\[[^[\]]*\]/g, ' '), words)) if (isWordLike) count++;
   return count;
 }
 

@@ -1,3 +1,5 @@
+import { segmentsOf } from '../text/segments';
+
 /** Width of a text set in a size, in pixels. */
 export type Measure = (text: string, size: number) => number;
 
@@ -22,7 +24,7 @@ export function breakable(text: string): string[] {
   return (text.match(/\S+\s*/gu) ?? []).flatMap((word) => {
     if (!UNSPACED.test(word)) return [word];
     const pieces: string[] = [];
-    for (const { segment } of segmenter.segment(word))
+    for (const { segment } of segmentsOf(word, segmenter))
       if (pieces.length > 0 && (CLOSING.test(segment) || /^\s+$/u.test(segment))) pieces[pieces.length - 1] += segment;
       else pieces.push(segment);
     return pieces;
@@ -93,7 +95,7 @@ function cutToWidth(pieces: readonly string[], width: number, size: number, meas
     if (measure(piece.trimEnd(), size) <= width) return [piece];
     const cut: string[] = [];
     let part = '';
-    for (const { segment } of graphemes.segment(piece)) {
+    for (const { segment } of segmentsOf(piece, graphemes)) {
       if (part !== '' && measure((part + segment).trimEnd(), size) > width) {
         cut.push(part);
         part = '';

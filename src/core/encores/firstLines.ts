@@ -23,6 +23,8 @@ interface Reopened {
 
 /** Words of a sentence that can open a post, at least. */
 const LEAST_WORDS = 4;
+/** Characters of a caption whose sentences are looked at: each is tried by counting the whole caption. */
+const LOOKED_AT = 5_000;
 
 /**
  * The same caption with other first lines: one of its own sentences brought to the front, a sentence of its piece, the piece's title.
@@ -39,12 +41,14 @@ export function reopen(
   const rule = fieldRule(sheet, 'caption');
   const { caption } = words;
   if (!rule || caption.trim() === '') return [];
+  const fits = (text: string) =>
+    countText(composeField({ headline: '', ...words, caption: text }, rule, sheet.hashtagLimit), rule) <= rule.limit;
   const sentences = sentencesOfCaption(caption);
   const [first] = sentences;
   if (!first) return [];
   const opening = caption.slice(first.start, first.end);
-  const fits = (text: string) =>
-    countText(composeField({ headline: '', ...words, caption: text }, rule, sheet.hashtagLimit), rule) <= rule.limit;
+  const rest = `${caption.slice(0, first.start)}${caption.slice(first.end)}`.trim();
+  if (!fits(rest)) return [];
   const shows = (line: string) => rule.fold?.units == null || countText(line, rule) <= rule.fold.units;
   const said = (line: string) => caption.toLowerCase().includes(withoutEnd(line.toLowerCase(), /[.!?…]/u));
 
@@ -55,13 +59,12 @@ export function reopen(
   };
   for (const { start, end } of sentences.slice(1).filter(({ opens }) => opens)) {
     const line = caption.slice(start, end);
-    const rest = `${caption.slice(0, start).trimEnd()}${glue(caption, start, end)}${caption.slice(end).trimStart()}`;
-    offer(line, `${line}\n\n${rest.trim()}`, 'itsOwn');
+    const others = `${caption.slice(0, start).trimEnd()}${glue(caption, start, end)}${caption.slice(end).trimStart()}`;
+    offer(line, `${line}\n\n${others.trim()}`, 'itsOwn');
   }
   const before = (line: string, origin: LineOrigin) => {
     if (said(line)) return;
     const added = `${line}\n\n${caption.trim()}`;
-    const rest = `${caption.slice(0, first.start)}${caption.slice(first.end)}`.trim();
     offer(line, fits(added) ? added : `${line}\n\n${rest}`, origin);
   };
   for (const line of extracts) before(line, 'piece');
@@ -71,13 +74,16 @@ export function reopen(
 
 /** The sentences of a caption, with whether each can stand first: it leans on none before it and says enough. */
 function sentencesOfCaption(caption: string): { start: number; end: number; opens: boolean }[] {
-  const blocks = [...caption.matchAll(/\S[^\n]*/g)].map(({ 0: line, index }) => ({
+  const looked = caption.slice(0, LOOKED_AT);
+  const blocks = [...looked.matchAll(/\S[^\n]*/g)].map(({ 0: line, index }) => ({
     kind: 'paragraph' as const,
     start: index,
     end: index + line.trimEnd().length,
   }));
-  const { sentences } = analyse({ text: caption, blocks });
-  return sentences.map(({ start, end, traits }) => {
+  const { sentences } = analyse({ text: looked, blocks });
+  // What runs on beyond what is looked at is no whole sentence.
+  const whole = looked.length < caption.length && sentences.length > 1 ? sentences.slice(0, -1) : sentences;
+  return whole.map(({ start, end, traits }) => {
     const text = caption.slice(start, end);
     const isTag = /^[#@]|https?:\/\//.test(text);
     const opens = !isTag && !traits.has('leaning') && !traits.has('pronoun') && !traits.has('housekeeping');

@@ -5,6 +5,8 @@ import { accept, refuse, type Result } from '../refusal';
 export const CSV_LIMIT_BYTES = 12_000_000;
 /** Rows that are brought in at once. */
 const CSV_LIMIT_ROWS = 10_000;
+/** Columns of a file that can be told what they hold. */
+const CSV_LIMIT_COLUMNS = 1_000;
 
 /** A row of a file with the line it begins on, counted from 1. */
 export interface CsvRow {
@@ -97,6 +99,12 @@ export function readCsv(marked: string): Result<CsvTable> {
   const [head, ...rest] = rows;
   if (!head)
     return refuse('noHeader', 'No row of the file can be read: the quotes in its first line are wrong.', 'file');
+  if (head.cells.length > CSV_LIMIT_COLUMNS)
+    return refuse(
+      'tooManyColumns',
+      `The first line of the file names ${head.cells.length.toLocaleString('en-GB')} columns; ${CSV_LIMIT_COLUMNS.toLocaleString('en-GB')} are the most. Take out those that are not needed.`,
+      'file',
+    );
   const header = head.cells.map((cell) => cell.trim());
   const isWider = ({ cells }: CsvRow) => cells.slice(header.length).some((cell) => cell.trim() !== '');
   for (const row of rest)

@@ -50,6 +50,7 @@ describe('rows of a file', () => {
     ['', 'emptyFile'],
     ['  \n ', 'emptyFile'],
     [`a\n${'x\n'.repeat(10_002)}`, 'tooManyRows'],
+    [`a${',b'.repeat(1_000)}\nx`, 'tooManyColumns'],
   ])('refuse %#', (text, code) => {
     const read = readCsv(text);
     expect(read.ok || read.refusal.code).toBe(code);

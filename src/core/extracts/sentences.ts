@@ -2,6 +2,7 @@ import type { Block, ReadingText } from '../pieces/readingText';
 import { timesOf, type Cue } from '../pieces/subtitles';
 import { wordsOfLanguage, type LanguageWords } from './languages';
 import { withoutEnd } from '../text/ends';
+import { segmentsOf } from '../text/segments';
 
 /** A sentence of a reading text, in UTF-16 offsets, without the white space around it. */
 export interface Sentence {
@@ -69,7 +70,7 @@ function cutsOf(text: string, block: Block, segmenter: Intl.Segmenter, known: La
   const cuts: Stretch[] = [];
   let joins = false;
   const own = text.slice(block.start, block.end);
-  for (const { segment, index } of segmenter.segment(own)) {
+  for (const { segment, index } of segmentsOf(own, segmenter)) {
     const trimmed = segment.trimEnd();
     if (trimmed === '') continue;
     const lead = segment.length - segment.trimStart().length;
@@ -160,7 +161,7 @@ const wordSegmenter = new Intl.Segmenter('und', { granularity: 'word' });
 /** The words of a text in lower case, with straight apostrophes; of scripts without spaces as the dictionary cuts them. */
 export function wordsIn(text: string): string[] {
   if (WITHOUT_SPACES.test(text))
-    return [...wordSegmenter.segment(text)].flatMap(({ segment, isWordLike }) =>
+    return [...segmentsOf(text, wordSegmenter)].flatMap(({ segment, isWordLike }) =>
       isWordLike ? [segment.toLowerCase()] : [],
     );
   return (text.match(WORD) ?? []).map((word) => word.toLowerCase().replaceAll('’', "'"));

@@ -32,4 +32,12 @@ describe('what is looked for', () => {
     ['星空', ['piece']],
     ['星', ['piece']],
   ])('%s', async (words, kinds) => expect(await found(words)).toEqual(kinds));
+
+  it.each(['字', 'น', '\u064b'])('a caption of “%s” and nothing else is kept at once', async (letter) => {
+    const start = performance.now();
+    await world.makePost('pithline', { date: null, time: null }, letter.repeat(20_000));
+    // Half a minute, where each letter was counted off from the front.
+    expect(performance.now() - start).toBeLessThan(5_000);
+    expect(await found(letter.repeat(8))).toContain('post');
+  });
 });

@@ -1,0 +1,45 @@
+import { describe, expect, it } from 'vitest';
+import { reopen } from '../encores/firstLines';
+import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
+import { carryText } from './carry';
+import { fitTexts } from './compose';
+import { hashtagsIn, readHashtags } from './hashtags';
+import { linkSpans } from './links';
+import { spokenSeconds } from './spoken';
+import { splitThread } from './splitThread';
+
+const pithline = SHIPPED_RULE_SHEETS.find(({ slug }) => slug === 'pithline')!;
+const THREAD = { unit: 'grapheme', wideWeight: 2, linkLength: 20, limit: 320, most: 25, numbered: true } as const;
+const TOKENS = [
+  ...['#a ', '@a ', '👩‍👩‍👧', '🇦', '字。', 'e\u0301', 'http://a.b/ ', ')', '(', '_', 'a, ', '. ', '“a ', '\u200d', '[a'],
+  ...['http://a.b/', 'Word is. Two, three. '],
+];
+/** What is done with the texts of a post beside the page that shows it. */
+const DONE: Record<string, (text: string) => unknown> = {
+  links: linkSpans,
+  hashtags: hashtagsIn,
+  'a field of hashtags': readHashtags,
+  spoken: (text) => spokenSeconds(text, 150),
+  fits: (caption) => fitTexts({ headline: '', caption, hashtags: 'a b', link: 'http://a.b/' }, pithline, 'text'),
+  thread: (text) => splitThread(text, THREAD),
+  carried: (caption) =>
+    carryText({ caption, hashtags: 'a', network: 'x' }, { headline: '', link: '' }, pithline, [], 'fitted'),
+  reopened: (caption) =>
+    reopen(
+      { caption, hashtags: '', link: '' },
+      { title: 'A title of it', extracts: ['One line of the piece.'] },
+      pithline,
+    ),
+};
+
+describe.each([100_000, 8_000])('a caption of %i characters', (size) => {
+  it.each(TOKENS)('of “%s” is worked on at once', (token) => {
+    const text = `See http://a.example/${token.repeat(Math.ceil(size / token.length))}`.slice(0, size);
+    for (const [what, work] of Object.entries(DONE)) {
+      const start = performance.now();
+      work(text);
+      // Each took from six seconds to minutes where its time grew with the square of the length.
+      expect(performance.now() - start, what).toBeLessThan(3_000);
+    }
+  });
+});
