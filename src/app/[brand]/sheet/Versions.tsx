@@ -1,6 +1,6 @@
 'use client';
 
-import { diffWordsWithSpace } from 'diff';
+import { differencesOf } from '@/core/text/differences';
 import { useEffect, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
@@ -97,7 +97,7 @@ const textOf = (words: WrittenWords, field: keyof WrittenWords): string =>
 
 /** Two texts as one: what only the first has struck out, what only the second has underlined. */
 export function Differences({ from, to }: { from: string; to: string }) {
-  const changes = useMemo(() => diffWordsWithSpace(from, to), [from, to]);
+  const changes = useMemo(() => differencesOf(from, to), [from, to]);
   return (
     <pre className="differences">
       {changes.map(({ value, added, removed }, index) =>
