@@ -1,3 +1,8 @@
+/** A word in small letters, without what is no letter. */
+function wordOf(word: string): string {
+  return word.toLowerCase().replace(/[^\p{L}]/gu, '');
+}
+
 /** A figure in a text: all of it, with its sign, currency, scale and unit. */
 interface Figure {
   /** As it stands in the text: “£1.5 million”, “−25 °C”. */
@@ -13,7 +18,7 @@ const SCALES = new Set(
 );
 /** Signs of units; `m` and `k` alone are scales where a currency stands before. */
 const UNITS = new Set(
-  '% ‰ ° °c °f °k km m cm mm µm nm kg g mg t l ml cl hl s ms min h w kw kwh mw mwh gw gwh hz khz mhz ghz kb mb gb tb px dpi ha km² m² m³ km/h mph kmh m/s v kv a ma db hpa bar kcal kj lx lm ly au'.split(
+  '% ‰ ° °c °f °k km m cm mm µm nm kg g mg t l ml cl hl s ms min h w kw kwh mw mwh gw gwh hz khz mhz ghz kb mb gb tb px dpi ha km² m² m³ km/h mph kmh m/s v kv ma db hpa bar kcal kj lx lm ly au percent prozent'.split(
     ' ',
   ),
 );
@@ -22,6 +27,41 @@ const NAMES_ONE = new Set(
   `no nr number page pages chapter section room channel version figure table line route platform act psalm verse apollo
    seite kapitel raum kanal abschnitt linie gleis nummer page chapitre salle ligne página capítulo sala número linha tel phone fax`.split(
     /\s+/,
+  ),
+);
+
+/** Names of months and days: a number beside one is a date. */
+const OF_DATES = new Set(
+  ['en', 'de', 'fr', 'es', 'pt'].flatMap((language) =>
+    (['long', 'short'] as const).flatMap((style) => {
+      const months = new Intl.DateTimeFormat(language, { month: style, timeZone: 'UTC' });
+      const days = new Intl.DateTimeFormat(language, { weekday: style, timeZone: 'UTC' });
+      return Array.from({ length: 12 }, (_, at) => Date.UTC(2026, at, 1 + at)).flatMap((instant) =>
+        [months, days].map((names) => wordOf(names.format(instant))),
+      );
+    }),
+  ),
+);
+/** Words behind a number that make it a time or a year, and count nothing. */
+const OF_TIMES = new Set('am pm uhr oclock bc ad bce ce heures horas'.split(' '));
+/** Words that stand before a number which counts, and may begin a sentence. */
+const BEFORE_COUNTS = new Set(
+  `a about above after all almost and another around at barely because before below between but by down each even every exactly
+   fewer first for from half in into just last less like maybe more most nearly no now of on once only or our out over past per
+   perhaps roughly since so some still than that the their then these this those through to today under until up we well when
+   while with within you your these his her its they there are is was were has have had
+   alle auf auch aus bei bis das dass der den die diese dort durch ein eine etwa fast für gegen gut hier ihre im in insgesamt ist
+   kaum knapp mehr mit nach nur ob oder rund sind so über um und unsere unter von vor war waren weil wenn wir zu zum zwischen
+   au aux avec ces chaque dans des du en encore environ et les leurs mais nos ou par pendant plus pour presque près quelque sur
+   al casi cerca con cuando de del desde durante el en entre esos estos hasta hay la las los más menos otros para por sobre solo
+   sólo sus tras unos y ao aos as até com da das do dos e em há mais na nas no nos o os ou pelo quase são seus só uns`.split(
+    /\s+/,
+  ),
+);
+/** Words that German has and the other languages that are read have not; there a capital begins every noun. */
+const GERMAN = new Set(
+  'der das dem den und ein eine einen mit von für auf im ist sind war waren wir sie es nicht kamen über etwa rund nur fast'.split(
+    ' ',
   ),
 );
 
@@ -61,15 +101,19 @@ function figureAt(words: readonly string[], at: number): Figure | null {
   const [whole = '', , currency = '', digits = ''] = NUMBER.exec(bare) ?? [];
   if (digits === '') return null;
   if (/^0\d/.test(digits) || NAMES_ONE.has(wordOf(words[at - 1] ?? ''))) return null;
-  if (/\d[)\]]?$/.test(words[at - 1] ?? '')) return null;
+  const before = words[at - 1] ?? '';
+  if (/\d[)\]]?$/.test(before) || OF_DATES.has(wordOf(before))) return null;
   const tail = bare.slice(whole.length);
-  let [text, next] = [whole, at + 1];
-  let isMeant = currency !== '';
+  const apart = /^\(?([A-Z]{0,3}\p{Sc})$/u.exec(before)?.[1];
+  let [text, next] = [apart ? `${apart} ${whole}` : whole, at + 1];
+  let isMeant = currency !== '' || apart !== undefined;
   let isEnded = false;
   if (END.test(tail)) isEnded = tail !== '';
   else {
     const attached = withoutMarks(tail);
     const sign = attached.replace(new RegExp(`^[${SPACE}]`, 'u'), '');
+    // “1990s” is ten years rather than seconds.
+    if (attached === 's') return null;
     if (!isUnit(sign) && !(SCALES.has(sign.toLowerCase()) && sign !== '')) return null;
     text += attached;
     isMeant = true;
@@ -92,20 +136,39 @@ function figureAt(words: readonly string[], at: number): Figure | null {
     isMeant = true;
     isEnded = behind !== words[next];
   }
+  const inHundred = isEnded ? null : PER_CENT.exec(`${words[next] ?? ''} ${withoutMarks(words[next + 1] ?? '')}`)?.[0];
+  if (inHundred) return { text: `${text} ${inHundred}`, counts: null };
   const counted = isEnded ? '' : withoutMarks(words[next] ?? '');
   const counts = !isMeant && /^\p{L}{3,}$/u.test(counted) ? counted : null;
-  return isMeant || isLarge(digits, text) ? { text, counts } : null;
+  if (isMeant) return { text, counts };
+  if (OF_DATES.has(wordOf(counted)) || OF_TIMES.has(wordOf(counted))) return null;
+  return saysSomething(digits, text) && !namesOne(words, at, text, counts) ? { text, counts } : null;
 }
 
+const PER_CENT = /^(?:per|pour|por) (?:cent|ciento|cento)$/iu;
+
 /** Whether a number says something without a unit: two digits or more, and no year. */
-function isLarge(digits: string, text: string): boolean {
+function saysSomething(digits: string, text: string): boolean {
   const plain = Number(digits);
   if (/^\d{4}$/.test(text) && plain >= YEARS.from && plain <= YEARS.to) return false;
   return digits.length > 1;
 }
 
+/**
+ * Whether a plain number may be part of a name, of an address or of a place in something: it counts nothing that is named behind it, or
+ * a capital stands beside it. What is grouped in thousands is a count all the same.
+ */
+function namesOne(words: readonly string[], at: number, text: string, counts: string | null): boolean {
+  if (/\d[^\d]\d{3}(?!\d)/.test(text)) return false;
+  if (counts === null) return true;
+  const before = withoutMarks(words[at - 1] ?? '');
+  const isEndBefore = before !== (words[at - 1] ?? '');
+  const isGerman = words.some((word) => GERMAN.has(word));
+  if (/^\p{Lu}/u.test(counts) && !isGerman) return true;
+  return !isEndBefore && !isGerman && /^\p{Lu}/u.test(before) && !BEFORE_COUNTS.has(before.toLowerCase());
+}
+
 const isUnit = (word: string): boolean => UNITS.has(word.toLowerCase()) || /^\p{Sc}$/u.test(word);
-const wordOf = (word: string): string => word.toLowerCase().replace(/[^\p{L}]/gu, '');
 /** A word without the marks of a sentence behind it. */
 const withoutMarks = (word: string): string => {
   let end = word.length;
