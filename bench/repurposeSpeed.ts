@@ -10,7 +10,7 @@ import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import { insertBrand } from '@/data/brands/brands';
 import { insertChannel, insertRuleSheets } from '@/data/brands/channels';
 import { drawCard } from '@/data/cards/drawCard';
-import { insertChange } from '@/data/calendar/calendarChanges';
+import { insertChange } from '@/data/undo/changes';
 import { openDb, type Db } from '@/data/database/db';
 import { migrate, pendingMigrations, readMigrations } from '@/data/database/migrate';
 import { gatherStatistics } from '@/data/database/statistics';
@@ -225,9 +225,8 @@ async function sameRowsBare(db: Db, brandId: string, ids: readonly string[], pie
     );
     await insertChange(tx, {
       ...{ id: randomUUID(), label: 'x', brandId, actorId, at: NOW },
-      items: copies.map(({ id }) => ({ postId: id, before: null, after: null, base: null, version: 1 })),
-      steps: [],
-      suggested: null,
+      items: copies.map(({ id }) => ({ subject: 'post', id, before: null, after: null, base: null, version: 1 })),
+      final: null,
     });
   });
   const took = performance.now() - began;

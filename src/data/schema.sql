@@ -122,23 +122,6 @@ create table brought_in (
   constraint brought_in_post_id_fkey FOREIGN KEY (post_id) REFERENCES posts(id)
 );
 
-create table calendar_changes (
-  id uuid not null,
-  brand_id uuid not null,
-  actor_id uuid not null,
-  number bigint not null generated always as identity,
-  at timestamp with time zone not null,
-  label text not null,
-  items jsonb not null,
-  undone_at timestamp with time zone,
-  steps jsonb not null default '[]'::jsonb,
-  suggested jsonb,
-  constraint calendar_changes_pkey PRIMARY KEY (id),
-  constraint calendar_changes_actor_id_fkey FOREIGN KEY (actor_id) REFERENCES people(id),
-  constraint calendar_changes_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
-);
-CREATE INDEX changes_by_actor ON public.calendar_changes USING btree (actor_id, brand_id, number DESC);
-
 create table campaigns (
   id uuid not null,
   brand_id uuid not null,
@@ -154,6 +137,22 @@ create table campaigns (
   constraint campaigns_color_hex CHECK ((color ~ '^#[0-9A-Fa-f]{6}$'::text)),
   constraint campaigns_in_order CHECK (((to_date IS NULL) OR (from_date IS NULL) OR (to_date >= from_date)))
 );
+
+create table changes (
+  id uuid not null,
+  brand_id uuid not null,
+  actor_id uuid not null,
+  number bigint not null generated always as identity,
+  at timestamp with time zone not null,
+  label text not null,
+  items jsonb not null,
+  undone_at timestamp with time zone,
+  final text,
+  constraint changes_pkey PRIMARY KEY (id),
+  constraint changes_actor_id_fkey FOREIGN KEY (actor_id) REFERENCES people(id),
+  constraint changes_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
+);
+CREATE INDEX changes_by_actor ON public.changes USING btree (actor_id, brand_id, number DESC);
 
 create table channels (
   id uuid not null,

@@ -9,6 +9,7 @@ import { AS_OF_HEADER, asOfLatestAnswer, SEEN_HEADER } from './api';
 import { MessagesProvider } from './messages';
 import { PROGRESS_TYPE } from './progress';
 import { ShellProvider, type Shell } from './shell';
+import { UndoProvider } from './undo';
 
 /** A brand as screens know it, in tests. */
 export const SHELL: Shell = {
@@ -62,7 +63,9 @@ const around =
     <AppRouterContext value={router as never}>
       <PathnameContext value="/moor/calendar">
         <ShellProvider shell={{ ...SHELL, ...shell }}>
-          <MessagesProvider>{children}</MessagesProvider>
+          <MessagesProvider>
+            <UndoProvider>{children}</UndoProvider>
+          </MessagesProvider>
         </ShellProvider>
       </PathnameContext>
     </AppRouterContext>

@@ -8,6 +8,7 @@ import type { Found } from '@/usecases/search/reading';
 import { call } from '@/ui/api';
 import { shortDate } from '@/ui/format';
 import { useMay, useShell } from '@/ui/shell';
+import { useUndo } from '@/ui/undo';
 import { deedsOf, deedsOfOpenPost, rankDeeds, type Deed } from './goAndDo';
 
 /** How long after the last letter posts are looked for, in milliseconds. */
@@ -68,10 +69,11 @@ export function FindAndDo({
     // The dialog gives the focus back as it closes; what is done then may take it.
     setTimeout(deed);
   };
-  const [lastDone, setLastDone] = useState<string | null>(null);
+  const { undo, redo } = useUndo();
+  const [next, setNext] = useState<Record<'undo' | 'redo', string | null>>({ undo: null, redo: null });
   useEffect(() => {
-    void call<{ label: string | null }>('GET', `/api/calendar/undo?brand=${brand.id}`).then((answer) => {
-      if (answer.kind === 'done') setLastDone(answer.value.label);
+    void call<typeof next>('GET', `/api/calendar/undo?brand=${brand.id}`).then((answer) => {
+      if (answer.kind === 'done') setNext(answer.value);
     });
   }, [brand.id]);
   const may = useMay();
@@ -86,8 +88,10 @@ export function FindAndDo({
         onCatch: () => act(onCatch),
         onHelp: () => act(onHelp),
         onGround: (ground) => act(() => onGround(ground)),
+        onUndo: () => act(() => undo(null)),
+        onRedo: () => act(redo),
       },
-      lastDone,
+      next,
       may,
     ),
     ...brands

@@ -7,8 +7,8 @@ const deeds = deedsOf(
   '/moor',
   '2026-11-23',
   go,
-  { onCatch: vi.fn(), onHelp: vi.fn(), onGround: vi.fn() },
-  'Moved “Rings”',
+  { onCatch: vi.fn(), onHelp: vi.fn(), onGround: vi.fn(), onUndo: vi.fn(), onRedo: vi.fn() },
+  { undo: 'Moved “Rings”', redo: null },
   () => true,
 );
 const best = (typed: string) => rankDeeds(deeds, typed, (text, words) => defaultFilter(text, words))[0]?.deed.label;
@@ -49,12 +49,17 @@ describe('what “Find and do” knows', () => {
 
 it('offers nothing that would be refused', () => {
   const known = (rights: readonly string[]) =>
-    deedsOf('/moor', '2026-11-23', go, { onCatch: vi.fn(), onHelp: vi.fn(), onGround: vi.fn() }, 'Moved', (deed) =>
-      rights.includes(deed),
+    deedsOf(
+      '/moor',
+      '2026-11-23',
+      go,
+      { onCatch: vi.fn(), onHelp: vi.fn(), onGround: vi.fn(), onUndo: vi.fn(), onRedo: vi.fn() },
+      { undo: 'Moved', redo: 'Moved' },
+      (deed) => rights.includes(deed),
     ).map(({ label }) => label);
   const looking = known(['look']);
   expect(looking).toContain('Calendar: list');
-  expect(looking.filter((label) => /^(New|Catch|Undo|Settings|Import|Deleted|Batch)/.test(label))).toEqual([
+  expect(looking.filter((label) => /^(New|Catch|Undo|Redo|Settings|Import|Deleted|Batch)/.test(label))).toEqual([
     'Settings: people',
   ]);
   expect(known(['look', 'exchange'])).toContain('Import and export posts');

@@ -15,6 +15,8 @@ const ONLY_FOR: readonly (readonly [begins: string, deed: Right])[] = [
   ['New piece', 'catchIdeas'],
   ['New brand', 'manageHouse'],
   ['Undo', 'changePosts'],
+  ['Redo', 'changePosts'],
+  ['Redo', 'changePosts'],
   ['Batch day', 'planBatchDays'],
   ['Settings: people', 'look'],
   ['Settings: rhythm', 'setRhythm'],
@@ -31,21 +33,30 @@ const isOffered = ({ label }: Deed, may: (deed: Right) => boolean): boolean =>
   may(ONLY_FOR.find(([begins]) => label.startsWith(begins))?.[1] ?? 'look');
 
 /** What is done on the calendar once it is there, as its address says it. */
-export const CALENDAR_DEEDS = ['new', 'undo', 'print'] as const;
+export const CALENDAR_DEEDS = ['new', 'print'] as const;
 export type CalendarDeed = (typeof CALENDAR_DEEDS)[number];
+
+/** What is done where one is. */
+interface HereDeeds {
+  onCatch: () => void;
+  onHelp: () => void;
+  onGround: (ground: string) => void;
+  onUndo: () => void;
+  onRedo: () => void;
+}
 
 /**
  * The places, settings and deeds of a brand.
  *
  * @param may whether whoever looks may do something
- * @param lastDone what this person would undo next, in words; null where there is nothing
+ * @param next what this person would undo and redo next, in words; null where there is nothing
  */
 export function deedsOf(
   here: string,
   today: string,
   go: (path: string) => void,
-  { onCatch, onHelp, onGround }: { onCatch: () => void; onHelp: () => void; onGround: (ground: string) => void },
-  lastDone: string | null,
+  { onCatch, onHelp, onGround, onUndo, onRedo }: HereDeeds,
+  next: { undo: string | null; redo: string | null },
   may: (deed: Right) => boolean,
 ): Deed[] {
   const to = (label: string, path: string, ...words: string[]): Deed => ({
@@ -58,7 +69,8 @@ export function deedsOf(
     { label: 'Catch an idea', words: ['new idea', 'add idea', 'note'], run: onCatch },
     to('New piece…', 'pieces?new=true', 'add piece', 'talk', 'article', 'transcript', 'bring in', 'repurpose'),
     to('New brand…', '/begin', 'add brand', 'client'),
-    ...(lastDone === null ? [] : [to(`Undo: ${lastDone}`, 'calendar?do=undo', 'take back', 'revert')]),
+    ...(next.undo === null ? [] : [{ label: `Undo: ${next.undo}`, words: ['take back', 'revert'], run: onUndo }]),
+    ...(next.redo === null ? [] : [{ label: `Redo: ${next.redo}`, words: ['do again', 'repeat'], run: onRedo }]),
     to('Print the calendar', 'calendar?do=print', 'paper', 'pdf'),
     to('Calendar: lanes', 'calendar?as=lanes', 'channels', 'week', 'schedule'),
     to('Calendar: lanes, two weeks', 'calendar?as=lanes&weeks=2', 'fortnight'),

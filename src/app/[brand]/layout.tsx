@@ -8,6 +8,7 @@ import { FocusKeeper } from '@/ui/FocusKeeper';
 import { MessagesProvider } from '@/ui/messages';
 import { RestoredBar } from '@/ui/RestoredBar';
 import { ShellProvider } from '@/ui/shell';
+import { UndoProvider } from '@/ui/undo';
 import { DraftSaver } from './DraftSaver';
 import { Rail } from './Rail';
 
@@ -65,19 +66,21 @@ export default async function BrandLayout({
       }}
     >
       <MessagesProvider>
-        <DraftSaver />
-        <ConnectionBar />
-        <FocusKeeper />
-        <a className="skip-link" href="#place">
-          Skip to the content
-        </a>
-        <div className="shell">
-          <Rail dueByHand={due} inTrouble={inTrouble} />
-          <main className="place" id="place" tabIndex={-1}>
-            {isRestored && <RestoredBar />}
-            {children}
-          </main>
-        </div>
+        <UndoProvider>
+          <DraftSaver />
+          <ConnectionBar />
+          <FocusKeeper />
+          <a className="skip-link" href="#place">
+            Skip to the content
+          </a>
+          <div className="shell">
+            <Rail dueByHand={due} inTrouble={inTrouble} />
+            <main className="place" id="place" tabIndex={-1}>
+              {isRestored && <RestoredBar />}
+              {children}
+            </main>
+          </div>
+        </UndoProvider>
       </MessagesProvider>
     </ShellProvider>
   );

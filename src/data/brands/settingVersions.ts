@@ -48,3 +48,12 @@ export async function advanceSetting(tx: Queryable, setting: Setting, key: strin
         );
   return changed === 1;
 }
+
+/** Counts a change up that was not based on a version somebody saw. */
+export async function bumpSetting(tx: Queryable, setting: Setting, key: string): Promise<void> {
+  await tx.run(
+    `insert into setting_versions (setting, key, version) values ($1, $2, 1)
+     on conflict (setting, key) do update set version = setting_versions.version + 1`,
+    [setting, key],
+  );
+}

@@ -87,9 +87,12 @@ export async function archiveTheme(
   at: string,
 ): Promise<boolean> {
   const changed = await tx.run(
-    `update ${table} set archived_at = $3::timestamptz, name = name || ' (archived ' || left($3::text, 10) || ')'
-     where id = $1 and brand_id = $2 and archived_at is null`,
-    [id, brandId, at],
+    // Its name is free for another; one that was archived under the same name on the same day is told apart by a number.
+    `update ${table} t set archived_at = $3::timestamptz, name = t.name || $4 || (
+       select case count(*) when 0 then '' else ' ' || count(*) + 1 end from ${table} o
+       where o.brand_id = t.brand_id and starts_with(o.name, t.name || $4))
+     where t.id = $1 and t.brand_id = $2 and t.archived_at is null`,
+    [id, brandId, at, ` (archived ${at.slice(0, 10)})`],
   );
   return changed === 1;
 }

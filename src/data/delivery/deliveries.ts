@@ -184,6 +184,15 @@ export async function closeDeliveries(tx: Queryable, postIds: readonly string[])
   );
 }
 
+/** Withdraws the deliveries of posts that only a person said to be out, once that is taken back. */
+export async function withdrawSaidOut(tx: Queryable, postIds: readonly string[]): Promise<void> {
+  if (postIds.length === 0) return;
+  await tx.run(
+    `update deliveries d set state = 'withdrawn' where d.post_id = any($1::uuid[]) and d.state = 'sent' and d.took_at is null`,
+    [postIds],
+  );
+}
+
 /** The delivery of a brand under a key, whatever became of it. */
 export async function maybeDeliveryByKey(db: Queryable, brandId: string, key: string): Promise<Delivery | undefined> {
   const rows = await db.rows<Delivery>(

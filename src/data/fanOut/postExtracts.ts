@@ -27,19 +27,20 @@ export function listUsedStretches(
   );
 }
 
-/** Takes away the extracts that were accepted only by making those posts, and of which no other live post is made. */
-export async function deleteExtractsOf(
+/** The extracts that were accepted only by making those posts, and of which no other live post is made. */
+export async function listExtractsOnlyOf(
   tx: Queryable,
   postIds: readonly string[],
   { at, actorId }: { at: Instant; actorId: string },
-): Promise<void> {
-  await tx.run(
-    `delete from extracts e where e.created_at = $2 and e.created_by = $3 and e.state = 'accepted'
+): Promise<string[]> {
+  const rows = await tx.rows<{ id: string }>(
+    `select e.id from extracts e where e.created_at = $2 and e.created_by = $3 and e.state = 'accepted'
        and exists (select 1 from post_extracts x where x.extract_id = e.id and x.post_id = any($1::uuid[]))
        and not exists (select 1 from post_extracts x join posts p on p.id = x.post_id
          where x.extract_id = e.id and p.deleted_at is null)`,
     [postIds, at, actorId],
   );
+  return rows.map(({ id }) => id);
 }
 
 /** The extracts that a post was made from. */

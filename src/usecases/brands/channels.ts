@@ -1,4 +1,5 @@
 import { readChannelColour } from '@/core/brands/colours';
+import { quoted } from '@/core/calendar/change';
 import { readTitle } from '@/core/pieces/piece';
 import type { RulesOutcome } from '@/core/posts/outcome';
 import type { Result } from '@/core/refusal';
@@ -14,6 +15,7 @@ import { databaseError, SQLSTATE } from '@/data/database/db';
 import { listScheduledOfChannel } from '@/data/posts/posts';
 import { mustMay } from '../rights/mustMay';
 import { followRules } from '../delivery/rulesChanged';
+import { undoably } from '../undo/undoably';
 import { takeSetting } from './takeSetting';
 import { attempt, doing, must, notFound, refused, type Work } from '../useCase';
 
@@ -109,7 +111,10 @@ export function archiveChannelOf(work: Work, brandId: string, id: string): Promi
         message: `Still scheduled on ${channel.name}: ${names}${scheduled.length > 5 ? ' and more' : ''}. Move them to another channel or set them aside first.`,
       });
     }
-    await archiveChannel(act.tx, id, act.now);
+    const label = `Archived the channel ${quoted(channel.name)}`;
+    await undoably(act, { brandId, label, things: [{ name: 'channel', id }] }, () =>
+      archiveChannel(act.tx, id, act.now),
+    );
     await act.note({ brandId, subject: 'channel', subjectId: id, deed: 'archived' });
     return true as const;
   });

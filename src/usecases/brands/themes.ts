@@ -1,10 +1,12 @@
 import { readHex } from '@/core/brands/colours';
+import { quoted } from '@/core/calendar/change';
 import { readTitle } from '@/core/pieces/piece';
 import type { Result } from '@/core/refusal';
 import { readDate, type LocalDate } from '@/core/time/plan';
 import { databaseError, SQLSTATE } from '@/data/database/db';
 import { archiveTheme, existsTheme, saveCampaign, savePillar } from '@/data/brands/themes';
 import { mustMay } from '../rights/mustMay';
+import { undoably } from '../undo/undoably';
 import { takeSetting } from './takeSetting';
 import { attempt, doing, must, notFound, refused, type Doing, type Work } from '../useCase';
 
@@ -24,7 +26,10 @@ export function keepPillar(
       color: must(readHex(input.color)),
     };
     if (id !== null) await takeTheme(act, 'pillars', brandId, id);
-    must(await attempt(() => tellSameName(pillar.name, () => savePillar(act.tx, pillar))));
+    const label = `${id === null ? 'Made' : 'Changed'} the pillar ${quoted(pillar.name)}`;
+    await undoably(act, { brandId, label, things: [{ name: 'pillar', id: pillar.id }] }, async () => {
+      must(await attempt(() => tellSameName(pillar.name, () => savePillar(act.tx, pillar))));
+    });
     return { id: pillar.id };
   });
 }
@@ -55,7 +60,10 @@ export function keepCampaign(
       to,
     };
     if (id !== null) await takeTheme(act, 'campaigns', brandId, id);
-    must(await attempt(() => tellSameName(campaign.name, () => saveCampaign(act.tx, campaign))));
+    const label = `${id === null ? 'Made' : 'Changed'} the campaign ${quoted(campaign.name)}`;
+    await undoably(act, { brandId, label, things: [{ name: 'campaign', id: campaign.id }] }, async () => {
+      must(await attempt(() => tellSameName(campaign.name, () => saveCampaign(act.tx, campaign))));
+    });
     return { id: campaign.id };
   });
 }
@@ -86,7 +94,10 @@ export function archiveThemeOf(
 ): Promise<Result<true>> {
   return doing(work, async (act) => {
     await mustMay(act, 'manageBrand', brandId);
-    if (!(await archiveTheme(act.tx, table, brandId, id, act.now))) refused(notFound(ONE[table]));
+    const name = ONE[table];
+    await undoably(act, { brandId, label: `Archived a ${name}`, things: [{ name, id }] }, async () => {
+      if (!(await archiveTheme(act.tx, table, brandId, id, act.now))) refused(notFound(name));
+    });
     return true as const;
   });
 }

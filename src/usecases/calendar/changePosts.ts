@@ -1,3 +1,4 @@
+import type { ChangeOutcome } from '@/core/calendar/changeOutcome';
 import { outcomeWords } from '@/core/posts/outcome';
 import { changeWords, CHANGE_LIMIT, SHIFT_LIMIT, type Change } from '@/core/calendar/change';
 import { formatNote, formatOn } from '@/core/calendar/drop';
@@ -6,14 +7,13 @@ import type { Refusal, Result } from '@/core/refusal';
 import { mayEdit, mayMoveTo, mayPlanFor, maySchedule } from '@/core/stages/moves';
 import { addDays } from '@/core/time/days';
 import { localOf } from '@/core/time/plan';
-import type { ChangeItem } from '@/data/calendar/calendarChanges';
 import { listChannelsById, type Channel } from '@/data/brands/channels';
 import { addPosts, NOT_TAKEN_OVER, type NewPost } from '../posts/addPosts';
 import { moving, type Move } from '../posts/planPosts';
 import { takePosts, type OpenPost } from '../posts/takePosts';
 import { settingAside } from '../posts/stages';
 import { mustMay } from '../rights/mustMay';
-import { madePosts, noteUndoable, stateOf } from './undoable';
+import { changedPost, madePosts, noteChange, type PostItem } from '../undo/noteChange';
 import { attempt, doing, must, notFound, refused, STALE, type Doing, type Work } from '../useCase';
 import { writeWhatMayBe, type PostWrite } from '../posts/writePosts';
 
@@ -21,20 +21,6 @@ import { writeWhatMayBe, type PostWrite } from '../posts/writePosts';
 export interface ChangeTarget {
   id: string;
   version: number;
-}
-
-/** What came of a change. */
-export interface ChangeOutcome {
-  /** To undo it by; null when nothing was changed. */
-  changeId: string | null;
-  /** What was done and to how many: “Moved 3 posts”. */
-  label: string;
-  /** Posts that were changed or made. */
-  postIds: string[];
-  /** Posts that were not, and why. Those that are not theirs are named without a title. */
-  refused: { postId: string; title: string; message: string }[];
-  /** What else happened to posts that were changed. */
-  notes: { postId: string; title: string; message: string }[];
 }
 
 /**
@@ -80,7 +66,7 @@ export async function changePosts(
         });
         if (!result.ok) refuseOne(id, result.refusal);
       }
-      const items: ChangeItem[] = [];
+      const items: PostItem[] = [];
       const results = await writeWhatMayBe(
         act,
         asked.map(({ write }) => write),
@@ -92,13 +78,7 @@ export async function changePosts(
           refuseOne(post.id, result.refusal);
           continue;
         }
-        items.push({
-          postId: post.id,
-          before: stateOf(post),
-          after: stateOf(result.value.after),
-          base: post.version,
-          version: post.version + 1,
-        });
+        items.push(changedPost(post, result.value.after));
         for (const message of [...outcomeWords(result.value), ...notes])
           outcome.notes.push({ postId: post.id, title: post.title, message });
       }
@@ -107,9 +87,9 @@ export async function changePosts(
         for (const message of notes) outcome.notes.push({ postId: from.id, title: from.title, message });
       }
       await addCopies(act, copied);
-      outcome.postIds = items.map((item) => item.postId);
+      outcome.postIds = items.map(({ id }) => id);
       outcome.label = changeWords(change, items.length);
-      if (items.length > 0) outcome.changeId = await noteUndoable(act, { brandId, label: outcome.label, items });
+      if (items.length > 0) outcome.changeId = await noteChange(act, { brandId, label: outcome.label, items });
       return outcome;
     },
     toMeasure,

@@ -1,4 +1,4 @@
-import { changeWords } from '@/core/calendar/change';
+import { changeWords, quoted } from '@/core/calendar/change';
 import { isWebLink } from '@/core/posts/readiness';
 import { mayLeavePlan, mayPublishNow, maySchedule } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
@@ -48,6 +48,8 @@ export function publishNow(work: Work, id: string, version: number): Promise<Res
         leavesAt: dueAt,
         deed: 'published now',
         detail: { dueAt },
+        undoneAs: `Published ${quoted(open.post.title)} now`,
+        final: 'It is on its way to its network.',
       });
       return { dueAt };
     },
@@ -73,11 +75,15 @@ export function declareOut(work: Work, id: string, version: number, address: str
     const local = localOf(act.now, open.brand.zone);
     const plan = post.date === null || post.date > local.date ? local : {};
     const handedOver = post.stage === 'scheduled' && delivery?.mode === 'byHand' ? delivery : undefined;
+    const left = handedOver ? whatLeft(act, open, handedOver) : {};
+    const isOtherThanLeft = Object.keys(left).length > 0;
     await changePost(act, {
       open,
+      undoneAs: `Marked ${quoted(post.title)} as published`,
+      ...(isOtherThanLeft && { final: 'Its sheet shows what was posted by now.' }),
       change: {
         ...plan,
-        ...(handedOver && whatLeft(act, open, handedOver)),
+        ...left,
         stage: 'published',
         publishedAt: act.now,
         address: address.trim(),

@@ -13,7 +13,7 @@ import type { MadeFanOut } from '../fanOut/makeFanOut';
 import { addPosts, NOT_TAKEN_OVER, type NewPost } from '../posts/addPosts';
 import { takePost } from '../posts/takePosts';
 import { mayRead } from '../rights/mustMay';
-import { madePosts, noteUndoable } from '../calendar/undoable';
+import { madePosts, noteChange, takenSuggestions } from '../undo/noteChange';
 import { doing, must, notFound, refused, type Work } from '../useCase';
 import { datesAgain, planAgain, type AgainAsk, type AgainPost } from './planAgain';
 
@@ -103,11 +103,10 @@ export async function makeAgain(
     );
     const label = `Made ${counted(made.length, 'post')} from “${post.title}”`;
     const postIds = made.map(({ id }) => id);
-    const changeId = await noteUndoable(act, {
+    const changeId = await noteChange(act, {
       brandId: post.brandId,
       label,
-      items: madePosts(postIds),
-      suggested: { pieceId: piece.id, channelIds: suggested },
+      items: [...madePosts(postIds), takenSuggestions(piece.id, suggested)],
     });
     return { postIds, changeId: changeId!, label };
   });

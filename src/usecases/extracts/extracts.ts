@@ -10,6 +10,7 @@ import {
   type KeptExtract,
 } from '@/data/extracts/extracts';
 import { ownPiece } from '../pieces/pieces';
+import { undoably } from '../undo/undoably';
 import { doing, notFound, refused, type Doing, type Work } from '../useCase';
 import { keptReading, letBeRead } from './keptReading';
 
@@ -42,7 +43,9 @@ export async function keepExtract(work: Work, pieceId: string, verdict: Verdict)
         start === stretch.start && end === stretch.end && (kind === 'clip') === (verdict.kind === 'clip'),
     );
     if (same) {
-      await updateExtract(act.tx, { ...same, state: verdict.state });
+      await undoably(act, watchedOf(piece, same.id, labelOf(verdict)), () =>
+        updateExtract(act.tx, { ...same, state: verdict.state }),
+      );
       return { ...same, state: verdict.state };
     }
     if (present.length >= MOST)
@@ -57,7 +60,7 @@ export async function keepExtract(work: Work, pieceId: string, verdict: Verdict)
       createdAt: act.now,
       createdBy: act.actorId,
     };
-    await insertExtracts(act.tx, [extract]);
+    await undoably(act, watchedOf(piece, extract.id, labelOf(verdict)), () => insertExtracts(act.tx, [extract]));
     await act.note({ brandId: piece.brandId, subject: 'piece', subjectId: pieceId, deed: `extract ${verdict.state}` });
     return extract;
   });
@@ -75,7 +78,9 @@ export async function changeExtract(
     const extract = await ownExtract(act, id);
     const next = { ...extract, ...change };
     const stretch = await stretchOf(act, extract.pieceId, next);
-    await updateExtract(act.tx, { ...next, ...stretch });
+    await undoably(act, watchedOf(extract, id, 'Changed an extract'), () =>
+      updateExtract(act.tx, { ...next, ...stretch }),
+    );
     return { ...next, ...stretch };
   });
 }
@@ -84,10 +89,15 @@ export async function changeExtract(
 export function removeExtract(work: Work, id: string): Promise<Result<{ id: string }>> {
   return doing(work, async (act) => {
     const extract = await ownExtract(act, id);
-    await deleteExtracts(act.tx, [extract.id]);
+    await undoably(act, watchedOf(extract, id, 'Removed an extract'), () => deleteExtracts(act.tx, [extract.id]));
     return { id };
   });
 }
+
+const watchedOf = ({ brandId }: { brandId: string }, id: string, label: string) => ({
+  ...{ brandId, label, things: [{ name: 'extract' as const, id }] },
+});
+const labelOf = ({ state }: Verdict): string => (state === 'accepted' ? 'Accepted an extract' : 'Rejected an extract');
 
 async function ownExtract(act: Doing, id: string): Promise<KeptExtract> {
   const extract = (await maybeExtract(act.tx, id)) ?? refused(notFound('extract'));

@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import { readFanOut, type BrandFanOut, type FanOut } from '@/core/fanOut/fanOut';
 import { SHIPPED_FAN_OUTS } from '@/core/fanOut/shipped';
 import type { Result } from '@/core/refusal';
@@ -7,6 +8,7 @@ import { deleteOwnFanOut, listOwnFanOuts, saveOwnFanOut } from '@/data/fanOut/fa
 import { passOverPresent } from '@/data/proposals/proposals';
 import { freeSlug } from '../brands/freeSlug';
 import { takeSetting } from '../brands/takeSetting';
+import { undoably } from '../undo/undoably';
 import { mustMay } from '../rights/mustMay';
 import { doing, must, notFound, refused, type Work } from '../useCase';
 
@@ -62,7 +64,9 @@ export function setFanOut(
         field: 'isStanding',
         message: `“${other.name}” is drawn up for that kind of piece already. Switch it off there first.`,
       });
-    await saveOwnFanOut(act.tx, brandId, { ...read, slug: named });
+    await undoably(act, watchedOf(brandId, named, `Set the fan-out ${quoted(read.name)}`), () =>
+      saveOwnFanOut(act.tx, brandId, { ...read, slug: named }),
+    );
     const wasStanding = own.some((one) => one.slug === named && one.isStanding && one.for === read.for);
     if (read.isStanding && !wasStanding) await passOverPresent(act.tx, brandId, named, act.now);
     await act.note({ brandId, subject: 'brand', subjectId: brandId, deed: 'fan-out set', detail: { of: named } });
@@ -70,12 +74,18 @@ export function setFanOut(
   });
 }
 
+const watchedOf = (brandId: string, slug: string, label: string) => ({
+  ...{ brandId, label, things: [{ name: 'fanOut' as const, id: fanOutKey(brandId, slug) }] },
+});
+
 /** Takes a fan-out of a brand away; of a shipped one, what ships holds again. */
 export function forgetFanOut(work: Work, brandId: string, slug: string): Promise<Result<true>> {
   return doing(work, async (act) => {
     await mustMay(act, 'manageBrand', brandId);
     await takeSetting(act, 'fan-out', fanOutKey(brandId, slug));
-    if (!(await deleteOwnFanOut(act.tx, brandId, slug))) refused(notFound('fan-out'));
+    await undoably(act, watchedOf(brandId, slug, 'Took a fan-out away'), async () => {
+      if (!(await deleteOwnFanOut(act.tx, brandId, slug))) refused(notFound('fan-out'));
+    });
     await act.note({ brandId, subject: 'brand', subjectId: brandId, deed: 'fan-out taken away', detail: { of: slug } });
     return true as const;
   });

@@ -9,7 +9,7 @@ import { maybePiece, deleteSuggestions } from '@/data/pieces/pieces';
 import { mayRead } from '../rights/mustMay';
 import { addPosts } from '../posts/addPosts';
 import { ownPiece } from '../pieces/pieces';
-import { madePosts, noteUndoable } from '../calendar/undoable';
+import { madePosts, noteChange, takenSuggestions } from '../undo/noteChange';
 import { doing, must, notFound, refused, type Work } from '../useCase';
 import { newPost, noteExtracts } from './plannedPosts';
 import { datesOf } from './datesOf';
@@ -111,11 +111,10 @@ export async function makeFanOut(
     );
     const label = `Made ${counted(posts.length, 'post')} from “${piece.title}”`;
     const postIds = posts.map(({ made }) => made.id);
-    const changeId = await noteUndoable(act, {
+    const changeId = await noteChange(act, {
       brandId: piece.brandId,
       label,
-      items: madePosts(postIds),
-      suggested: { pieceId: pieceId, channelIds: suggested },
+      items: [...madePosts(postIds), takenSuggestions(pieceId, suggested)],
     });
     return { postIds, changeId: changeId!, label };
   });

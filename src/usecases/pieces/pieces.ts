@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import { isWebLink } from '@/core/posts/readiness';
 import { PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
 import { readTitle, TEXT_LIMITS } from '@/core/pieces/piece';
@@ -19,6 +20,7 @@ import { follow, prepareFollowing } from '../extracts/followSource';
 import { recount } from '../prep/countPrep';
 import { prepOfPiece, replacePrep } from '../prep/givePrep';
 import { mustMay } from '../rights/mustMay';
+import { undoably } from '../undo/undoably';
 import { doing, must, mustFit, notFound, refused, STALE, type Doing, type Work } from '../useCase';
 
 /** What can be given when an idea is caught. Only the title is needed. */
@@ -39,7 +41,11 @@ export function catchIdea(work: Work, input: IdeaInput): Promise<Result<Piece>> 
     const id = act.ids();
     const texts = checkTexts({ note: '', link: '', sourceText: '', ...input });
     const kind = checkKind(input.kind ?? 'message');
-    await insertPiece(act.tx, { ...texts, kind, id, brandId: input.brandId, ownerId: act.actorId, createdAt: act.now });
+    const made = { ...texts, kind, id, brandId: input.brandId, ownerId: act.actorId, createdAt: act.now };
+    const label = `Caught ${quoted(texts.title)}`;
+    await undoably(act, { brandId: input.brandId, label, things: [{ name: 'piece', id }] }, () =>
+      insertPiece(act.tx, made),
+    );
     if (input.kind !== undefined) {
       const piece = (await maybePiece(act.tx, id))!;
       await replacePrep(act, input.brandId, id, await prepOfPiece(act, piece));
@@ -76,13 +82,16 @@ export async function editPiece(work: Work, id: string, version: number, edit: P
     checkKind(kind);
     if (prepDay !== null) must(readDate(prepDay, 'prepDay'));
     const before = texts.sourceText === piece.sourceText ? undefined : await maybeSource(act.tx, id);
-    if (!(await updatePiece(act.tx, id, version, { ...texts, kind, prepDay }))) refused(STALE);
+    const label = `Changed ${quoted(piece.title)}`;
+    await undoably(act, { brandId: piece.brandId, label, things: [{ name: 'piece', id }], stepsOf: id }, async () => {
+      if (!(await updatePiece(act.tx, id, version, { ...texts, kind, prepDay }))) refused(STALE);
+      if (kind !== piece.kind) await replacePrep(act, piece.brandId, id, await prepOfPiece(act, { ...piece, kind }));
+      else if (prepDay !== piece.prepDay) await recount(act.tx, piece.brandId, [id], act.now, { isReplanned: true });
+    });
     if (before) {
       await updateTypedAt(act.tx, id, act.now);
       await follow(act, id, before, following);
     }
-    if (kind !== piece.kind) await replacePrep(act, piece.brandId, id, await prepOfPiece(act, { ...piece, kind }));
-    else if (prepDay !== piece.prepDay) await recount(act.tx, piece.brandId, [id], act.now, { isReplanned: true });
     if (edit.channelIds) await suggest(act, piece, edit.channelIds);
     await act.note({
       brandId: piece.brandId,
@@ -138,7 +147,12 @@ function changePiece(
   return doing(work, async (act) => {
     const piece = (await maybePiece(act.tx, id)) ?? refused(notFound('idea'));
     await mustMay(act, 'changePieces', piece.brandId);
-    if (await change(act, piece)) await act.note({ brandId: piece.brandId, subject: 'piece', subjectId: id, deed });
+    const { brandId } = piece;
+    const label = `${deed[0]!.toUpperCase()}${deed.slice(1)}: ${quoted(piece.title)}`;
+    const isChanged = await undoably(act, { brandId, label, things: [{ name: 'piece', id }] }, () =>
+      change(act, piece),
+    );
+    if (isChanged) await act.note({ brandId, subject: 'piece', subjectId: id, deed });
     return (await maybePiece(act.tx, id))!;
   });
 }

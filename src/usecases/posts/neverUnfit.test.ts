@@ -15,7 +15,7 @@ import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
 import { listPictures } from '@/data/media/media';
 import { listStepsOf } from '@/data/prep/steps';
 import { changePosts } from '../calendar/changePosts';
-import { undoChange } from '../calendar/undoChange';
+import { undoChange } from '../undo/undoChange';
 import { movePost } from './planPosts';
 import { attachPicture, describePicture, removePicture, setRecipe } from '../media/pictures';
 import { tickStep } from '../prep/prep';

@@ -11,7 +11,7 @@ import { deleteSuggestions } from '@/data/pieces/pieces';
 import { addPosts } from './addPosts';
 import { channelsOfBrand, ownPiece } from '../pieces/pieces';
 import { takePostAt, type OpenPost } from './takePosts';
-import { madePosts, noteUndoable } from '../calendar/undoable';
+import { madePosts, noteChange, takenSuggestions } from '../undo/noteChange';
 import { doing, must, refused, type Acting, type Work } from '../useCase';
 import { blocksOfCopy, changePost, type PostWrite } from './writePosts';
 
@@ -96,11 +96,10 @@ export function planPiece(
       })),
     );
     const postIds = posts.map(({ id }) => id);
-    const changeId = await noteUndoable(act, {
+    const changeId = await noteChange(act, {
       brandId: piece.brandId,
       label: `Planned ${quoted(piece.title)}`,
-      items: madePosts(postIds),
-      suggested: { pieceId, channelIds: suggested },
+      items: [...madePosts(postIds), takenSuggestions(pieceId, suggested)],
     });
     return { postIds, changeId: changeId! };
   });

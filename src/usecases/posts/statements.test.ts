@@ -4,7 +4,7 @@ import type { Db, Queryable } from '@/data/database/db';
 import { bringIn } from '../exchange/importPosts';
 import { previewImport } from '../exchange/previewImport';
 import { changePosts } from '../calendar/changePosts';
-import { undoChange } from '../calendar/undoChange';
+import { undoChange } from '../undo/undoChange';
 import { schedulePost } from '../delivery/schedule';
 import { makeWorld, valueOf, type TestWorld } from '../testWorld';
 import type { Work } from '../useCase';

@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import type { Result } from '@/core/refusal';
 import { TEXT_LIMITS } from '@/core/pieces/piece';
 import { mustMay } from '../rights/mustMay';
@@ -23,6 +24,7 @@ export function waiveWants(work: Work, postId: string, version: number, reason: 
       open,
       change: { waived: [...open.post.waived, ...added] },
       deed: 'wants waived',
+      undoneAs: `Waived what is missing of ${quoted(open.post.title)}`,
       detail: { wants: wants.map(({ message }) => message), reason: why },
     });
     return true as const;

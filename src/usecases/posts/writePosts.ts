@@ -17,6 +17,7 @@ import {
   insertDeliveries,
   retimeDeliveries,
   withdrawDeliveries,
+  withdrawSaidOut,
   type NewDelivery,
 } from '@/data/delivery/deliveries';
 import { deletePictures, insertPictures, updatePictures, type Picture } from '@/data/media/media';
@@ -26,7 +27,7 @@ import { listThemeBrands } from '@/data/brands/themes';
 import { keepStretches } from '@/data/posts/wordsVersions';
 import { followWork } from './followWork';
 import { LEAVING, refusePublished, type OpenPost } from './takePosts';
-import { noteUndoable, stateOf } from '../calendar/undoable';
+import { changedPost, noteChange } from '../undo/noteChange';
 import { attempt, must, refused, STALE, type Acting } from '../useCase';
 
 /** What is asked of the one writer for one post. */
@@ -39,6 +40,10 @@ export interface PostWrite {
   detail?: object;
   /** How it is called where the person can undo it by itself: “Moved “Rings””; absent where it cannot be, or goes with others. */
   undoneAs?: string;
+  /** Why it cannot be undone, which is told to whoever tries. */
+  final?: string;
+  /** Takes back a person’s word that it is out: it is published no longer. A network’s word is not taken back. */
+  takesBackWord?: true;
   /** Takes a copy of the post as it is after the change, which leaves at that instant. Its stage has to be scheduled. */
   leavesAt?: Instant;
   /** The copy that waits to leave stays, and leaves at that instant. */
@@ -111,7 +116,8 @@ async function readGround({ tx }: Acting, writes: readonly PostWrite[]): Promise
 function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   const { open, change } = write;
   const { post, delivery } = open;
-  if (post.stage === 'published' && Object.keys(change).some((field) => !OF_PUBLISHED.includes(field)))
+  if (write.takesBackWord) mustBeOutByWord(open);
+  else if (post.stage === 'published' && Object.keys(change).some((field) => !OF_PUBLISHED.includes(field)))
     must(refusePublished());
   if (changesWhatLeaves(write)) must(open.may('send'));
   const channel = channelAfter(open, change, ground);
@@ -197,11 +203,17 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   };
 }
 
+/** Only what a person said to be out, and no network, can be said not to be. */
+function mustBeOutByWord({ delivery, maybeOut, post }: OpenPost): void {
+  const isTaken = [...(delivery ? [delivery] : []), ...maybeOut].some(({ tookAt }) => tookAt !== null);
+  if (isTaken || post.notSent !== null) must(refusePublished());
+}
+
 /** Whether a write lets a post leave, at another time too, says that it is out, or keeps a scheduled one from leaving. What is set aside or deleted leaves no more, whoever does it. */
-function changesWhatLeaves({ open: { post }, change, leavesAt, retimedTo, out }: PostWrite): boolean {
+function changesWhatLeaves({ open: { post }, change, leavesAt, retimedTo, out, takesBackWord }: PostWrite): boolean {
   const isUnscheduled =
     post.stage === 'scheduled' && change.stage !== undefined && !['scheduled', 'setAside'].includes(change.stage);
-  return leavesAt !== undefined || retimedTo !== undefined || out === 'said' || isUnscheduled;
+  return leavesAt !== undefined || retimedTo !== undefined || out === 'said' || isUnscheduled || takesBackWord === true;
 }
 
 function channelAfter({ post, channel }: OpenPost, { channelId }: PostChange, ground: Ground): Channel {
@@ -312,9 +324,10 @@ export async function writePosts(act: Acting, checked: readonly CheckedWrite[]):
   for (const one of checked) {
     const { undoneAs: label, open } = one.write;
     if (label === undefined) continue;
-    const { id: postId, version: base, brandId } = open.post;
-    const items = [{ postId, before: stateOf(open.post), after: stateOf(one.after), base, version: base + 1 }];
-    one.changeId = await noteUndoable(act, { brandId, label, items });
+    const final = one.write.final;
+    const items = final === undefined ? [changedPost(open.post, one.after)] : [];
+    const changeId = await noteChange(act, { brandId: open.post.brandId, label, items, ...(final && { final }) });
+    if (final === undefined) one.changeId = changeId;
   }
 }
 
@@ -324,6 +337,10 @@ async function writeDeliveries(act: Acting, checked: readonly CheckedWrite[]): P
   const withdrawn = await withdrawDeliveries(act.tx, withdraws, act.now);
   const retimed = await retimeDeliveries(act.tx, retimes);
   if (withdrawn.length < withdraws.length || retimed.length < retimes.length) refused(LEAVING);
+  await withdrawSaidOut(
+    act.tx,
+    checked.flatMap(({ write, after }) => (write.takesBackWord ? [after.id] : [])),
+  );
   await insertDeliveries(
     act.tx,
     checked.flatMap((one) => one.copies ?? []),

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { BLANK_STEP, type PrepLine } from '@/core/prep/step';
 import { listStepsOf } from '@/data/prep/steps';
 import { changePosts } from '../calendar/changePosts';
-import { undoChange } from '../calendar/undoChange';
+import { undoChange } from '../undo/undoChange';
 import { editPost } from '../captions/editPost';
 import { catchIdea } from '../pieces/pieces';
 import { planPiece } from '../posts/planPosts';

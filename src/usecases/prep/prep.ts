@@ -23,8 +23,9 @@ import {
   updateStep,
   type Step,
 } from '@/data/prep/steps';
-import { isSame } from '../calendar/sinceThen';
-import { noteUndoable } from '../calendar/undoable';
+import { isSame } from '../undo/sinceThen';
+import { changedStep, noteChange } from '../undo/noteChange';
+import { undoably } from '../undo/undoably';
 import { recount } from './countPrep';
 import { prepOfPiece, prepOfPost, replacePrep, type Unprepared } from './givePrep';
 import { mustMay } from '../rights/mustMay';
@@ -81,7 +82,7 @@ export function addStep(work: Work, of: HolderKey, line: PrepLine): Promise<Resu
     if (read.ownerId) await mustBeHand(act, read.ownerId, brandId);
     const id = act.ids();
     const position = Math.max(0, ...steps.map((step) => step.position)) + 1;
-    await undoably(act, brandId, holderId, `Added the step ${quoted(read.title)}`, async () => {
+    await undoably(act, { brandId, label: `Added the step ${quoted(read.title)}`, stepsOf: holderId }, async () => {
       await insertSteps(act.tx, [{ ...read, id, brandId, postId, pieceId, position, ...NOT_DONE }]);
       await recount(act.tx, brandId, [holderId], act.now);
     });
@@ -96,10 +97,14 @@ const NOT_DONE = { pinned: null, day: null, plannedOn: null, doneAt: null, doneO
 export function removeStep(work: Work, id: string): Promise<Result<StepOutcome>> {
   return doing(work, async (act) => {
     const step = await takeStep(act, id);
-    await undoably(act, step.brandId, holderOf(step), `Removed the step ${quoted(step.title)}`, async () => {
-      await deleteSteps(act.tx, [id]);
-      await recount(act.tx, step.brandId, [holderOf(step)], act.now);
-    });
+    await undoably(
+      act,
+      { brandId: step.brandId, label: `Removed the step ${quoted(step.title)}`, stepsOf: holderOf(step) },
+      async () => {
+        await deleteSteps(act.tx, [id]);
+        await recount(act.tx, step.brandId, [holderOf(step)], act.now);
+      },
+    );
     await act.note(stepDeed(step, 'step removed'));
     return outcomeOf(step);
   });
@@ -112,7 +117,7 @@ export function reorderSteps(work: Work, of: HolderKey, ids: readonly string[]):
     const present = (await listStepsOf(act.tx, [holderId])).map(({ id }) => id);
     if (ids.length !== present.length || new Set(ids).size !== ids.length || !present.every((id) => ids.includes(id)))
       refused({ code: 'otherSteps', message: 'The steps are others by now. Look again, then put them in order.' });
-    await undoably(act, brandId, holderId, 'Put steps in another order', async () => {
+    await undoably(act, { brandId, label: 'Put steps in another order', stepsOf: holderId }, async () => {
       await orderSteps(act.tx, holderId, ids);
       await recount(act.tx, brandId, [holderId], act.now);
     });
@@ -124,7 +129,7 @@ export function reorderSteps(work: Work, of: HolderKey, ids: readonly string[]):
 export function renewPrep(work: Work, of: HolderKey): Promise<Result<true>> {
   return doing(work, async (act) => {
     const { brandId, holderId, ...holder } = await takeHolder(act, of);
-    await undoably(act, brandId, holderId, 'Replaced the open steps', () =>
+    await undoably(act, { brandId, label: 'Replaced the open steps', stepsOf: holderId }, () =>
       replacePrep(act, brandId, holderId, holder),
     );
     const subject = holder.postId === null ? ('piece' as const) : ('post' as const);
@@ -160,11 +165,13 @@ export function handStepsOver(
     const after = new Map((await listStepsById(act.tx, ids)).map((step) => [step.id, step]));
     const handed = before
       .map((step) => ({ before: step, after: after.get(step.id)! }))
-      .filter((item) => !isSame(STEP_FIELDS, item.before, item.after));
+      .filter(({ before: was, after: is }) => !isSame(STEP_FIELDS, was, is));
     const label = `Reassigned ${counted(count, 'step')}`;
     const changeIds: (string | null)[] = [];
     for (const [brandId, steps] of groupBy(handed, (item) => item.before.brandId))
-      changeIds.push(await noteUndoable(act, { brandId, label, steps }));
+      changeIds.push(
+        await noteChange(act, { brandId, label, items: steps.map((step) => changedStep(step.before, step.after)) }),
+      );
     return { count, changeId: changeIds.length === 1 ? changeIds[0]! : null };
   });
 }
@@ -196,7 +203,9 @@ export function setPrepSheet(
     const owners = new Set(read.flatMap(({ ownerId }) => ownerId ?? []));
     for (const ownerId of owners) await mustBeHand(act, ownerId, brandId);
     await takeSetting(act, 'prep sheet', prepSheetKey(brandId, subject));
-    await replacePrepSheet(act.tx, brandId, subject, read);
+    await undoably(act, prepSheetWatched(brandId, subject, 'Set a prep sheet'), () =>
+      replacePrepSheet(act.tx, brandId, subject, read),
+    );
     await act.note({ brandId, subject: 'brand', subjectId: brandId, deed: 'prep sheet set', detail: { of: subject } });
     return { lines: read };
   });
@@ -212,10 +221,16 @@ export function forgetPrepSheet(
     await mustMay(act, 'manageBrand', brandId);
     mustBeSubject(subject);
     await takeSetting(act, 'prep sheet', prepSheetKey(brandId, subject));
-    await deletePrepSheet(act.tx, brandId, subject);
+    await undoably(act, prepSheetWatched(brandId, subject, 'Let the shipped prep sheet hold again'), () =>
+      deletePrepSheet(act.tx, brandId, subject),
+    );
     return { lines: SHIPPED_PREP[subject] };
   });
 }
+
+const prepSheetWatched = (brandId: string, subject: PrepSubject, label: string) => ({
+  ...{ brandId, label, things: [{ name: 'prepSheet' as const, id: prepSheetKey(brandId, subject) }] },
+});
 
 function mustBeSubject(subject: PrepSubject): void {
   if (!PREP_SUBJECTS.includes(subject))
@@ -236,21 +251,14 @@ async function mustBeHand(act: Doing, personId: string, brandId: string): Promis
 
 /** Writes what is changed of a taken step and counts its post or piece anew. */
 async function write(act: Doing, step: Step, change: Partial<Step>, deed: string): Promise<void> {
-  await undoably(act, step.brandId, holderOf(step), `${deed} ${quoted(step.title)}`, async () => {
-    if (!(await updateStep(act.tx, { ...step, ...change }))) refused(STALE);
-    await recount(act.tx, step.brandId, [holderOf(step)], act.now);
-  });
-}
-
-/** Does something to the steps of a post or piece, so that the person can undo it. */
-async function undoably(act: Doing, brandId: string, holderId: string, label: string, change: () => Promise<unknown>) {
-  const before = new Map((await listStepsOf(act.tx, [holderId])).map((step) => [step.id, step]));
-  await change();
-  const after = new Map((await listStepsOf(act.tx, [holderId])).map((step) => [step.id, step]));
-  const steps = [...new Set([...before.keys(), ...after.keys()])]
-    .map((id) => ({ before: before.get(id) ?? null, after: after.get(id) ?? null }))
-    .filter((item) => !item.before || !item.after || !isSame(STEP_FIELDS, item.before, item.after));
-  if (steps.length > 0) await noteUndoable(act, { brandId, label, steps });
+  await undoably(
+    act,
+    { brandId: step.brandId, label: `${deed} ${quoted(step.title)}`, stepsOf: holderOf(step) },
+    async () => {
+      if (!(await updateStep(act.tx, { ...step, ...change }))) refused(STALE);
+      await recount(act.tx, step.brandId, [holderOf(step)], act.now);
+    },
+  );
 }
 
 const outcomeOf = ({ postId, pieceId }: StepOutcome): StepOutcome => ({ postId, pieceId });

@@ -5,6 +5,7 @@ import { maybeChannel } from '@/data/brands/channels';
 import { replacePauses, replaceRhythm } from '@/data/rhythm/rhythms';
 import { existsTheme } from '@/data/brands/themes';
 import { mustMay } from '../rights/mustMay';
+import { undoably } from '../undo/undoably';
 import { takeSetting } from '../brands/takeSetting';
 import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
 
@@ -26,8 +27,11 @@ export function setRhythm(
     for (const entry of whole) await mustBePillar(act, channel.brandId, entry.pillarId);
     must(readSpans(pauses, 'pauses'));
     await takeSetting(act, 'rhythm', channelId);
-    await replaceRhythm(act.tx, channel, whole);
-    await replacePauses(act.tx, channel, pauses);
+    const label = `Set the rhythm of ${channel.name}`;
+    await undoably(act, { brandId: channel.brandId, label, things: [{ name: 'rhythm', id: channelId }] }, async () => {
+      await replaceRhythm(act.tx, channel, whole);
+      await replacePauses(act.tx, channel, pauses);
+    });
     await act.note({
       brandId: channel.brandId,
       subject: 'channel',

@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import { readTitle } from '@/core/pieces/piece';
 import { readRhythm, type Recurrence } from '@/core/rhythm/entry';
 import { nextRounds, roundTitle } from '@/core/rhythm/series';
@@ -20,6 +21,7 @@ import { channelsOfBrand } from '../pieces/pieces';
 import { moving } from '../posts/planPosts';
 import { takePosts } from '../posts/takePosts';
 import { takeSetting } from '../brands/takeSetting';
+import { undoably } from '../undo/undoably';
 import { mustMay } from '../rights/mustMay';
 import { attempt, doing, must, notFound, refused, type Doing, type Work } from '../useCase';
 import { writeWhatMayBe, type PostWrite } from '../posts/writePosts';
@@ -128,7 +130,10 @@ export function changeSeries(
 export function endSeries(work: Work, id: string): Promise<Result<true>> {
   return doing(work, async (act) => {
     const series = await takeSeries(act, id);
-    await saveSeries(act.tx, { ...series, endedAt: act.now });
+    const label = `Ended the series ${quoted(series.name)}`;
+    await undoably(act, { brandId: series.brandId, label, things: [{ name: 'series', id }] }, () =>
+      saveSeries(act.tx, { ...series, endedAt: act.now }),
+    );
     await act.note({ brandId: series.brandId, subject: 'series', subjectId: id, deed: 'ended' });
     return true as const;
   });

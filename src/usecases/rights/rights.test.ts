@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { oneBrand, updateBrand } from '@/data/brands/brands';
 import { insertPerson } from '@/data/people/people';
 import { changePosts } from '../calendar/changePosts';
-import { undoChange } from '../calendar/undoChange';
+import { undoChange } from '../undo/undoChange';
 import { editPost } from '../captions/editPost';
 import { declareOut, publishNow, schedulePost } from '../delivery/schedule';
 import { catchIdea } from '../pieces/pieces';

@@ -7,6 +7,7 @@ import {
   type ShelfItem,
   type ShelfWords,
 } from '@/core/shelf/shelf';
+import { quoted } from '@/core/calendar/change';
 import type { Result } from '@/core/refusal';
 import { deleteBrandAsset, insertBrandAsset, listBrandAssets, type BrandAsset } from '@/data/brands/brandAssets';
 import type { Db } from '@/data/database/db';
@@ -24,6 +25,7 @@ import {
 } from '@/data/shelf/shelf';
 import type { StoredPicture } from '../media/pictures';
 import { mustMay } from '../rights/mustMay';
+import { undoably } from '../undo/undoably';
 import { doing, must, notFound, refused, STALE, type Work } from '../useCase';
 
 /** All that a brand keeps in reach. */
@@ -59,9 +61,12 @@ export function keepShelfItem(
   return doing(work, async (act) => {
     await mustMay(act, 'keepShelf', brandId);
     const read = must(readShelfWords(words));
-    if (known) {
-      if (!(await updateShelfItem(act.tx, { ...read, id: known.id, version: known.version, brandId }))) refused(STALE);
-    } else await insertShelfItems(act.tx, [{ ...read, id: act.ids(), brandId, createdAt: act.now }]);
+    const id = known?.id ?? act.ids();
+    const label = `${known ? 'Changed' : 'Put'} ${quoted(read.title)} on the shelf`;
+    await undoably(act, { brandId, label, things: [{ name: 'shelfItem', id }] }, async () => {
+      if (!known) await insertShelfItems(act.tx, [{ ...read, id, brandId, createdAt: act.now }]);
+      else if (!(await updateShelfItem(act.tx, { ...read, id, version: known.version, brandId }))) refused(STALE);
+    });
     return listShelf(act.tx, brandId);
   });
 }
@@ -75,8 +80,11 @@ export function dropShelfItem(
 ): Promise<Result<Shelf['items']>> {
   return doing(work, async (act) => {
     await mustMay(act, 'keepShelf', brandId);
-    if (!(await updateShelfDeleted(act.tx, 'shelf_items', brandId, id, isDropped ? act.now : null)))
-      refused(notFound('item of the shelf'));
+    const label = isDropped ? 'Took an item from the shelf' : 'Put an item back on the shelf';
+    await undoably(act, { brandId, label, things: [{ name: 'shelfItem', id }] }, async () => {
+      if (!(await updateShelfDeleted(act.tx, 'shelf_items', brandId, id, isDropped ? act.now : null)))
+        refused(notFound('item of the shelf'));
+    });
     return listShelf(act.tx, brandId);
   });
 }
@@ -102,9 +110,12 @@ export function keepName(
   return doing(work, async (act) => {
     await mustMay(act, 'keepShelf', brandId);
     const read = must(readName(name));
-    if (known) {
-      if (!(await updateName(act.tx, { ...read, id: known.id, version: known.version, brandId }))) refused(STALE);
-    } else await insertNames(act.tx, [{ ...read, id: act.ids(), brandId }]);
+    const id = known?.id ?? act.ids();
+    const label = `${known ? 'Changed' : 'Added'} the name ${quoted(read.name)}`;
+    await undoably(act, { brandId, label, things: [{ name: 'name', id }] }, async () => {
+      if (!known) await insertNames(act.tx, [{ ...read, id, brandId }]);
+      else if (!(await updateName(act.tx, { ...read, id, version: known.version, brandId }))) refused(STALE);
+    });
     return listNames(act.tx, brandId);
   });
 }
@@ -113,8 +124,11 @@ export function keepName(
 export function dropName(work: Work, brandId: string, id: string, isDropped: boolean): Promise<Result<Name[]>> {
   return doing(work, async (act) => {
     await mustMay(act, 'keepShelf', brandId);
-    if (!(await updateShelfDeleted(act.tx, 'names', brandId, id, isDropped ? act.now : null)))
-      refused(notFound('name'));
+    const label = isDropped ? 'Took a name from the list' : 'Put a name back on the list';
+    await undoably(act, { brandId, label, things: [{ name: 'name', id }] }, async () => {
+      if (!(await updateShelfDeleted(act.tx, 'names', brandId, id, isDropped ? act.now : null)))
+        refused(notFound('name'));
+    });
     return listNames(act.tx, brandId);
   });
 }

@@ -178,12 +178,10 @@ export function CalendarScreen({
   const open = useCallback((id: string | null) => void setOpen({ post: id }), [setOpen]);
   const [{ do: deed }, setDeed] = useQueryStates({ do: parseAsStringLiteral(CALENDAR_DEEDS) });
   const startNew = () => mayChange && setAdding({ date: today });
-  const undoLast = () => mayChange && void changes.undo(null);
   // What was asked for elsewhere is done once, as soon as the calendar is there.
   const doAsked = useEffectEvent((asked: CalendarDeed) => {
     void setDeed({ do: null });
     if (asked === 'new') startNew();
-    else if (asked === 'undo') undoLast();
     else print();
   });
   useEffect(() => {
@@ -194,7 +192,6 @@ export function CalendarScreen({
     onToday: () => void setQuery({ date: null }),
     onArrangement: (as) => void setQuery({ as }),
     onNew: startNew,
-    onUndo: undoLast,
     // By the sheet's own button: it knows the post also where its slip is out of sight.
     onMove: () => document.querySelector<HTMLElement>('.sheet [aria-keyshortcuts="m"]')?.click(),
     onPick: (id, isRange) => mayChange && void picks.pick(id, { ctrlKey: true, metaKey: false, shiftKey: isRange }),
@@ -345,7 +342,7 @@ export function CalendarScreen({
                   onMove={(post) => setMoving({ ...post, brandId: openBrand.brand.id })}
                   onOpen={open}
                   undone={changes.undone}
-                  onUndo={(changeId) => void changes.undo(changeId)}
+                  onUndo={changes.undo}
                   onClose={() => open(null)}
                 />
               </ShellProvider>

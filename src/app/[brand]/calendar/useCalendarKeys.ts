@@ -14,8 +14,6 @@ interface CalendarKeys {
   onArrangement: (name: ViewName) => void;
   /** `n` */
   onNew: () => void;
-  /** Ctrl or Cmd and z */
-  onUndo: () => void;
   /** `m` */
   onMove: () => void;
   /** `x` with the slip that has the focus, and whether the range to it is meant (Shift). */
@@ -31,7 +29,6 @@ export function useCalendarKeys(keys: CalendarKeys): void {
   useHotkeys('0', keys.onToday);
   useHotkeys(['1', '2', '3', '4', '5'], ({ key }) => keys.onArrangement(VIEWS[Number(key) - 1]!.name));
   useHotkeys('n', keys.onNew, { preventDefault: true });
-  useHotkeys('mod+z', keys.onUndo, { preventDefault: true });
   useHotkeys('m', keys.onMove);
   useHotkeys(['x', 'shift+x'], ({ shiftKey }) => {
     const slip = document.activeElement?.closest<HTMLElement>('.arrangement [data-post]');

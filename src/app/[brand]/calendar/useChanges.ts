@@ -6,9 +6,10 @@ import { applyChange, type Change } from '@/core/calendar/change';
 import type { Slip } from '@/core/calendar/slip';
 import type { ChangeTarget } from '@/usecases/calendar/changePosts';
 import type { CalendarView } from '@/usecases/calendar/loadCalendar';
-import { asOfLatestAnswer, call, problemOf, UNREACHABLE, type Answer } from '@/ui/api';
+import { asOfLatestAnswer, call, UNREACHABLE, type Answer } from '@/ui/api';
+import { changeMessage } from '@/ui/changeMessage';
 import { useSay } from '@/ui/messages';
-import type { CalendarAnswer } from './changed';
+import { useUndo, type ChangeAnswer } from '@/ui/undo';
 
 /** A change that is on its way to the server, or waits until it can be reached. */
 interface Pending {
@@ -22,9 +23,6 @@ interface Pending {
 const TRY_AGAIN_MS = 4_000;
 /** How long after the last change the server's view is read anew, for horizons and openings. */
 const SETTLE_MS = 900;
-/** Reasons named in one message; the rest is counted. */
-const REASONS = 2;
-
 const storeName = (brandId: string) => `bimlo:changes:${brandId}`;
 
 /**
@@ -95,26 +93,15 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
     [brandId],
   );
 
-  const undo = useCallback(
-    async (changeId: string | null) => {
-      const answer = await call<CalendarAnswer>(
-        'POST',
-        '/api/calendar/undo',
-        { brandId, changeId },
-        // Pressed twice, it undoes two changes.
-        { key: crypto.randomUUID() },
-      );
-      const problem = problemOf(answer);
-      // That nothing is left to undo is no failure.
-      if (answer.kind === 'refused' && answer.refusal.code === 'nothingToUndo') return say({ text: problem! });
-      if (problem) return say({ text: `Not undone. ${problem}`, wrong: true });
-      if (answer.kind !== 'done') return;
-      learn(answer.value.slips, answer.value.gone);
-      setUndone((times) => times + 1);
-      say({ text: messageOf(answer.value), wrong: answer.value.outcome.refused.length > 0 });
-      readAnew();
-    },
-    [brandId, say, learn, readAnew],
+  const { undo } = useUndo(
+    useCallback(
+      ({ slips: shown, gone }) => {
+        learn(shown, gone);
+        setUndone((times) => times + 1);
+        readAnew();
+      },
+      [learn, readAnew],
+    ),
   );
 
   /** What a change is based on by now. */
@@ -130,7 +117,7 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
 
   /** Shows what came of a change, and takes it off in the same breath, or it would show twice. */
   const settled = useCallback(
-    (key: string, posts: readonly ChangeTarget[], answer: Exclude<Answer<CalendarAnswer>, { kind: 'unreachable' }>) => {
+    (key: string, posts: readonly ChangeTarget[], answer: Exclude<Answer<ChangeAnswer>, { kind: 'unreachable' }>) => {
       keep(queue.current.filter((change) => change.key !== key));
       if (answer.kind === 'refused') {
         say({ text: answer.refusal.message, wrong: true });
@@ -146,9 +133,9 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
       }
       learn(shown, gone);
       say({
-        text: messageOf(answer.value),
+        text: changeMessage(answer.value.outcome),
         wrong: refused.length > 0,
-        ...(changeId ? { deed: { label: 'Undo', run: () => void undo(changeId) } } : {}),
+        ...(changeId ? { deed: { label: 'Undo', run: () => undo(changeId) } } : {}),
       });
       readAnew();
     },
@@ -161,7 +148,7 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
     busy.current = true;
     const { key, brandId: ofBrand, change } = next;
     const posts = next.targets.map(present);
-    const sent = call<CalendarAnswer>('POST', '/api/calendar/changes', { brandId: ofBrand, posts, change }, { key });
+    const sent = call<ChangeAnswer>('POST', '/api/calendar/changes', { brandId: ofBrand, posts, change }, { key });
     void sent.then((answer) => {
       busy.current = false;
       setMarked(answer.kind === 'unreachable');
@@ -231,17 +218,4 @@ function readKept(brandId: string): Pending[] {
     console.warn('changes kept before the reload cannot be read', error);
     return [];
   }
-}
-
-/** One message: what was done and to how many, what was refused and why, what else happened. */
-function messageOf({ outcome }: CalendarAnswer): string {
-  const { label, refused, notes, postIds } = outcome;
-  const some = (list: { title: string; message: string }[]) => {
-    const named = list.slice(0, REASONS).map(({ title, message }) => `“${title}”: ${message}`);
-    return named.join(' ') + (list.length > REASONS ? ` And ${list.length - REASONS} more.` : '');
-  };
-  const parts = [`${label}.`];
-  if (refused.length > 0) parts.push(`Not changed: ${refused.length}. ${some(refused)}`);
-  if (notes.length > 0) parts.push(postIds.length === 1 ? notes.map(({ message }) => message).join(' ') : some(notes));
-  return parts.join(' ');
 }

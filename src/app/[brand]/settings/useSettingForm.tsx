@@ -4,6 +4,7 @@ import { useForm, type DefaultValues, type FieldValues, type Path } from 'react-
 import type { Refusal } from '@/core/refusal';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { useUnsaved } from '@/ui/LeaveGuard';
+import { useAfterUndo } from '@/ui/useFromServer';
 import { Problem } from './Problem';
 import { useSetting } from './useSetting';
 
@@ -19,6 +20,7 @@ export function useSettingForm<T extends FieldValues>(kept: T, version: number) 
   const setting = useSetting(version);
   const { errors, isDirty } = form.formState;
   useUnsaved(isDirty);
+  useAfterUndo(kept, (now) => form.reset(now));
 
   /** Saves what was typed; what came of it is told only when it was done. */
   async function save<A>(path: string, body: object, onDone: (value: A) => void): Promise<void> {

@@ -1,8 +1,8 @@
 'use client';
 
+import { useFromServer } from '@/ui/useFromServer';
 import { OnlyTyped } from '@/ui/shell';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
-import { useState } from 'react';
 import { SHELF_KINDS, SHELF_LABELS } from '@/core/shelf/shelf';
 import type { Shelf } from '@/usecases/shelf/shelf';
 import { BrandSheet } from './BrandSheet';
@@ -18,9 +18,9 @@ const labelOf = (board: (typeof BOARDS)[number]): string =>
 /** The boards of the shelf, one at a time. */
 export function ShelfScreen({ shelf }: { shelf: Shelf }) {
   const [board, setBoard] = useQueryState('board', parseAsStringLiteral(BOARDS).withDefault('hashtags'));
-  const [items, setItems] = useState(shelf.items);
-  const [names, setNames] = useState(shelf.names);
-  const [assets, setAssets] = useState(shelf.assets);
+  const [items, setItems] = useFromServer(shelf.items);
+  const [names, setNames] = useFromServer(shelf.names);
+  const [assets, setAssets] = useFromServer(shelf.assets);
   const countOf = (one: (typeof BOARDS)[number]) =>
     one === 'names'
       ? names.length

@@ -1,6 +1,6 @@
 import type { Result } from '@/core/refusal';
 import type { Bimlo } from '@/runtime/bimlo';
-import type { ChangeOutcome } from '@/usecases/calendar/changePosts';
+import type { ChangeOutcome } from '@/core/calendar/changeOutcome';
 import type { Work } from '@/usecases/useCase';
 import { maybeActor } from '@/usecases/people/reading';
 import { loadShownSlips } from '@/usecases/posts/loadPosts';

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { Slip } from '@/core/calendar/slip';
 import type { Post } from '@/data/posts/posts';
-import type { ChangeOutcome } from '@/usecases/calendar/changePosts';
+import type { ChangeOutcome } from '@/core/calendar/changeOutcome';
 import { ask, makeApp, refusalIn, send, type TestApp } from '../testApp';
 import { POST as change } from './changes/route';
 import { DELETE as dropDates, POST as bringDates } from './dates/route';

@@ -4,7 +4,6 @@ import type { SheetStep } from '@/core/posts/sheet';
 import { BLANK_STEP } from '@/core/prep/step';
 import type { Piece } from '@/data/pieces/pieces';
 import { ask, makeApp, refusalIn, type TestApp } from '../testApp';
-import { POST as find } from '../calendar/undo/route';
 import { GET as search } from '../find/route';
 import { POST as tickStep } from '../steps/[id]/route';
 import { POST as doDeed } from './[id]/deeds/route';
@@ -187,9 +186,4 @@ describe('finding', () => {
     expect(await found(`brand=${app.brandId}&words=`)).toEqual([]);
     expect(await found('brand=moor&words=rings')).toEqual([]);
   });
-});
-
-it('undo has nothing to undo before anything was changed on the calendar', async () => {
-  const answer = await ask(find, { body: { brandId: app.brandId, changeId: null } });
-  expect([answer.status, answer.body.refusal !== undefined]).toEqual([422, true]);
 });

@@ -74,6 +74,13 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
     setTexts(merged);
   }, []);
 
+  // What was undone, or done elsewhere, and read anew is taken in; what is typed here stays.
+  useEffect(() => {
+    if (initial.version <= truth.current.piece.version) return;
+    takeIn(initial);
+    setSteps(initialSteps);
+  }, [initial, initialSteps, takeIn]);
+
   const showAsItIs = useCallback((why: PieceProblem) => {
     setPiece(truth.current.piece);
     setProblem(why);

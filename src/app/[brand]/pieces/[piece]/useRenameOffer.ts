@@ -5,7 +5,7 @@ import type { Slip } from '@/core/calendar/slip';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
-import type { CalendarAnswer } from '../../calendar/changed';
+import type { ChangeAnswer } from '@/ui/undo';
 import { useMadeMessage } from '../../useMadeMessage';
 
 /** When a piece is given another title, offers to give it to those of its posts that had the old one and are not published. */
@@ -16,7 +16,7 @@ export function useRenameOffer(title: string, slips: readonly Slip[]): void {
   const before = useRef(title);
 
   async function rename(posts: readonly Slip[]) {
-    const answer = await call<CalendarAnswer>('POST', '/api/calendar/changes', {
+    const answer = await call<ChangeAnswer>('POST', '/api/calendar/changes', {
       brandId: brand.id,
       posts: posts.map(({ id, version }) => ({ id, version })),
       change: { kind: 'title', title },

@@ -1,5 +1,6 @@
 'use client';
 
+import { useFromServer } from '@/ui/useFromServer';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { withNeighbour } from '@/core/group';
@@ -60,7 +61,7 @@ export function PrepSheets({ sheets }: { sheets: readonly Sheet[] }) {
 function OneSheet({ sheet }: { sheet: Sheet }) {
   const { brand, people } = useShell();
   const say = useSay();
-  const [lines, setLines] = useState<readonly PrepLine[]>(sheet.lines);
+  const [lines, setLines] = useFromServer<readonly PrepLine[]>(sheet.lines);
   const [open, setOpen] = useState<number | 'new' | null>(null);
   const setting = useSetting(sheet.version);
   useUnsaved(JSON.stringify(lines) !== JSON.stringify(sheet.lines));

@@ -1,5 +1,6 @@
 'use client';
 
+import { useFromServer } from '@/ui/useFromServer';
 import { useEffect, useRef, useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import { nextEntry } from '@/core/rhythm/nextEntry';
@@ -47,8 +48,8 @@ export function RhythmEditor({
   const { channels, pillars } = useShell();
   const channel = channels.find(({ id }) => id === channelId)!;
   const say = useSay();
-  const [entries, setEntries] = useState<readonly RhythmEntry[]>(kept);
-  const [pauses, setPauses] = useState<readonly Span[]>(keptPauses);
+  const [entries, setEntries] = useFromServer<readonly RhythmEntry[]>(kept);
+  const [pauses, setPauses] = useFromServer<readonly Span[]>(keptPauses);
   const setting = useSetting(version);
   useUnsaved(JSON.stringify([entries, pauses]) !== JSON.stringify([kept, keptPauses]));
   const isChanged = !sameRhythm(

@@ -1,5 +1,6 @@
 'use client';
 
+import { useFromServer } from '@/ui/useFromServer';
 import { useState, type FormEvent } from 'react';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
@@ -49,7 +50,7 @@ function ThemeRow({ kind, theme, version }: { kind: 'pillars' | 'campaigns'; the
   const { brand } = useShell();
   const router = useRouter();
   const say = useSay();
-  const [fields, setFields] = useState(theme);
+  const [fields, setFields] = useFromServer(theme);
   const setting = useSetting(version);
   useUnsaved(JSON.stringify(fields) !== JSON.stringify(theme));
   const [problem, setProblem] = useState<string | null>(null);

@@ -5,6 +5,7 @@ import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
 import { callAsItGoes } from '@/ui/progress';
+import { useUndo } from '@/ui/undo';
 import { useInTurn } from '@/ui/useInTurn';
 
 type Stretch = { start: number; end: number };
@@ -48,6 +49,8 @@ export function useReading(pieceId: string, initial: PieceReading, source: strin
     void load();
     return () => looking.current?.abort();
   }, [load, source, initial.isTimed]);
+
+  useUndo(useCallback(() => void load(), [load]));
 
   /** Saves a change in turn; where it was not to be, what stands is read again. */
   const saved = <T>(send: () => ReturnType<typeof call<T>>, onDone: (value: T) => void) =>

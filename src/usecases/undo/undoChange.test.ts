@@ -9,7 +9,7 @@ import { movePost, planPiece } from '../posts/planPosts';
 import { archivePost, bringPostBack, deletePost, putAtStage, setPostAside } from '../posts/stages';
 import { addStep, changeStep, handStepsOver, removeStep, reorderSteps, tickStep } from '../prep/prep';
 import { codeOf, makeWorld, valueOf, type TestWorld } from '../testWorld';
-import { nextUndo } from './nextUndo';
+import { nextUndo } from './next';
 import { undoChange } from './undoChange';
 
 let world: TestWorld;
@@ -19,7 +19,7 @@ beforeEach(async () => {
 afterEach(() => world.close());
 
 const undo = (changeId: string | null = null) => undoChange(world.work, world.brandId, changeId);
-const next = async () => valueOf(await nextUndo(world.work, world.brandId)).label;
+const next = async () => valueOf(await nextUndo(world.work, world.brandId)).undo;
 const stateOf = async (id: string) => {
   const { date, time, stage, format, ownerId, deletedAt, setAsideReason } = await world.post(id);
   return { date, time, stage, format, ownerId, isDeleted: deletedAt !== null, setAsideReason };
@@ -29,7 +29,7 @@ async function makePost() {
   await world.db.run('delete from steps where post_id = $1', [id]);
   valueOf(await editPost(world.work, id, version, { caption: 'Rings tonight' }));
   valueOf(await putAtStage(world.work, id, version + 1, 'ready'));
-  await world.db.run('delete from calendar_changes', []);
+  await world.db.run('delete from changes', []);
   return world.post(id);
 }
 

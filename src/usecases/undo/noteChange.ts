@@ -1,0 +1,54 @@
+import { insertChange, type ChangeItem, type NotedChange } from '@/data/undo/changes';
+import type { Post } from '@/data/posts/posts';
+import type { Step } from '@/data/prep/steps';
+import { POST_STATE, type PostState } from './postState';
+import type { Acting } from '../useCase';
+
+/** One post of a change. */
+export type PostItem = ChangeItem<PostState> & { subject: 'post'; base: number | null; version: number };
+
+/** One step of a change; null where it was added or taken away. */
+type StepItem = ChangeItem<StepState> & { subject: 'step' };
+export type StepState = Omit<Step, 'version'>;
+
+/** What undoing puts back of a post. */
+export const stateOf = (post: Post): PostState =>
+  Object.fromEntries(POST_STATE.map((field) => [field, post[field]])) as unknown as PostState;
+
+/** A post that a change wrote, as it was and is. */
+export const changedPost = (before: Post, after: Post): PostItem => ({
+  ...{ subject: 'post', id: before.id, before: stateOf(before), after: stateOf(after) },
+  ...{ base: before.version, version: before.version + 1 },
+});
+
+/** Posts that a change made. */
+export const madePosts = (ids: readonly string[]): PostItem[] =>
+  ids.map((id) => ({ subject: 'post', id, before: null, after: null, base: null, version: 1 }));
+
+/** A step that a change wrote. */
+export const changedStep = (before: StepState | null, after: StepState | null): StepItem => ({
+  subject: 'step',
+  id: (before ?? after)!.id,
+  before,
+  after,
+});
+
+/** The channels that a piece was suggested for until its posts were made. */
+export const takenSuggestions = (pieceId: string, channelIds: readonly string[]): ChangeItem<readonly string[]> => ({
+  ...{ subject: 'suggestions', id: pieceId, before: channelIds, after: [] },
+});
+
+/**
+ * Writes down what a person did, so that they can undo it, or are told why they cannot.
+ *
+ * @returns its id to undo it by; null for what Bimlo itself does
+ */
+export async function noteChange(
+  { tx, ids, now, actorId }: Acting,
+  change: Pick<NotedChange, 'brandId' | 'label'> & { items: readonly ChangeItem[]; final?: string },
+): Promise<string | null> {
+  if (actorId === null) return null;
+  const id = ids();
+  await insertChange(tx, { final: null, ...change, id, actorId, at: now });
+  return id;
+}

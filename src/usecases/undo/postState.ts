@@ -1,0 +1,10 @@
+import type { Post } from '@/data/posts/posts';
+
+/** The fields of a post that a change may touch and undoing puts back. Its words have steps of their own in their fields. */
+export const POST_STATE = [
+  ...(['date', 'time', 'stage', 'stageBefore', 'setAsideReason', 'ownerId', 'pillarId', 'campaignId'] as const),
+  ...(['channelId', 'format', 'title', 'deletedAt', 'archivedAt', 'publishedAt', 'address', 'waived'] as const),
+] satisfies readonly (keyof Post)[];
+
+/** Those fields of a post at some time. */
+export type PostState = Pick<Post, (typeof POST_STATE)[number]>;

@@ -1,0 +1,358 @@
+import fc from 'fast-check';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { BLANK_STEP } from '@/core/prep/step';
+import { SHIPPED_FAN_OUTS } from '@/core/fanOut/shipped';
+import { SHIPPED_PREP } from '@/core/prep/shipped';
+import { fanOutKey, listSettingVersions, prepSheetKey, type Setting } from '@/data/brands/settingVersions';
+import { listStepsOf } from '@/data/prep/steps';
+import { maybePiece } from '@/data/pieces/pieces';
+import { archiveChannelOf } from '../brands/channels';
+import { archiveThemeOf, keepCampaign, keepPillar } from '../brands/themes';
+import { declareOut, publishNow, schedulePost } from '../delivery/schedule';
+import { forgetFanOut, setFanOut } from '../fanOut/fanOuts';
+import { bringPieceBack, catchIdea, deletePiece, editPiece, setPieceAside } from '../pieces/pieces';
+import { movePost, planPiece } from '../posts/planPosts';
+import { deletePost, putAtStage, setPostAside } from '../posts/stages';
+import { waiveWants } from '../posts/waiveWants';
+import { addStep, forgetPrepSheet, removeStep, setPrepSheet, tickStep } from '../prep/prep';
+import { setRhythm } from '../rhythm/rhythms';
+import { endSeries, startSeries } from '../rhythm/series';
+import { dropName, dropShelfItem, keepName, keepShelfItem, loadShelf } from '../shelf/shelf';
+import { codeOf, makeWorld, valueOf, type TestWorld } from '../testWorld';
+import { nextUndo } from './next';
+import { redoChange, undoChange } from './undoChange';
+
+let world: TestWorld;
+beforeAll(async () => {
+  world = await makeWorld();
+});
+afterAll(() => world.close());
+
+const undo = () => undoChange(world.work, world.brandId, null);
+const redo = () => redoChange(world.work, world.brandId);
+const fresh = () => world.db.run('delete from changes', []);
+const idOf = async (table: string, where: string) =>
+  (
+    await world.db.rows<{ id: string }>(
+      `select id from ${table} where brand_id = $1 and ${where} order by id limit 1`,
+      [world.brandId],
+    )
+  )[0]?.id;
+/** The work with the version that a setting has. */
+async function seeing(setting: Setting, key: string) {
+  return { ...world.work, seen: (await listSettingVersions(world.db, setting, [key])).get(key) ?? 0 };
+}
+const rhythm = (time: string) => ({
+  ...{ recurrence: { every: 1, unit: 'week', weekdays: [2], from: '2026-11-23' }, time },
+});
+
+/** What can be done here; each leaves things alone where it finds nothing to do it to. */
+const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
+  'catch an idea': (n) => catchIdea(world.work, { brandId: world.brandId, title: `Idea ${n}` }),
+  'rename a piece': async (n) => {
+    const id = await idOf('pieces', 'deleted_at is null');
+    const piece = id ? await maybePiece(world.db, id) : undefined;
+    return piece && editPiece(world.work, piece.id, piece.version, { title: `Renamed ${n}` });
+  },
+  'give a piece another kind': async (n) => {
+    const id = await idOf('pieces', 'deleted_at is null');
+    const piece = id ? await maybePiece(world.db, id) : undefined;
+    return piece && editPiece(world.work, piece.id, piece.version, { kind: n % 2 ? 'talk' : 'article' });
+  },
+  'set a piece aside': async () => {
+    const id = await idOf('pieces', 'deleted_at is null and set_aside_at is null');
+    return id && setPieceAside(world.work, id, 'later');
+  },
+  'bring a piece back': async () => {
+    const id = await idOf('pieces', 'deleted_at is null and set_aside_at is not null');
+    return id && bringPieceBack(world.work, id);
+  },
+  'delete a piece': async () => {
+    const id = await idOf(
+      'pieces',
+      'deleted_at is null and not exists (select 1 from posts p where p.piece_id = pieces.id)',
+    );
+    return id && deletePiece(world.work, id);
+  },
+  'plan a piece': async () => {
+    const id = await idOf('pieces', 'deleted_at is null');
+    return id && planPiece(world.work, id, [world.channels.pithline], { date: '2026-12-04', time: '10:00' });
+  },
+  'move a post': async (n) => {
+    const id = await idOf('posts', "deleted_at is null and stage = 'drafting'");
+    return id && movePost(world.work, id, (await world.post(id)).version, { date: `2026-12-${10 + (n % 18)}` });
+  },
+  'put a post at a stage': async () => {
+    const id = await idOf('posts', "deleted_at is null and stage = 'drafting'");
+    return id && putAtStage(world.work, id, (await world.post(id)).version, 'production');
+  },
+  'set a post aside': async () => {
+    const id = await idOf('posts', "deleted_at is null and stage not in ('setAside', 'published')");
+    return id && setPostAside(world.work, id, (await world.post(id)).version, 'not now');
+  },
+  'delete a post': async () => {
+    const id = await idOf('posts', "deleted_at is null and stage <> 'published'");
+    return id && deletePost(world.work, id, (await world.post(id)).version);
+  },
+  'add a step': async () => {
+    const postId = await idOf('posts', "deleted_at is null and stage <> 'published'");
+    return postId && addStep(world.work, { postId }, { ...BLANK_STEP, title: 'Ask the warden', work: 'words' });
+  },
+  'tick a step': async () => {
+    const id = await idOf('steps', 'done_at is null');
+    return id && tickStep(world.work, id, true);
+  },
+  'remove a step': async () => {
+    const postId = await idOf('posts', 'deleted_at is null');
+    const [step] = postId ? await listStepsOf(world.db, [postId]) : [];
+    return step && removeStep(world.work, step.id);
+  },
+  'put on the shelf': (n) =>
+    keepShelfItem(world.work, world.brandId, null, {
+      kind: 'quote',
+      title: `Quote ${n}`,
+      text: 'Look up.',
+      source: '',
+    }),
+  'take from the shelf': async () => {
+    const id = await idOf('shelf_items', 'deleted_at is null');
+    return id && dropShelfItem(world.work, world.brandId, id, true);
+  },
+  'add a name': (n) => keepName(world.work, world.brandId, null, { kind: 'person', name: `Name ${n}`, handles: {} }),
+  'take a name away': async () => {
+    const id = await idOf('names', 'deleted_at is null');
+    return id && dropName(world.work, world.brandId, id, true);
+  },
+  'make a pillar': (n) => keepPillar(world.work, world.brandId, null, { name: `Pillar ${n}`, color: '#123456' }),
+  'change a pillar': async (n) => {
+    const id = await idOf('pillars', 'archived_at is null');
+    return id && keepPillar(await seeing('pillar', id), world.brandId, id, { name: `Other ${n}`, color: '#654321' });
+  },
+  'archive a pillar': async () => {
+    const id = await idOf('pillars', 'archived_at is null');
+    return id && archiveThemeOf(world.work, world.brandId, 'pillars', id);
+  },
+  'make a campaign': (n) =>
+    keepCampaign(world.work, world.brandId, null, {
+      name: `Campaign ${n}`,
+      color: '#123456',
+      from: '2026-12-01',
+      to: null,
+    }),
+  'archive a campaign': async () => {
+    const id = await idOf('campaigns', 'archived_at is null');
+    return id && archiveThemeOf(world.work, world.brandId, 'campaigns', id);
+  },
+  'set a rhythm': async (n) => {
+    const id = world.channels.glassrow;
+    const entries = [{ ...rhythm(`1${n % 10}:30`), format: null, theme: '', pillarId: null, from: null, to: null }];
+    return setRhythm(await seeing('rhythm', id), id, entries as never, [
+      { from: '2026-12-24', to: '2026-12-26', name: 'Rest' },
+    ]);
+  },
+  'end a series': async () => {
+    const id = await idOf('series', 'ended_at is null');
+    return id && endSeries(world.work, id);
+  },
+  'set a fan-out': async (n) => {
+    const [shipped] = SHIPPED_FAN_OUTS;
+    const key = fanOutKey(world.brandId, shipped!.slug);
+    return setFanOut(await seeing('fan-out', key), world.brandId, shipped!.slug, {
+      ...shipped!,
+      name: `Mine ${n}`,
+      isStanding: false,
+    });
+  },
+  'forget a fan-out': async () => {
+    const { slug } = SHIPPED_FAN_OUTS[0]!;
+    return forgetFanOut(await seeing('fan-out', fanOutKey(world.brandId, slug)), world.brandId, slug);
+  },
+  'set a prep sheet': async (n) => {
+    const lines = SHIPPED_PREP.text.slice(0, 1 + (n % 2));
+    return setPrepSheet(await seeing('prep sheet', prepSheetKey(world.brandId, 'text')), world.brandId, 'text', lines);
+  },
+  'forget a prep sheet': async () =>
+    forgetPrepSheet(await seeing('prep sheet', prepSheetKey(world.brandId, 'text')), world.brandId, 'text'),
+  'archive a channel': async () => {
+    const id = await idOf('channels', "archived_at is null and call_sign = 'HS'");
+    return id && archiveChannelOf(world.work, world.brandId, id);
+  },
+};
+
+/** All of the brand that can be seen, without what only counts changes. */
+async function seen(): Promise<unknown> {
+  const { items, names } = await loadShelf(world.db, world.brandId);
+  const without = (rows: readonly object[]) => rows.map((row) => ({ ...row, version: 0 }));
+  const rows = (sql: string) => world.db.rows<Record<string, unknown>>(sql, [world.brandId]);
+  return {
+    shelf: without(items),
+    names: without(names),
+    pieces: await rows(
+      'select id, title, note, link, kind, set_aside_at, set_aside_reason from pieces where brand_id = $1 and deleted_at is null order by id',
+    ),
+    posts: await rows(
+      'select id, plan_date, plan_time, stage, stage_before, set_aside_reason, title, channel_id from posts where brand_id = $1 and deleted_at is null order by id',
+    ),
+    steps: await rows(
+      'select id, title, done_at, done_by, position from steps where brand_id = $1 and (post_id is null or post_id in (select id from posts where deleted_at is null)) order by id',
+    ),
+    pillars: await rows('select id, name, color from pillars where brand_id = $1 and archived_at is null order by id'),
+    campaigns: await rows(
+      'select id, name, from_date from campaigns where brand_id = $1 and archived_at is null order by id',
+    ),
+    channels: await rows('select id, archived_at is null as here from channels where brand_id = $1 order by id'),
+    rhythms: await rows(
+      'select channel_id, position, at_time from rhythm_entries where brand_id = $1 order by channel_id, position',
+    ),
+    pauses: await rows('select channel_id, name, from_date from rhythm_pauses where brand_id = $1 order by 1, 2'),
+    series: await rows('select id, ended_at is null as runs from series where brand_id = $1 order by id'),
+    fanOuts: await rows('select slug, name from fan_outs where brand_id = $1 order by slug'),
+    prep: await rows('select subject, position, title from prep_lines where brand_id = $1 order by 1, 2'),
+    suggested: await rows(
+      'select s.piece_id, s.channel_id from piece_suggestions s join pieces p on p.id = s.piece_id where s.brand_id = $1 and p.deleted_at is null order by 1, 2',
+    ),
+  };
+}
+
+describe('undoing', () => {
+  it('takes everything back, step by step, and does all of it again', async () => {
+    const name = fc.constantFrom(...Object.keys(DEEDS));
+    valueOf(
+      await startSeries(world.work, world.brandId, world.channels.pithline, {
+        ...{ name: 'Sky notes', format: 'text', time: '09:00', from: '2026-11-24', to: null, ahead: 2, firstNumber: 1 },
+        recurrence: { every: 1, unit: 'week', weekdays: [2], from: '2026-11-24' } as never,
+      }),
+    );
+    const tried = new Set<string>();
+    await fc.assert(
+      fc.asyncProperty(fc.array(name, { minLength: 3, maxLength: 12 }), async (names) => {
+        await fresh();
+        const states = [await seen()];
+        let count = 0;
+        for (const [at, deed] of names.entries()) {
+          const result = (await DEEDS[deed]!(at)) as { ok: boolean } | undefined;
+          const [{ number }] = (await world.db.rows<{ number: number }>(
+            'select count(*)::int as number from changes',
+          )) as [{ number: number }];
+          if (!result || number === count) {
+            // What was refused or changed nothing is nothing to undo.
+            expect(await seen()).toEqual(states.at(-1));
+            continue;
+          }
+          tried.add(deed);
+          count = number;
+          states.push(await seen());
+        }
+        for (let round = 0; round < 2; round++) {
+          for (let at = states.length - 2; at >= 0; at--) {
+            expect(valueOf(await undo()).refused).toEqual([]);
+            expect(await seen()).toEqual(states[at]);
+          }
+          expect(codeOf(await undo())).toBe('nothingToUndo');
+          for (let at = 1; at < states.length; at++) {
+            expect(valueOf(await redo()).refused).toEqual([]);
+            expect(await seen()).toEqual(states[at]);
+          }
+          expect(codeOf(await redo())).toBe('nothingToRedo');
+        }
+      }),
+      { numRuns: 25 },
+    );
+    expect(tried.size).toBeGreaterThan(15);
+    await world.db.run('update channels set archived_at = null', []);
+  }, 120_000);
+
+  it('is forgotten to be done again once something else was done', async () => {
+    await fresh();
+    valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'One' }));
+    valueOf(await undo());
+    expect(valueOf(await nextUndo(world.work, world.brandId))).toEqual({ undo: null, redo: 'Caught “One”' });
+    valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Two' }));
+    expect(codeOf(await redo())).toBe('nothingToRedo');
+  });
+
+  it('leaves what somebody else changed since, and names it', async () => {
+    await fresh();
+    const piece = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Ferry lights' }));
+    valueOf(await editPiece(world.work, piece.id, piece.version, { title: 'Ferry lights at night' }));
+    const now = (await maybePiece(world.db, piece.id))!;
+    valueOf(await editPiece(world.otherWork, piece.id, now.version, { title: 'Harbour lights' }));
+    expect(valueOf(await undo())).toMatchObject({
+      label: 'Nothing undone',
+      refused: [{ title: 'Ferry lights at night' }],
+    });
+    expect((await maybePiece(world.db, piece.id))!.title).toBe('Harbour lights');
+  });
+
+  it('puts back the field it changed, whatever others were changed since', async () => {
+    await fresh();
+    const piece = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Star party' }));
+    valueOf(await editPiece(world.work, piece.id, piece.version, { title: 'Star supper' }));
+    const now = (await maybePiece(world.db, piece.id))!;
+    valueOf(await editPiece(world.otherWork, piece.id, now.version, { note: 'Ask the cook' }));
+    valueOf(await undo());
+    expect(await maybePiece(world.db, piece.id)).toMatchObject({ title: 'Star party', note: 'Ask the cook' });
+  });
+
+  it('asks for the right of what it puts back', async () => {
+    await fresh();
+    valueOf(await keepPillar(world.work, world.brandId, null, { name: 'Night', color: '#123456' }));
+    await world.db.run("update people set role = 'maker' where id = $1", [world.work.actorId]);
+    expect(codeOf(await undo())).toBe('notYours');
+    await world.db.run("update people set role = 'manager' where id = $1", [world.work.actorId]);
+    valueOf(await undo());
+  });
+
+  it('never reaches past what cannot be undone without saying so', async () => {
+    const { id } = await world.makePost('pithline');
+    await fresh();
+    valueOf(await putAtStage(world.work, id, (await world.post(id)).version, 'ready'));
+    valueOf(await publishNow(world.work, id, (await world.post(id)).version));
+    expect(valueOf(await undo()).label).toBe(
+      'Not undone: published “Dome night” now. It is on its way to its network. Undo again for what you did before it',
+    );
+    expect((await world.post(id)).stage).toBe('scheduled');
+    expect(codeOf(await redo())).toBe('nothingToRedo');
+  });
+
+  it('takes a person’s word back that a post is out, and never a network’s', async () => {
+    const { id } = await world.makePost('pithline');
+    await fresh();
+    valueOf(await declareOut(world.work, id, (await world.post(id)).version, 'https://pithline.example/1'));
+    expect(valueOf(await undo()).label).toBe('Undone: marked “Dome night” as published');
+    expect(await world.post(id)).toMatchObject({ stage: 'drafting', publishedAt: null, address: '' });
+    valueOf(await redo());
+    expect(await world.post(id)).toMatchObject({ stage: 'published', address: 'https://pithline.example/1' });
+    await world.db.run(
+      `insert into deliveries (id, brand_id, post_id, channel_id, mode, state, idempotency_key, parcel, due_at, next_try_at, late_from, created_at, took_at)
+       select gen_random_uuid(), brand_id, id, channel_id, 'automatic', 'sent', 'k', '{}', now(), now(), now(), now(), now() from posts where id = $1`,
+      [id],
+    );
+    expect(valueOf(await undo()).refused).toHaveLength(1);
+    expect((await world.post(id)).stage).toBe('published');
+  });
+
+  it('schedules a post again that was said to be out while it waited for its minute', async () => {
+    const { id } = await world.makePost('homestoop', { date: '2026-12-03', time: '10:00' });
+    valueOf(await putAtStage(world.work, id, (await world.post(id)).version, 'ready'));
+    await fresh();
+    valueOf(await schedulePost(world.work, id, (await world.post(id)).version));
+    valueOf(await declareOut(world.work, id, (await world.post(id)).version, 'https://homestoop.example/1'));
+    expect((await world.post(id)).stage).toBe('published');
+    valueOf(await undo());
+    expect((await world.post(id)).stage).toBe('scheduled');
+    valueOf(await undo());
+    expect((await world.post(id)).stage).toBe('ready');
+  });
+
+  it('takes a waiver back', async () => {
+    const { id } = await world.makePost('pithline');
+    await world.db.run('update brands set asks_sign_off = true where id = $1', [world.brandId]);
+    await fresh();
+    valueOf(await waiveWants(world.work, id, (await world.post(id)).version, 'The chair said yes by telephone'));
+    expect((await world.post(id)).waived).not.toEqual([]);
+    valueOf(await undo());
+    expect((await world.post(id)).waived).toEqual([]);
+    await world.db.run('update brands set asks_sign_off = false where id = $1', [world.brandId]);
+  });
+});

@@ -1,0 +1,77 @@
+import type { Result } from '@/core/refusal';
+import {
+  addItems,
+  followVersions,
+  maybeChange,
+  maybeNextChange,
+  noteUndone,
+  type Direction,
+  type NotedChange,
+} from '@/data/undo/changes';
+import type { ChangeOutcome } from '@/core/calendar/changeOutcome';
+import { mustMay } from '../rights/mustMay';
+import { doing, refused, type Doing, type Work } from '../useCase';
+import type { Putting } from './subject';
+import { SUBJECTS } from './subjects';
+
+/**
+ * Undoes what the same person did: the change named, or the last that was not undone. Only what it changed is put back; what
+ * was changed since is left as it is and named. What cannot be undone is said, once, before the key reaches past it.
+ */
+export function undoChange(work: Work, brandId: string, changeId: string | null): Promise<Result<ChangeOutcome>> {
+  return doing(work, async (act) => {
+    await mustMay(act, 'changePosts', brandId);
+    const change = await (changeId === null
+      ? maybeNextChange(act.tx, brandId, act.actorId, 'undo')
+      : maybeChange(act.tx, brandId, act.actorId, changeId));
+    if (!change) refused({ code: 'nothingToUndo', message: 'There is nothing to undo of what you did here.' });
+    return change.final === null ? put(act, change, 'undo') : tellFinal(act, change, change.final);
+  });
+}
+
+/** Redoes what the same person undid last, unless they did something else since. */
+export function redoChange(work: Work, brandId: string): Promise<Result<ChangeOutcome>> {
+  return doing(work, async (act) => {
+    await mustMay(act, 'changePosts', brandId);
+    const change = await maybeNextChange(act.tx, brandId, act.actorId, 'redo');
+    if (!change) refused({ code: 'nothingToRedo', message: 'There is nothing to redo of what you undid here.' });
+    return put(act, change, 'redo');
+  });
+}
+
+async function put(act: Doing, change: NotedChange, direction: Direction): Promise<ChangeOutcome> {
+  const outcome: ChangeOutcome = { changeId: change.id, label: '', postIds: [], refused: [], notes: [] };
+  let others = 0;
+  for (const [subject, putThings] of Object.entries(SUBJECTS)) {
+    const puttings = change.items.flatMap((item): Putting[] => {
+      if (item.subject !== subject) return [];
+      const { before, after } = item;
+      return [direction === 'undo' ? { item, from: after, to: before } : { item, from: before, to: after }];
+    });
+    // As long as one of its posts stays, a piece is not suggested for its channel again.
+    if (puttings.length === 0 || (subject === 'suggestions' && outcome.refused.length > 0)) continue;
+    const done = await putThings(act, change, puttings as Putting<never>[], direction);
+    outcome.postIds.push(...done.postIds);
+    outcome.refused.push(...done.refused);
+    outcome.notes.push(...done.notes);
+    others += done.others;
+    await followVersions(act.tx, change, done.moved);
+    await addItems(act.tx, change.id, done.besides);
+  }
+  outcome.postIds = [...new Set(outcome.postIds)];
+  await noteUndone(act.tx, change.id, direction === 'undo' ? act.now : null);
+  outcome.label = labelOf(change, direction, outcome.postIds.length + others);
+  return outcome;
+}
+
+function labelOf({ label }: NotedChange, direction: Direction, count: number): string {
+  if (count === 0) return direction === 'undo' ? 'Nothing undone' : 'Nothing redone';
+  return `${direction === 'undo' ? 'Undone' : 'Redone'}: ${label[0]!.toLowerCase()}${label.slice(1)}`;
+}
+
+/** Says that a change cannot be undone. It lies in the way no longer: the next time goes on to what was done before it. */
+async function tellFinal(act: Doing, change: NotedChange, why: string): Promise<ChangeOutcome> {
+  await noteUndone(act.tx, change.id, act.now);
+  const label = `Not undone: ${change.label[0]!.toLowerCase()}${change.label.slice(1)}. ${why} Undo again for what you did before it`;
+  return { changeId: null, label, postIds: [], refused: [], notes: [] };
+}

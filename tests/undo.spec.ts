@@ -1,0 +1,50 @@
+import { expect, test } from './support/test';
+
+test.use({ serverOf: 'undo' });
+
+test('what was done is undone and redone by key wherever one is: ideas, shelf, pieces, settings', async ({ page }) => {
+  const toast = page.locator('.messages .toast').last();
+  const undo = () => page.keyboard.press('ControlOrMeta+z');
+  const redo = () => page.keyboard.press('ControlOrMeta+Shift+z');
+  const away = () => page.locator('h1').first().click();
+
+  await page.goto('/fennel-moor/ideas');
+  await page.keyboard.press('i');
+  await page.getByRole('dialog').getByLabel('Title').fill('Why do owls turn up on count nights?');
+  await page.getByRole('button', { name: 'Catch it', exact: true }).click();
+  const idea = page.getByRole('row').filter({ hasText: 'Why do owls' });
+  await expect(idea).toBeVisible();
+  await away();
+  await undo();
+  await expect(toast).toContainText('Undone: caught “Why do owls');
+  await expect(idea).toHaveCount(0);
+  await redo();
+  await expect(toast).toContainText('Redone: caught “Why do owls');
+  await expect(idea).toBeVisible();
+
+  await page.goto('/fennel-moor/shelf');
+  const items = page.locator('.shelf-text');
+  const before = await items.count();
+  await page
+    .getByRole('button', { name: /^Remove/ })
+    .first()
+    .click();
+  await expect(items).toHaveCount(before - 1);
+  await away();
+  await undo();
+  await expect(toast).toContainText('Undone: took an item from the shelf');
+  await expect(items).toHaveCount(before);
+
+  await page.goto('/fennel-moor/settings/themes');
+  const name = page.getByLabel(/^Name of (?!the new)/).first();
+  const was = await name.inputValue();
+  await name.fill('Nights of the moor');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('button', { name: 'Save' })).toHaveCount(0);
+  await away();
+  await undo();
+  await expect(toast).toContainText('Undone: changed the pillar “Nights of the moor”');
+  await expect(name).toHaveValue(was);
+  await redo();
+  await expect(name).toHaveValue('Nights of the moor');
+});
