@@ -137,3 +137,20 @@ export async function fillBatchDay(
     [batch.id, batch.brandId, stepIds, batch.day],
   );
 }
+
+/** The batch days that hold any of these steps. */
+export async function listBatchesOfSteps(db: Queryable, stepIds: readonly string[]): Promise<string[]> {
+  const rows = await db.rows<{ id: string }>(
+    'select distinct batch_id as id from steps where id = any($1::uuid[]) and batch_id is not null order by 1',
+    [stepIds],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** The steps of a batch day in their running order, also those of deleted posts, which may be restored. */
+export async function listStepIdsOfBatch(db: Queryable, batchId: string): Promise<string[]> {
+  const rows = await db.rows<{ id: string }>('select id from steps where batch_id = $1 order by batch_position, id', [
+    batchId,
+  ]);
+  return rows.map(({ id }) => id);
+}

@@ -111,10 +111,17 @@ export async function noteUndone(tx: Queryable, id: string, at: Instant | null):
   await tx.run('update changes set undone_at = $2 where id = $1', [id, at]);
 }
 
-/** Adds things to a change that only undoing it has touched. */
-export async function addItems(tx: Queryable, id: string, items: readonly ChangeItem[]): Promise<void> {
-  if (items.length === 0) return;
-  await tx.run('update changes set items = items || $2::jsonb where id = $1', [id, JSON.stringify(items)]);
+/** Adds things to a change: what only undoing it has touched, or what is done slice by slice. @returns whether it is there */
+export async function addItems(tx: Queryable, id: string, items: readonly ChangeItem[]): Promise<boolean> {
+  return (await tx.run('update changes set items = items || $2::jsonb where id = $1', [id, JSON.stringify(items)])) > 0;
+}
+
+/** Says of a change of more than so many things that it cannot be undone, and why. */
+export async function makeFinalBeyond(tx: Queryable, id: string, most: number, why: string): Promise<void> {
+  await tx.run(
+    `update changes set items = '[]', final = $3 where id = $1 and (final is not null or jsonb_array_length(items) > $2)`,
+    [id, most, why],
+  );
 }
 
 /** A post that was put from one version back to what it was at another: it is at a new one now. */

@@ -56,6 +56,14 @@ export async function replaceRows(
   ]);
 }
 
+/** Rows of a table by their ids. */
+export async function readRowsById(tx: Queryable, table: string, ids: readonly string[]): Promise<Map<string, Row>> {
+  const rows = await tx.rows<{ row: Row }>(`select to_jsonb(t) as row from ${table} t where t.id = any($1::uuid[])`, [
+    ids,
+  ]);
+  return new Map(rows.map(({ row }) => [row.id as string, row]));
+}
+
 /** An instant as PostgreSQL writes it in the JSON of a row. */
 export async function instantInRow(tx: Queryable, instant: Instant): Promise<unknown> {
   const [written] = await tx.rows<{ value: unknown }>('select to_jsonb($1::timestamptz) as value', [instant]);

@@ -51,15 +51,21 @@ export async function planFile(act: Doing, file: ImportFile): Promise<{ place: I
       field: 'past',
       message: `${counted(plan.pastRows, 'row is', 'rows are')} in the past. Say whether that was published elsewhere or will be set aside.`,
     });
-  return { place: placeOf(file, brand, channels), plan };
+  return { place: placeOf(file, brand, channels, act.ids()), plan };
 }
 
-/** Where the rows of a file go. */
-export const placeOf = (file: ImportFile, brand: Brand, channels: readonly Channel[]): ImportPlace => ({
+/** Where the rows of a file go. @param changeId by which all of it is undone */
+export const placeOf = (
+  file: ImportFile,
+  brand: Brand,
+  channels: readonly Channel[],
+  changeId: string,
+): ImportPlace => ({
   brand,
   channels,
   source: sourceOf(file.fileName),
   mapping: file.mapping,
+  undo: { changeId, fileName: file.fileName },
 });
 
 /** Refuses a file that has to come whole for its bad rows. */

@@ -1,4 +1,5 @@
 import type { ImportMapping, ImportRow } from '@/core/exchange/planImport';
+import { noteImported, type UndoOfImport } from './noteImported';
 import { outcomeWords } from '@/core/posts/outcome';
 import type { Brand } from '@/data/brands/brands';
 import type { Channel } from '@/data/brands/channels';
@@ -38,6 +39,7 @@ export interface ImportPlace {
   channels: readonly Channel[];
   source: string;
   mapping: ImportMapping;
+  undo: UndoOfImport;
 }
 
 /** Rows that were checked and may be brought in. */
@@ -61,7 +63,7 @@ export async function checkRows(act: Doing, place: ImportPlace, rows: readonly I
 /** Brings in rows that were checked in the same transaction: a bounded number of statements, however many they are. */
 export async function writeRows(
   act: Doing,
-  { brand, channels, source, mapping }: ImportPlace,
+  { brand, channels, source, mapping, undo }: ImportPlace,
   { fresh, changes, counted, same, bad }: CheckedRows,
 ): Promise<ImportOutcome> {
   await writePosts(
@@ -70,6 +72,10 @@ export async function writeRows(
   );
   const made = await makePosts(act, brand, channels, fresh, mapping);
   await noteBroughtIn(act.tx, brand.id, source, made.keys);
+  await noteImported(act, brand.id, undo, {
+    postIds: made.keys.map(({ postId }) => postId),
+    pieceIds: made.pieceIds,
+  });
   const idOf = new Map(made.keys.map(({ key, postId }) => [key, postId]));
   await insertReadings(
     act.tx,

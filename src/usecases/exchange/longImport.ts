@@ -137,7 +137,7 @@ export async function runImport(
   for (let from = first; from >= 0 && from < rows.length; from += SLICE_ROWS) {
     const slice = rows.slice(from, from + SLICE_ROWS);
     const written = await tried(own, async (act) => {
-      const place = await placeFor(act, file);
+      const place = await placeFor(act, file, id);
       const added = joined(outcome, await writeRows(act, place, await checkRows(act, place, slice)));
       const progress = {
         state: 'writing' as const,
@@ -177,7 +177,7 @@ async function checkAll(
     const checked = await tried(work, async (act) => {
       const progress = { state: 'checking' as const, doneCount: from, doneLine: 0, outcome: NOTHING_YET };
       const stops = await noteProgress(act.tx, id, progress);
-      return { bad: (await checkRows(act, await placeFor(act, file), slice)).bad, stops };
+      return { bad: (await checkRows(act, await placeFor(act, file, id), slice)).bad, stops };
     });
     if (!checked.ok) return checked;
     bad.push(...checked.value.bad);
@@ -191,10 +191,10 @@ async function checkAll(
 }
 
 /** Where a slice goes, as things are now. */
-async function placeFor(act: Doing, file: ImportFile) {
+async function placeFor(act: Doing, file: ImportFile, importId: string) {
   await mustMay(act, 'exchange', file.brandId);
   const channels = await listChannelsOf(act.tx, [file.brandId], { archived: true });
-  return placeOf(file, await oneBrand(act.tx, file.brandId), channels);
+  return placeOf(file, await oneBrand(act.tx, file.brandId), channels, importId);
 }
 
 const joined = (sum: ImportOutcome, more: ImportOutcome): ImportOutcome =>

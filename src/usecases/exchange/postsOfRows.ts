@@ -36,7 +36,7 @@ export async function makePosts(
   channels: readonly Channel[],
   rows: readonly ImportRow[],
   mapping: ImportMapping,
-): Promise<{ keys: { key: string; postId: string }[]; notes: RowNote[] }> {
+): Promise<{ keys: { key: string; postId: string }[]; pieceIds: string[]; notes: RowNote[] }> {
   const today = localOf(act.now, brand.zone).date;
   const channelOf = new Map(channels.map((channel) => [channel.id, channel]));
   const notes: RowNote[] = [];
@@ -71,7 +71,7 @@ export async function makePosts(
       row,
       id: act.ids(),
       brandId: brand.id,
-      pieceId: pieces(row),
+      pieceId: pieces.of(row),
       channelId: row.channelId,
       format,
       title: row.title,
@@ -97,7 +97,7 @@ export async function makePosts(
       detail: { line: row.line },
     })),
   );
-  return { keys: posts.map(({ row, id }) => ({ key: row.key, postId: id })), notes };
+  return { keys: posts.map(({ row, id }) => ({ key: row.key, postId: id })), pieceIds: pieces.made, notes };
 }
 
 const wordsOf = (row: ImportRow) => ofEachText((_text, name) => row[name] ?? '');
@@ -109,7 +109,11 @@ function stageOfRow(row: ImportRow, isPast: boolean, mapping: ImportMapping): St
 }
 
 /** The piece that each row belongs to: the one of its title that is there, or of its link where it names none; or else a new one. */
-async function piecesFor(act: Doing, brand: Brand, rows: readonly ImportRow[]): Promise<(row: ImportRow) => string> {
+async function piecesFor(
+  act: Doing,
+  brand: Brand,
+  rows: readonly ImportRow[],
+): Promise<{ of: (row: ImportRow) => string; made: string[] }> {
   const byTitle = await listPiecesByTitle(act.tx, brand.id, [...new Set(rows.map((row) => row.pieceTitle))]);
   const linkOf = (row: ImportRow) => (row.pieceTitle === row.title ? (row.link?.trim() ?? '') : '');
   const links = new Set(rows.map(linkOf).filter((link) => link !== ''));
@@ -128,5 +132,5 @@ async function piecesFor(act: Doing, brand: Brand, rows: readonly ImportRow[]): 
   }));
   await insertPieces(act.tx, fresh);
   const made = new Map(fresh.map(({ id, title }) => [title, id]));
-  return (row) => known(row) ?? made.get(row.pieceTitle)!;
+  return { of: (row) => known(row) ?? made.get(row.pieceTitle)!, made: fresh.map(({ id }) => id) };
 }

@@ -33,6 +33,15 @@ export async function followWork(act: Acting, checked: readonly CheckedWrite[]):
         act.now,
         { isReplanned: true },
       );
+    const restored = own.filter(({ write, after }) => after.deletedAt === null && write.open.post.deletedAt !== null);
+    // Nobody counted them while their post was deleted.
+    if (restored.length > 0)
+      await recount(
+        act.tx,
+        brandId,
+        restored.map(({ after }) => after.id),
+        act.now,
+      );
     const forPieces = own.filter(({ write, after }) =>
       FOR_THE_PIECE.some((field) => after[field] !== write.open.post[field]),
     );

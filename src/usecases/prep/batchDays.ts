@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import { readTitle } from '@/core/pieces/piece';
 import { WORKS, type Work as Sort } from '@/core/prep/step';
 import type { Result } from '@/core/refusal';
@@ -6,13 +7,17 @@ import {
   deleteBatchDay,
   fillBatchDay,
   insertBatchDay,
+  listBatchesOfSteps,
   listBatchSteps,
+  listStepIdsOfBatch,
   maybeBatchDay,
   updateBatchDay,
   type BatchDay,
   type Need,
 } from '@/data/prep/batchDays';
 import { listHoldersOfSteps } from '@/data/prep/steps';
+import type { ChangeItem } from '@/data/undo/changes';
+import { noteChange } from '../undo/noteChange';
 import { recount } from './countPrep';
 import { mustMay } from '../rights/mustMay';
 import { doing, must, notFound, refused, STALE, type Doing, type Work } from '../useCase';
@@ -46,8 +51,16 @@ export function makeBatchDay(work: Work, brandId: string, input: BatchInput): Pr
       startsAt: must(readTime(input.startsAt, 'startsAt')),
       needs: [],
     };
-    await insertBatchDay(act.tx, { ...batch, createdBy: act.actorId });
-    await fill(act, batch, input.stepIds);
+    await watched(
+      act,
+      batch,
+      `Made the batch day ${quoted(batch.name)}`,
+      async () => {
+        await insertBatchDay(act.tx, { ...batch, createdBy: act.actorId });
+        await fillBatch(act, batch, input.stepIds);
+      },
+      input.stepIds,
+    );
     await act.note({
       brandId,
       subject: 'brand',
@@ -79,9 +92,17 @@ export function changeBatchDay(
       startsAt: change.startsAt === undefined ? before.startsAt : must(readTime(change.startsAt, 'startsAt')),
       needs: needs.filter(({ text }) => text !== ''),
     };
-    if (!(await updateBatchDay(act.tx, after))) refused(STALE);
-    if (change.stepIds !== undefined || after.day !== before.day)
-      await fill(act, after, change.stepIds ?? (await listBatchSteps(act.tx, id)).map((step) => step.id));
+    await watched(
+      act,
+      before,
+      `Changed the batch day ${quoted(before.name)}`,
+      async () => {
+        if (!(await updateBatchDay(act.tx, after))) refused(STALE);
+        if (change.stepIds !== undefined || after.day !== before.day)
+          await fillBatch(act, after, change.stepIds ?? (await listStepIdsOfBatch(act.tx, id)));
+      },
+      change.stepIds,
+    );
     return { ...after, version: version + 1 };
   });
 }
@@ -90,8 +111,7 @@ export function changeBatchDay(
 export function dropBatchDay(work: Work, id: string): Promise<Result<true>> {
   return doing(work, async (act) => {
     const batch = await takeBatch(act, id);
-    await fill(act, batch, []);
-    await deleteBatchDay(act.tx, id);
+    await watched(act, batch, `Called off the batch day ${quoted(batch.name)}`, () => callOff(act, batch));
     await act.note({ brandId: batch.brandId, subject: 'brand', subjectId: id, deed: 'batch day called off' });
     return true as const;
   });
@@ -103,7 +123,46 @@ async function takeBatch(act: Doing, id: string): Promise<BatchDay> {
   return batch;
 }
 
-async function fill(
+/** A batch day as undoing puts it back. */
+export type BatchState = Omit<BatchDay, 'version'> & { stepIds: string[] };
+
+/** What a batch day is now; null where there is none. */
+export async function stateOfBatch(act: Doing, id: string): Promise<BatchState | null> {
+  const batch = await maybeBatchDay(act.tx, id);
+  if (!batch) return null;
+  const { version: _counted, ...state } = batch;
+  return { ...state, stepIds: await listStepIdsOfBatch(act.tx, id) };
+}
+
+/** Does something to a batch day so that it can be undone, with what other batch days lose to it. */
+async function watched(
+  act: Doing,
+  { id, brandId }: Pick<BatchDay, 'id' | 'brandId'>,
+  label: string,
+  write: () => Promise<void>,
+  stepIds: readonly string[] = [],
+): Promise<void> {
+  const ids = [id, ...(await listBatchesOfSteps(act.tx, stepIds)).filter((other) => other !== id)];
+  const before = new Map<string, BatchState | null>();
+  for (const one of ids) before.set(one, await stateOfBatch(act, one));
+  await write();
+  const items: ChangeItem[] = [];
+  for (const one of ids) {
+    const [was, is] = [before.get(one)!, await stateOfBatch(act, one)];
+    if (JSON.stringify(was) !== JSON.stringify(is))
+      items.push({ subject: 'batchDay', id: one, before: was, after: is });
+  }
+  if (items.length > 0) await noteChange(act, { brandId, label, items });
+}
+
+/** Deletes a batch day; its open steps count back from their posts again. */
+export async function callOff(act: Doing, batch: Pick<BatchDay, 'id' | 'brandId' | 'day'>): Promise<void> {
+  await fillBatch(act, batch, []);
+  await deleteBatchDay(act.tx, batch.id);
+}
+
+/** Gives a batch day its steps in their running order. */
+export async function fillBatch(
   act: Doing,
   batch: Pick<BatchDay, 'id' | 'brandId' | 'day'>,
   stepIds: readonly string[],

@@ -45,10 +45,10 @@ export const takenSuggestions = (pieceId: string, channelIds: readonly string[])
  */
 export async function noteChange(
   { tx, ids, now, actorId }: Acting,
-  change: Pick<NotedChange, 'brandId' | 'label'> & { items: readonly ChangeItem[]; final?: string },
+  change: Pick<NotedChange, 'brandId' | 'label'> & { items: readonly ChangeItem[]; final?: string; id?: string },
 ): Promise<string | null> {
   if (actorId === null) return null;
-  const id = ids();
+  const { id = ids() } = change;
   await insertChange(tx, { final: null, ...change, id, actorId, at: now });
   return id;
 }

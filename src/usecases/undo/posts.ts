@@ -93,9 +93,12 @@ function putMade(act: Doing, open: OpenPost, { base, version }: Putting['item'],
   if (open.post.version !== (direction === 'undo' ? version : base)) refused(CHANGED_SINCE);
   const deletedAt = direction === 'undo' ? act.now : null;
   if ((open.post.deletedAt === null) === (deletedAt === null)) refused(CHANGED_SINCE);
-  if (deletedAt !== null) must(mayLeavePlan(open.facts));
+  // One that came in as published was said to be by whoever brought it in.
+  const takesBackWord = open.post.stage === 'published';
+  if (deletedAt !== null && !takesBackWord) must(mayLeavePlan(open.facts));
   const deed = deletedAt === null ? 'restored' : 'deleted';
-  return { write: { open, change: { deletedAt }, deed, detail: { undone: direction === 'undo' } }, notes: [] };
+  const write = { open, change: { deletedAt }, deed, detail: { undone: direction === 'undo' } };
+  return { write: { ...write, ...(takesBackWord && { takesBackWord }) }, notes: [] };
 }
 
 /** What says where and when a post leaves: put back, it has to be scheduled anew. */

@@ -4,6 +4,7 @@ import type { Queryable } from '@/data/database/db';
 import {
   instantInRow,
   readRows,
+  readRowsById,
   replaceRows,
   unlessForbidden,
   updateRow,
@@ -159,6 +160,16 @@ export async function watching(
     const [was, is] = [before[index]!, after[index]!];
     if (JSON.stringify(was) === JSON.stringify(is)) return [];
     return [{ subject: name, id, before: was ?? gone(name, is!, now), after: is }];
+  });
+}
+
+/** Pieces that were made at once, as things of a change. */
+export async function madePieces(act: Doing, ids: readonly string[]): Promise<ChangeItem[]> {
+  const [{ table, fields }] = THINGS.piece.rows;
+  const now = await instantInRow(act.tx, act.now);
+  return [...(await readRowsById(act.tx, table, ids))].map(([id, row]) => {
+    const after = { [table]: [only(row, [...fields, 'id'])] };
+    return { subject: 'piece', id, before: gone('piece', after, now), after };
   });
 }
 

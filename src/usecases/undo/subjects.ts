@@ -1,3 +1,4 @@
+import { putBatchDays } from './batchDays';
 import { putPosts } from './posts';
 import { putThings, THING_NAMES } from './rows';
 import { putSteps } from './steps';
@@ -9,5 +10,6 @@ export const SUBJECTS: Readonly<Record<string, UndoSubject>> = {
   post: putPosts,
   step: putSteps,
   suggestions: putSuggestions,
+  batchDay: putBatchDays,
   ...Object.fromEntries(THING_NAMES.map((name) => [name, putThings(name)])),
 };

