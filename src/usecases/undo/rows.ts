@@ -77,13 +77,11 @@ const THINGS = {
   pillar: {
     deed: 'manageBrand',
     rows: [{ table: 'pillars', key: ID, fields: ['name', 'color', 'archived_at'] }],
-    goneAt: 'archived_at',
     setting: 'pillar',
   },
   campaign: {
     deed: 'manageBrand',
     rows: [{ table: 'campaigns', key: ID, fields: ['name', 'color', 'from_date', 'to_date', 'archived_at'] }],
-    goneAt: 'archived_at',
     setting: 'campaign',
   },
   channel: {
