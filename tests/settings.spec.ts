@@ -177,7 +177,7 @@ test('a brand is made and is there to switch to; Ctrl+K finds a post and goes an
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/as=stages/);
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('undo the last thing you did');
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('undo what you did last');
 });
 
 test('files that are too large, or hold something else, are refused with the reason, and the server stays well', async ({
