@@ -22,6 +22,8 @@ describe('checking a rhythm', () => {
     ['nothing', 'fine', []],
     ['two times on one day', 'fine', [entry(), entry({ time: '18:01' })]],
     ['twice the same minute', 'sameMinute', [entry(), entry({ id: 'f' })]],
+    ['an open one and a later one in the same minute', 'sameMinute', [entry(), entry({ id: 'f', from: '2026-12-01' })]],
+    ['a later one and an open one in the same minute', 'sameMinute', [entry({ id: 'f', from: '2026-12-01' }), entry()]],
     [
       'the same minute one after the other',
       'fine',
