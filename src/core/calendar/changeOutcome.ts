@@ -6,8 +6,8 @@ export interface ChangeOutcome {
   label: string;
   /** Posts that were changed or made. */
   postIds: string[];
-  /** Posts that were not, and why. Those that are not theirs are named without a title. */
-  refused: { postId: string; title: string; message: string }[];
+  /** Posts that were not, and why. Those that are not theirs are named without a title; of what is no post the id is null. */
+  refused: { postId: string | null; title: string; message: string }[];
   /** What else happened to posts that were changed. */
   notes: { postId: string; title: string; message: string }[];
 }

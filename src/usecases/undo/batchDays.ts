@@ -29,7 +29,7 @@ export async function putBatchDays(
       await fillBatch(act, batch, stepIds);
     });
     if (result.ok) outcome.others += 1;
-    else outcome.refused.push({ postId: item.id, title: (from ?? to)!.name, message: result.refusal.message });
+    else outcome.refused.push({ postId: null, title: (from ?? to)!.name, message: result.refusal.message });
   }
   return outcome;
 }

@@ -199,7 +199,7 @@ export const putThings =
     for (const { item, from, to } of puttings) {
       const result = await attempt(() => putThing(act, name, item.id, from, to));
       if (!result.ok) {
-        outcome.refused.push({ postId: item.id, title: titleOf(from ?? to), message: result.refusal.message });
+        outcome.refused.push({ postId: null, title: titleOf(from ?? to), message: result.refusal.message });
         continue;
       }
       if (!result.value) continue;

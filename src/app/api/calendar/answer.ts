@@ -14,7 +14,7 @@ export async function answerChange(
 ): Promise<Response> {
   if (!result.ok) return refusal(result.refusal);
   const outcome = result.value;
-  const ids = [...outcome.postIds, ...outcome.refused.map(({ postId }) => postId)];
+  const ids = [...outcome.postIds, ...outcome.refused.flatMap(({ postId }) => postId ?? [])];
   const theirs = new Set((await maybeActor(app.db, actorId))?.brandIds);
   const slips = (await loadShownSlips(app.db, ids)).filter(({ brandId }) => theirs.has(brandId));
   const shown = new Set(slips.map((slip) => slip.id));

@@ -56,6 +56,24 @@ describe('a change on the calendar', () => {
     expect(await states()).toEqual(before);
   });
 
+  it('names what is no post and stays as it is, since it was changed meanwhile', async () => {
+    const id = `${app.brandId} launch`;
+    const after = { fan_outs: [{ brand_id: app.brandId, slug: 'launch', name: 'Launch' }] };
+    await app.db.run(
+      `insert into changes (id, brand_id, actor_id, at, label, items) values (gen_random_uuid(), $1, $2, now(), 'Set a fan-out', $3::jsonb)`,
+      [app.brandId, app.work.actorId, JSON.stringify([{ subject: 'fanOut', id, before: null, after }])],
+    );
+    // It is in another state than the change left it in: there is a fan-out of that name with other rows.
+    await app.db.run(`insert into fan_outs (brand_id, slug, name, rows) values ($1, 'launch', 'Other', '[]')`, [
+      app.brandId,
+    ]);
+    const undone = await ask<Changed>(undo, { body: { brandId: app.brandId, changeId: null } });
+    expect([undone.status, undone.body.outcome.refused]).toEqual([
+      200,
+      [{ postId: null, title: 'Launch', message: 'It was changed since, so it stays as it is.' }],
+    ]);
+  });
+
   it('hands to another owner', async () => {
     await make({ kind: 'owner', ownerId: app.otherWork.actorId });
     expect((await app.post(posts[0]!.id)).ownerId).toBe(app.otherWork.actorId);
