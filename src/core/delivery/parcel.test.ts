@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { AS_IT_IS } from '../media/fit';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
-import { differsFromParcel, makeParcel } from './parcel';
+import { differsFromParcel, makeParcel, measuresOf } from './parcel';
 
 describe('a parcel', () => {
   const sheet = SHIPPED_RULE_SHEETS.find((candidate) => candidate.slug === 'pithline')!;
@@ -23,10 +23,10 @@ describe('a parcel', () => {
     format: 'text' as const,
     pictures: [picture],
   };
-  const parcel = makeParcel(post, { account: '@moor', sheet });
+  const parcel = () => makeParcel(post, { account: '@moor', sheet });
 
   it('holds the composed text', () =>
-    expect(parcel).toMatchObject({
+    expect(parcel()).toMatchObject({
       network: 'pithline',
       account: '@moor',
       texts: [{ name: 'caption', text: 'Open\n\nhttps://a.example\n\n#Sky' }],
@@ -44,7 +44,7 @@ describe('a parcel', () => {
     ['the place of a crop', { pictures: [{ ...picture, crop: { x: 0.1, y: 0, width: 0.5, height: 1 } }] }, true],
     ['the type it is converted to', { pictures: [{ ...picture, toMime: 'image/jpeg' }] }, true],
   ])('differs when one changes %s', (_name, change, expected) =>
-    expect(differsFromParcel({ ...post, ...change }, parcel)).toBe(expected),
+    expect(differsFromParcel({ ...post, ...change }, parcel())).toBe(expected),
   );
 
   it('differs by the place of a crop, which it was made with', () => {
@@ -100,9 +100,10 @@ describe('a parcel of parts', () => {
       { id: '3', text: 'Third', pictureId: null },
     ],
   };
-  const parcel = makeParcel(post, { account: '@moor', sheet });
+  const made = () => makeParcel(post, { account: '@moor', sheet });
 
   it('has its pictures in the order of the parts, each once, and those of no part after them', () => {
+    const parcel = made();
     expect(parcel.pictures.map(({ id }) => id)).toEqual(['c', 'a', 'b']);
     expect(parcel.parts?.slice(0, 3)).toEqual([
       { text: 'First', picture: 0 },
@@ -113,9 +114,32 @@ describe('a parcel of parts', () => {
   });
 
   it('differs when one changes the order of its parts, or the words of one', () => {
-    expect(differsFromParcel({ ...post, parts: [...post.parts].reverse() }, parcel)).toBe(true);
-    expect(differsFromParcel({ ...post, parts: post.parts.map((part) => ({ ...part, text: 'x' })) }, parcel)).toBe(
+    expect(differsFromParcel({ ...post, parts: [...post.parts].reverse() }, made())).toBe(true);
+    expect(differsFromParcel({ ...post, parts: post.parts.map((part) => ({ ...part, text: 'x' })) }, made())).toBe(
       true,
     );
   });
+
+  it('takes a picture without an id for that of no part', () => {
+    const unnamed = { ...picture('d'), id: undefined };
+    const parts = [
+      { id: '1', text: 'First', pictureId: 'a' },
+      { id: '2', text: 'Second' } as (typeof post.parts)[number],
+    ];
+    const { pictures } = makeParcel({ ...post, pictures: [unnamed, picture('a')], parts }, { account: '@moor', sheet });
+    expect(pictures.map(({ sha256 }) => sha256[0])).toEqual(['a', 'd']);
+  });
+});
+
+describe('a picture of a parcel', () => {
+  const kept = { id: 'p', sha256: 'a'.repeat(64), mime: 'image/png', alt: '', fileName: 'dome.png', bytes: 10 };
+  it('is measured as it left', () => {
+    const recipe = { crop: { x: 0, y: 0, width: 0.5, height: 1 }, toMime: 'image/jpeg', toBytes: 5 };
+    expect(measuresOf({ ...kept, width: 900, height: 600, durationMs: 40, recipe })).toEqual({
+      ...{ id: 'p', mime: 'image/png', bytes: 10, width: 900, height: 600, durationMs: 40, rendered: undefined },
+      ...recipe,
+    });
+  });
+  it('has the size 0 and no recipe where neither was kept', () =>
+    expect(measuresOf(kept as Parameters<typeof measuresOf>[0])).toMatchObject({ width: 0, height: 0, ...AS_IT_IS }));
 });

@@ -25,6 +25,12 @@ const days = (recurrence: Recurrence, from: string | null, span: [string, string
 describe('when an entry comes round', () => {
   it.each<[string, Recurrence, string | null, string[]]>([
     ['weekly', { kind: 'weekly', weekday: 2, every: 1 }, null, ['11-03', '11-10', '11-17', '11-24']],
+    [
+      'every three weeks, from no day on',
+      { kind: 'weekly', weekday: 2, every: 3 },
+      null,
+      ['11-03', '11-10', '11-17', '11-24'],
+    ],
     ['every three weeks', { kind: 'weekly', weekday: 2, every: 3 }, '2026-11-05', ['11-03', '11-24']],
     ['the first Monday', { kind: 'monthlyWeekday', weekday: 1, nth: 1 }, null, ['11-02']],
     ['the fourth Thursday', { kind: 'monthlyWeekday', weekday: 4, nth: 4 }, null, ['11-26']],

@@ -55,6 +55,13 @@ describe('extra', () => {
   ])('is none %s', (_name, candidate) => expect(left([candidate]).extra).toEqual([]));
   it('is none where the channel has no rhythm', () =>
     expect(left([post('a', 'PL', '2026-11-27')], null, [], ['GR']).extra).toEqual([]));
+  it('is one of a channel with a rhythm whose openings do not show', () => {
+    const { extra } = openingsLeft(
+      { openings, slips: [post('a', 'MG', '2026-11-27')], planned: null, nowOf: { GR: NOW, PL: NOW, MG: NOW } },
+      new Set(),
+    );
+    expect([...extra]).toEqual(['a']);
+  });
   it('is none where there are no openings at all', () =>
     expect(
       openingsLeft(

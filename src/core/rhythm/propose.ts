@@ -37,16 +37,15 @@ const FORMAT_SHARE = 0.8;
 export function proposeRhythm(posts: readonly Practised[], since: LocalDate, until: LocalDate): Habit[] {
   const weeks = Math.max(1, Math.floor(daysBetween(since, until) / 7));
   const timed = posts.flatMap((post) =>
-    post.time !== null && post.date >= since && post.date < until
-      ? [{ ...post, minutes: minutesOf(post.time), week: Math.floor(daysBetween(since, post.date) / 7) }]
-      : [],
+    post.time !== null && post.date >= since && post.date < until ? [{ ...post, minutes: minutesOf(post.time) }] : [],
   );
   const habits: Habit[] = [];
   for (const [weekday, ofDay] of groupBy(timed, (post) => weekdayOf(post.date))) {
     ofDay.sort((a, b) => a.minutes - b.minutes);
     let cluster: typeof ofDay = [];
     const close = () => {
-      const inWeeks = new Set(cluster.map(({ week }) => week)).size;
+      // Of one weekday, as many days as weeks.
+      const inWeeks = new Set(cluster.map(({ date }) => date)).size;
       if (inWeeks >= Math.max(2, weeks * HABIT_SHARE)) {
         const median = cluster[Math.floor((cluster.length - 1) / 2)]!.minutes;
         const [format, alike] = [...groupBy(cluster, (post) => post.format)].sort(

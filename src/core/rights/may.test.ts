@@ -36,6 +36,13 @@ describe('who may', () => {
     expect(allowed).toEqual(roles);
   });
 
+  it.each(deeds)('%s: a role could do what it may of some brand', (deed) => {
+    for (const role of ROLES) {
+      const isAllowed = may({ role, brandIds: ['moor'] }, deed, { brandId: 'moor', allows: ['send', 'exchange'] }).ok;
+      expect(couldDo(role, deed)).toBe(isAllowed);
+    }
+  });
+
   it('says who may instead', () => {
     const asked = may({ role: 'maker', brandIds: ['moor'] }, 'signOff', { brandId: 'moor' });
     expect(asked).toMatchObject({

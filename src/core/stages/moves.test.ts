@@ -67,6 +67,11 @@ describe('scheduling', () => {
     ['at this very moment', { date: '2026-11-23', time: '09:00' }, 'past'],
     ['at a time the clock jumps over', { date: '2027-03-28', time: '01:30' }, 'skippedTime'],
     ['with a block', { blocks: [block] }, 'blocked'],
+    [
+      'with a block, at a time the clock jumps over',
+      { date: '2027-03-28', time: '01:30', blocks: [block] },
+      'skippedTime',
+    ],
     ['published', { stage: 'published' as const }, 'published'],
     ['set aside', { stage: 'setAside' as const }, 'setAside'],
     ['while it is leaving', { stage: 'scheduled' as const, leaving: true }, 'leaving'],
@@ -161,6 +166,10 @@ describe('the other deeds', () => {
   });
   it('edits anything but what is out', () =>
     expect(ALL_STAGES.filter((stage) => !mayEdit({ stage }).ok)).toEqual(['published']));
+  it('says that it is published', () => {
+    const edited = mayEdit({ stage: 'published' });
+    expect(edited.ok || edited.refusal).toEqual({ code: 'published', message: expect.stringContaining('published') });
+  });
   it('takes no published post out of the plan', () => {
     expect(codeOf(mayLeavePlan({ stage: 'published', leaving: false }))).toBe('published');
     expect(codeOf(mayLeavePlan({ stage: 'scheduled', leaving: true }))).toBe('leaving');
