@@ -119,16 +119,6 @@ describe('a parcel of parts', () => {
       true,
     );
   });
-
-  it('takes a picture without an id for that of no part', () => {
-    const unnamed = { ...picture('d'), id: undefined };
-    const parts = [
-      { id: '1', text: 'First', pictureId: 'a' },
-      { id: '2', text: 'Second' } as (typeof post.parts)[number],
-    ];
-    const { pictures } = makeParcel({ ...post, pictures: [unnamed, picture('a')], parts }, { account: '@moor', sheet });
-    expect(pictures.map(({ sha256 }) => sha256[0])).toEqual(['a', 'd']);
-  });
 });
 
 describe('a picture of a parcel', () => {

@@ -53,7 +53,7 @@ export function makeParcel(post: ParcelSource, channel: { account: string; sheet
 }
 
 function inOrderOfParts<P extends { id?: string }>(pictures: readonly P[], parts: readonly Part[]): P[] {
-  const held = parts.flatMap(({ pictureId }) => pictures.filter(({ id }) => id !== undefined && id === pictureId));
+  const held = parts.flatMap(({ pictureId }) => pictures.filter(({ id }) => id === pictureId));
   return [...held, ...pictures.filter((picture) => !held.includes(picture))];
 }
 

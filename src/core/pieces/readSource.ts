@@ -1,4 +1,5 @@
 import { accept, refuse, type Result } from '../refusal';
+import { figure } from '../words';
 import { DEEPEST } from './markdown';
 import { readArticle } from './htmlArticle';
 import { maybeReadMarkdown, MOST_BLOCKS, readMarkdown, type Block, type ReadingText } from './readingText';
@@ -34,14 +35,14 @@ export function readSource(text: string, name = ''): Result<SourceText> {
     return read.ok ? accept({ source: read.value.markdown, title: read.value.title, ...UNTIMED }) : read;
   }
   const reading = maybeReadMarkdown(text);
-  if (!reading)
-    return refuse(
-      'tooIntricate',
-      `It has more than ${MOST_BLOCKS} paragraphs, or quotations and lists in one another more than ${DEEPEST} deep, which Bimlo does not read. Divide it, or save it as plain text with fewer of them.`,
-      'file',
-    );
+  if (typeof reading === 'string') return refuse(reading, NOT_READ[reading], 'file');
   return accept({ source: text, title: reading.title ?? '', ...UNTIMED });
 }
+
+const NOT_READ = {
+  tooIntricate: `Quotations and lists stand in one another more than ${DEEPEST} deep in this text, which Bimlo does not read. Take the signs at the beginning of its lines away.`,
+  tooManyParagraphs: `This text has more than ${figure(MOST_BLOCKS)} paragraphs, which Bimlo does not read at once. Divide it into several pieces.`,
+};
 
 const UNTIMED = { cues: [], isWordTimed: false, notes: [] };
 

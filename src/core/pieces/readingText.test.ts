@@ -39,16 +39,19 @@ describe('a text as a person reads it', () => {
 
   it('is read as plain text where it is nested too deeply, or has too many paragraphs', () => {
     const deep = `${'> '.repeat(500)}rings`;
-    expect(maybeReadMarkdown(deep)).toBeNull();
+    expect(maybeReadMarkdown(deep)).toBe('tooIntricate');
     expect(readMarkdown(deep).blocks).toHaveLength(1);
     expect(readMarkdown(deep)).toMatchObject({ text: expect.stringContaining('rings') as string, isPlain: true });
     expect('isPlain' in readMarkdown('> rings')).toBe(false);
     const many = 'a\n\n'.repeat(MOST_BLOCKS + 5);
-    expect(maybeReadMarkdown(many)).toBeNull();
+    expect(maybeReadMarkdown(many)).toBe('tooManyParagraphs');
     const { text, blocks } = readMarkdown(many);
     expect(blocks.length).toBeLessThanOrEqual(MOST_BLOCKS);
     expect(text.match(/a/g)).toHaveLength(MOST_BLOCKS + 5);
     expect(readSource(deep)).toMatchObject({ ok: false, refusal: { code: 'tooIntricate' } });
+    expect(readSource(many)).toMatchObject({
+      refusal: { code: 'tooManyParagraphs', message: expect.stringContaining('more than 10,000 paragraphs') as string },
+    });
   });
 
   it('is not read once more where it was read before', () => {

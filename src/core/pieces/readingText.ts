@@ -30,16 +30,20 @@ export interface ReadingText {
  *
  * @example readMarkdown('# Rings\n\nThey **vanish**.').text // 'Rings\n\nThey vanish.'
  */
-export const readMarkdown = (source: string): ReadingText => maybeReadMarkdown(source) ?? readPlain(source);
+export function readMarkdown(source: string): ReadingText {
+  const reading = maybeReadMarkdown(source);
+  return typeof reading === 'string' ? readPlain(source) : reading;
+}
 
 /** Blocks that a text to be read has at most: a long book has half as many. */
 export const MOST_BLOCKS = 10_000;
 
-/** The same; null for what is nested too deeply to be read so, or has more than `MOST_BLOCKS`. */
-export function maybeReadMarkdown(source: string): ReadingText | null {
+/** The same, or why it is not read so: it is nested too deeply, or has more than `MOST_BLOCKS`. */
+export function maybeReadMarkdown(source: string): ReadingText | 'tooIntricate' | 'tooManyParagraphs' {
   const root = parseMarkdown(withoutFrontMatter(cleanText(source)));
-  const reading = root && readTree(root);
-  return reading && reading.blocks.length <= MOST_BLOCKS ? reading : null;
+  if (!root) return 'tooIntricate';
+  const reading = readTree(root);
+  return reading.blocks.length <= MOST_BLOCKS ? reading : 'tooManyParagraphs';
 }
 
 const withoutFrontMatter = (source: string): string => {

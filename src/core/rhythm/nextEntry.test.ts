@@ -26,7 +26,7 @@ describe('a rhythm that goes on', () => {
     expect(weekdayOf(...[1, 2, 3, 4, 5, 6, 7].map((day) => entry(day)))).toBe(7);
   });
   it('takes the next free day after one that is taken', () => expect(weekdayOf(entry(3), entry(6), entry(1))).toBe(4));
-  it('takes a day that asks for another time', () => expect(weekdayOf(entry(3, '18:00'), entry(2))).toBe(1));
+  it('takes a day that asks for another time', () => expect(weekdayOf(entry(3, '18:00'), entry(1), entry(2))).toBe(3));
   it('counts no entry by the month', () =>
     expect(weekdayOf(entry(4), { ...entry(1), recurrence: { kind: 'monthlyDate', day: 3 }, time: '11:00' })).toBe(5));
 });
