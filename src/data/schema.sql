@@ -225,7 +225,7 @@ create table deliveries (
   constraint deliveries_state_known CHECK ((state = ANY (ARRAY['waiting'::text, 'sending'::text, 'sent'::text, 'failed'::text, 'held'::text, 'unknown'::text, 'withdrawn'::text])))
 );
 CREATE INDEX deliveries_awaiting_release ON public.deliveries USING btree (brand_id) WHERE awaits_release;
-CREATE INDEX deliveries_by_key ON public.deliveries USING btree (idempotency_key);
+CREATE UNIQUE INDEX deliveries_by_key ON public.deliveries USING btree (idempotency_key);
 CREATE INDEX deliveries_due ON public.deliveries USING btree (next_try_at) WHERE (state = ANY (ARRAY['waiting'::text, 'sending'::text]));
 CREATE UNIQUE INDEX deliveries_one_current ON public.deliveries USING btree (post_id) WHERE (state <> 'withdrawn'::text);
 CREATE INDEX deliveries_to_ask ON public.deliveries USING btree (ask_at) WHERE (ask_at IS NOT NULL);

@@ -104,6 +104,9 @@ export function nextAsk(asks: number, now: Instant): Instant | null {
   return delay === undefined ? null : addMs(now, delay);
 }
 
+/** From when on a network's word that it has nothing is to be believed for good. */
+export const settlesAt = (unsureSince: Instant): Instant => addMs(unsureSince, SETTLED_AFTER_MS);
+
 /** Whether a network's word that it has nothing is to be believed for good. */
 export const isSettled = (unsureSince: Instant | null, now: Instant): boolean =>
   unsureSince === null || msBetween(unsureSince, now) >= SETTLED_AFTER_MS;

@@ -78,6 +78,8 @@ export interface PostSheet extends WrittenWords {
     network: string;
     networkName: string;
     since: Instant;
+    /** Whether it is known to have been tried; not where all that is known is that the folder was restored. */
+    isTried: boolean;
     /** Whether Bimlo goes on asking by itself. */
     isAsked: boolean;
   }[];

@@ -193,12 +193,9 @@ export async function withdrawSaidOut(tx: Queryable, postIds: readonly string[])
   );
 }
 
-/** The delivery of a brand under a key, whatever became of it. */
-export async function maybeDeliveryByKey(db: Queryable, brandId: string, key: string): Promise<Delivery | undefined> {
-  const rows = await db.rows<Delivery>(
-    `select ${COLUMNS} from deliveries d where d.brand_id = $1 and d.idempotency_key = $2`,
-    [brandId, key],
-  );
+/** The delivery under a key, of whatever brand, whatever became of it. */
+export async function maybeDeliveryByKey(db: Queryable, key: string): Promise<Delivery | undefined> {
+  const rows = await db.rows<Delivery>(`select ${COLUMNS} from deliveries d where d.idempotency_key = $1`, [key]);
   return rows[0];
 }
 

@@ -82,12 +82,9 @@ const POST_ID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 const onlyKnowable = (answer: HeldAnswer): HeldAnswer =>
   answer.kind === 'told' ? { ...answer, posts: answer.posts.filter(({ postId }) => POST_ID.test(postId)) } : answer;
 
-async function isOld(
-  { db }: DeliveryWork,
-  told: readonly { channel: Channel; answer: HeldAnswer }[],
-): Promise<boolean> {
-  for (const { channel, answer } of told)
+async function isOld({ db }: DeliveryWork, told: readonly { answer: HeldAnswer }[]): Promise<boolean> {
+  for (const { answer } of told)
     for (const held of answer.kind === 'told' ? answer.posts : [])
-      if ((await knowledgeOf(db, channel, held)) === 'old') return true;
+      if ((await knowledgeOf(db, held)) === 'old') return true;
   return false;
 }

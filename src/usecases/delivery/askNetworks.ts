@@ -1,4 +1,4 @@
-import { isSettled, nextAsk } from '@/core/delivery/delivery';
+import { isSettled, nextAsk, settlesAt } from '@/core/delivery/delivery';
 import { addMs } from '@/core/time/plan';
 import type { Delivery } from '@/data/delivery/deliveries';
 import { listToAsk, noteAsked, noteNotOut } from '@/data/delivery/doubts';
@@ -6,7 +6,7 @@ import { oneChannel } from '@/data/brands/channels';
 import { lockPosts } from '@/data/posts/lockPosts';
 import { leftAt, type DeliveryWork } from './deliver';
 import { publishCopy } from './publish';
-import { publishHeld } from './takeOver';
+import { takeOver } from './takeOver';
 import { learnWhetherOut, type OutAnswer } from './whetherOut';
 import { acting } from '../useCase';
 
@@ -37,12 +37,14 @@ async function take(work: DeliveryWork, delivery: Delivery, found: OutAnswer): P
       const isWritten = await publishCopy(act, delivery, { at, address });
       if (isWritten) await act.note({ ...about, deed: 'found to be out' });
       else await noteAsked(tx, delivery.id, addMs(act.now, WHILE_SENDING_MS));
-    } else if (found.kind === 'foundOther') {
-      await publishHeld(act, await oneChannel(tx, delivery.channelId), found.held);
+      return;
+    }
+    if (found.kind === 'unknown') return noteAsked(tx, delivery.id, nextAsk(delivery.asks + 1, act.now));
+    if (found.other && (await takeOver(act, await oneChannel(tx, delivery.channelId), found.other)))
       await act.note({ ...about, deed: 'found to be out' });
-    } else if (found.kind === 'notFound' && isSettled(delivery.unsureSince, act.now)) {
-      await noteNotOut(tx, [delivery]);
-      await act.note({ ...about, deed: 'found not to be out' });
-    } else await noteAsked(tx, delivery.id, nextAsk(delivery.asks + 1, act.now));
+    if (delivery.unsureSince !== null && !isSettled(delivery.unsureSince, act.now))
+      return noteAsked(tx, delivery.id, settlesAt(delivery.unsureSince));
+    await noteNotOut(tx, [delivery]);
+    await act.note({ ...about, deed: 'found not to be out' });
   });
 }

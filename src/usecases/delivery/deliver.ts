@@ -18,7 +18,7 @@ import type { Claimant } from '@/data/holders/holders';
 import { lockPosts } from '@/data/posts/lockPosts';
 import { checkedPictures, whyHeld } from './fitToLeave';
 import { publishCopy } from './publish';
-import { publishHeld } from './takeOver';
+import { takeOver } from './takeOver';
 import { learnWhetherOut } from './whetherOut';
 import { acting } from '../useCase';
 
@@ -168,7 +168,7 @@ type Outcome =
   | { kind: 'held'; why: string }
   /** An earlier copy of the post turned out to be out. */
   | { kind: 'earlierOut'; earlier: Delivery; address: string; at?: Instant }
-  /** The post turned out to be out as a copy that is not known here. */
+  /** The post turned out to be out as another copy. */
   | { kind: 'otherOut'; held: HeldPost };
 
 interface Tried {
@@ -189,7 +189,7 @@ async function callNetwork(work: DeliveryWork, delivery: Claimed): Promise<Tried
   for (const earlier of await listMaybeOut(work.db, delivery.postId)) {
     const found = await learnWhetherOut(work.network, earlier);
     if (found.kind === 'found') return { ...tried, outcome: { ...found, kind: 'earlierOut', earlier } };
-    if (found.kind === 'foundOther') return { ...tried, outcome: { ...found, kind: 'otherOut' } };
+    if (found.kind === 'notFound' && found.other) return { ...tried, outcome: { kind: 'otherOut', held: found.other } };
     if (found.kind === 'unknown' || !isSettled(earlier.unsureSince, work.clock.now()))
       return { ...tried, outcome: answered({ kind: 'tryLater', words: EARLIER_UNKNOWN }) };
     tried.notOut.push(earlier);
@@ -197,7 +197,7 @@ async function callNetwork(work: DeliveryWork, delivery: Claimed): Promise<Tried
   if (delivery.step !== 'send') {
     const found = await learnWhetherOut(work.network, delivery);
     if (found.kind === 'found') return { ...tried, outcome: answered({ ...found, kind: 'accepted' }) };
-    if (found.kind === 'foundOther') return { ...tried, outcome: { ...found, kind: 'otherOut' } };
+    if (found.kind === 'notFound' && found.other) return { ...tried, outcome: { kind: 'otherOut', held: found.other } };
     if (found.kind === 'unknown') return { ...tried, outcome: answered(found) };
     if (isSettled(delivery.unsureSince, work.clock.now())) tried.unsureSince = null;
     const why = delivery.step === 'askThenHold' ? '' : whyHeld(delivery, channel);
@@ -262,7 +262,7 @@ async function settle(work: DeliveryWork, delivery: Claimed, { outcome, unsureSi
       const { earlier, address, at = leftAt(earlier) } = outcome;
       await publishCopy(act, earlier, { at, address });
     }
-    if (outcome.kind === 'otherOut') await publishHeld(act, delivery.channel, outcome.held);
+    if (outcome.kind === 'otherOut') await takeOver(act, delivery.channel, outcome.held);
   });
 }
 

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { HeldAnswer } from '@/core/delivery/network';
 import { oneBrand } from '@/data/brands/brands';
+import { insertChannel } from '@/data/brands/channels';
 import { listDeliveriesOfPost } from '@/data/delivery/deliveries';
 import { listAccountsToAsk } from '@/data/delivery/restores';
 import { openDb, type Db } from '@/data/database/db';
@@ -63,6 +64,27 @@ async function start(lastSeen: string): Promise<void> {
   await askAccounts(work, lastSeen);
 }
 
+const historyOf = async (postId: string) =>
+  (await world.db.rows<{ deed: string }>('select deed from history where subject_id = $1', [postId])).map(
+    ({ deed }) => deed,
+  );
+/** Lets the channels of Pithline have no account of their own. */
+const withoutAccounts = () =>
+  world.db.run(
+    `update channels set account = '' where rule_sheet_id = (select id from rule_sheets where slug = 'pithline')`,
+  );
+
+/** Publishes a post, and starts on a database that does not know of it. */
+async function publishedSinceTheCopy() {
+  const post = await world.makePost('pithline');
+  const { at, putBack } = await snapshot();
+  valueOf(await publishNow(world.work, post.id, post.version));
+  await deliver();
+  await putBack();
+  await start(at);
+  return post;
+}
+
 const restore = async () => loadRestore(world.db, await oneBrand(world.db, world.brandId));
 const captions = () => network.held.map(({ parcel }) => parcel.texts[0]!.text).sort();
 
@@ -103,6 +125,17 @@ describe('a database that was put back from before', () => {
       publishedAt: DUE,
     });
     expect(await restore()).toMatchObject({ signs: ['networks'], takenOver: 4, waiting: [], restoredTo: at });
+    // The copies that the folder knew are asked about, and were never sent: that tells of nothing more.
+    for (const minutes of ['00', '01', '02', '20']) {
+      goTo(`2026-11-26T16:${minutes}:30.000Z`);
+      await askUnsure(deliveryWork(world, network));
+    }
+    expect(await restore()).toMatchObject({ takenOver: 4 });
+    for (const id of [edited, now]) {
+      const [known, taken, ...others] = await listDeliveriesOfPost(world.db, id);
+      expect([known!.unsure, taken!.unsure, others]).toEqual([false, false, []]);
+      expect((await historyOf(id)).filter((deed) => deed === 'out besides')).toEqual([]);
+    }
     // The next start knows all of it.
     valueOf(await releaseRestored(world.work, world.brandId, null));
     await start('2026-11-26T16:00:00.000Z');
@@ -120,6 +153,16 @@ describe('a database that was put back from before', () => {
     await putBack();
     await start(at);
     expect((await restore())!.waiting.map(({ slip }) => slip.id).sort()).toEqual([aside, kept].sort());
+    // Networks are asked at once, and their “not here” is believed a minute later.
+    for (const [seconds, unsure] of [
+      ['00', true],
+      ['59', true],
+      ['60', false],
+    ] as const) {
+      goTo(seconds === '60' ? '2026-11-24T10:01:00.000Z' : `2026-11-24T10:00:${seconds}.000Z`);
+      await askUnsure(deliveryWork(world, network));
+      expect((await restore())!.waiting.map(({ isUnsure }) => isUnsure)).toEqual([unsure, unsure]);
+    }
     goTo(DUE);
     await deliver();
     expect(captions()).toEqual(['Sent']);
@@ -294,4 +337,40 @@ it('an earlier copy that is out after another one counts is noted beside it', as
     ['sent', true],
     ['withdrawn', true],
   ]);
+});
+
+it('two channels of one account, of two brands, are no sign of a restore for one another', async () => {
+  await withoutAccounts();
+  const post = await world.makePost('pithline');
+  valueOf(await publishNow(world.work, post.id, post.version));
+  await deliver();
+  await start(world.work.clock.now());
+  expect(await restore()).toBeNull();
+  expect(await loadRestore(world.db, await oneBrand(world.db, world.otherBrandId))).toBeNull();
+  expect(await historyOf(post.id)).not.toContain('out besides');
+});
+
+it('what an account of two brands holds is taken over once, by the brand whose post it is', async () => {
+  await withoutAccounts();
+  const post = await publishedSinceTheCopy();
+  expect(await postOf(post.id)).toMatchObject({ stage: 'published', brandId: world.brandId });
+  expect(await restore()).toMatchObject({ takenOver: 1 });
+  const other = await loadRestore(world.db, await oneBrand(world.db, world.otherBrandId));
+  expect(other?.takenOver ?? 0).toBe(0);
+  expect(await historyOf(post.id)).not.toContain('out besides');
+});
+
+it('what an account of two channels holds is taken over on the channel of its post', async () => {
+  await withoutAccounts();
+  const first = randomUUID();
+  await insertChannel(world.db, {
+    ...{ id: first, brandId: world.brandId, name: 'Second', callSign: 'PT', color: '#123456', account: '' },
+    ...{ ruleSheetSlug: 'pithline', position: -1 },
+  });
+  const post = await publishedSinceTheCopy();
+  expect(await postOf(post.id)).toMatchObject({
+    stage: 'published',
+    channelId: world.channels.pithline,
+  });
+  expect(await restore()).toMatchObject({ takenOver: 1 });
 });

@@ -4,14 +4,14 @@ import { AS_IT_IS } from '@/core/media/fit';
 import { titleFrom } from '@/core/pieces/piece';
 import { localOf } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands/brands';
-import type { Channel } from '@/data/brands/channels';
+import { oneChannel, type Channel } from '@/data/brands/channels';
 import type { Queryable } from '@/data/database/db';
 import { maybeDeliveryByKey } from '@/data/delivery/deliveries';
 import { insertTaken } from '@/data/delivery/doubts';
 import { countTakenOver } from '@/data/delivery/restores';
 import { listPeopleOfBrand } from '@/data/people/people';
 import { insertPiece } from '@/data/pieces/pieces';
-import { maybePost } from '@/data/posts/posts';
+import { maybePost, type Post } from '@/data/posts/posts';
 import { lockPosts } from '@/data/posts/lockPosts';
 import { addPosts, NOT_TAKEN_OVER } from '../posts/addPosts';
 import { takePost } from '../posts/takePosts';
@@ -22,9 +22,9 @@ import { pictureOf, publishCopy, whatLeft } from './publish';
 /** How the folder knows what a network holds: `old` where it never sent it, as only a folder does not that is older than what ran last. */
 type Knowledge = 'settled' | 'open' | 'old';
 
-/** How the folder knows what an account holds. */
-export async function knowledgeOf(db: Queryable, { brandId }: Channel, { key }: HeldPost): Promise<Knowledge> {
-  const copy = await maybeDeliveryByKey(db, brandId, key);
+/** How the folder knows what an account holds: an account may be that of several channels, also of several brands. */
+export async function knowledgeOf(db: Queryable, { key }: HeldPost): Promise<Knowledge> {
+  const copy = await maybeDeliveryByKey(db, key);
   if (!copy) return 'old';
   if (copy.tookAt !== null) return 'settled';
   // Every try is written down before the network is called.
@@ -33,22 +33,36 @@ export async function knowledgeOf(db: Queryable, { brandId }: Channel, { key }: 
 
 /**
  * Takes over what a network holds of this house, as published, with its real words and time: under a key that is known, the copy
- * that left; under another, the words as the network has them; of a post that is not there, a post of its own.
+ * that left; under another, the words as the network has them; of a post that is not there, a post of its own. What was taken over
+ * before stays as it is.
+ *
+ * @param asked the channel whose account holds it; a post of another channel of that account, or of another brand, stays on its own
+ * @returns whether something was taken over
  */
-export async function takeOver(act: Acting, channel: Channel, held: HeldPost): Promise<void> {
-  const copy = await maybeDeliveryByKey(act.tx, channel.brandId, held.key);
-  if (!copy) return publishHeld(act, channel, held);
-  if (copy.tookAt !== null) return;
-  await lockPosts(act.tx, [copy.postId]);
-  if (await publishCopy(act, copy, held)) await countTakenOver(act.tx, channel.brandId);
+export async function takeOver(act: Acting, asked: Channel, held: HeldPost): Promise<boolean> {
+  const copy = await maybeDeliveryByKey(act.tx, held.key);
+  if (copy && copy.tookAt !== null) return false;
+  const post = await maybePost(act.tx, copy?.postId ?? held.postId);
+  if (post) await lockPosts(act.tx, [post.id]);
+  if (copy && !(await publishCopy(act, copy, held))) return false;
+  if (!copy) await publishHeld(act, await channelOf(act, post, asked), post, held);
+  await countTakenOver(act.tx, post?.brandId ?? asked.brandId);
+  return true;
+}
+
+/** The channel on which a post is taken over from the account of one that was asked. */
+async function channelOf({ tx }: Acting, post: Post | undefined, asked: Channel): Promise<Channel> {
+  if (!post || post.channelId === asked.id) return asked;
+  const own = await oneChannel(tx, post.channelId);
+  const isOfAccount = own.sheet.slug === asked.sheet.slug && own.account === asked.account;
+  return isOfAccount || own.brandId !== asked.brandId ? own : asked;
 }
 
 /** Publishes a post as a network holds it, under a key that is not known here. */
-export async function publishHeld(act: Acting, channel: Channel, held: HeldPost): Promise<void> {
+async function publishHeld(act: Acting, channel: Channel, post: Post | undefined, held: HeldPost): Promise<void> {
   const { brandId } = channel;
-  const post = await maybePost(act.tx, held.postId);
   if (!post) await makeHeld(act, channel, held);
-  else if (post.brandId === brandId && post.stage !== 'published') {
+  else if (post.stage !== 'published') {
     const open = await takePost(act, post.id, 'send', { deleted: true });
     // A picture of the post itself is known by its id, which goes with it: what the network has is what that one came to.
     const pictures = held.parcel.pictures.map(
@@ -80,10 +94,8 @@ export async function publishHeld(act: Acting, channel: Channel, held: HeldPost)
       detail: { at: held.at, address: held.address },
     });
   const parcel = { ...held.parcel, words: wordsOfHeld(held.parcel, channel.sheet) };
-  const isOurs = !post || post.brandId === brandId;
   const taken = { brandId, channelId: channel.id, postId: held.postId, parcel, tookAt: held.at, createdAt: act.now };
-  if (isOurs) await insertTaken(act.tx, { ...taken, id: act.ids(), idempotencyKey: held.key });
-  await countTakenOver(act.tx, brandId);
+  await insertTaken(act.tx, { ...taken, id: act.ids(), idempotencyKey: held.key });
 }
 
 /** Makes a post, and a piece for it, of what a network holds and the folder knows nothing of. */

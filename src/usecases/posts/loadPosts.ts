@@ -117,10 +117,11 @@ async function maybeOutOf(db: Db, deliveries: readonly Delivery[]): Promise<Post
       )
     ).map((channel) => [channel.id, channel]),
   );
-  return deliveries.map(({ channelId, parcel, unsureSince, askAt, state }) => ({
+  return deliveries.map(({ channelId, parcel, unsureSince, attempts, askAt, state }) => ({
     network: parcel.network,
     networkName: channels.get(channelId)!.sheet.name,
     since: unsureSince!,
+    isTried: attempts > 0,
     isAsked: askAt !== null || state === 'waiting' || state === 'sending',
   }));
 }

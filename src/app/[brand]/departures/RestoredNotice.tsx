@@ -46,9 +46,8 @@ export function RestoredNotice({ restore }: { restore: OpenRestore }) {
       </p>
       {takenOver > 0 && (
         <p>
-          {counted(takenOver, 'post')} that {takenOver === 1 ? 'was' : 'were'} published since then{' '}
-          {takenOver === 1 ? 'is' : 'are'} marked as published again, as the networks have{' '}
-          {takenOver === 1 ? 'it' : 'them'}.
+          {counted(takenOver, 'post')} {takenOver === 1 ? 'was' : 'were'} published since then, and{' '}
+          {takenOver === 1 ? 'is shown as its network has it' : 'are shown as their networks have them'}.
         </p>
       )}
       {silentChannels.length > 0 && (

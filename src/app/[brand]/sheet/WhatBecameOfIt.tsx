@@ -25,12 +25,16 @@ export function WhatBecameOfIt({
   const say = useSay();
   const { doIt, busy } = usePostDeed(editor, sheet.id);
   const [unsure] = sheet.maybeOut;
+  const isPublished = sheet.stage === 'published';
   const isSending = sheet.stage === 'scheduled' && ['waiting', 'sending'].includes(sheet.delivery?.state ?? '');
   return (
     <>
       {unsure && !isSending && (
         <div className="notice is-wrong" role="status">
-          <b>It may be published.</b> A try on {unsure.networkName} got no answer ({dayAndTime(unsure.since, zone)}).{' '}
+          <b>It may be published{isPublished ? ' twice' : ''}.</b>{' '}
+          {unsure.isTried
+            ? `A try on ${unsure.networkName} got no answer (${dayAndTime(unsure.since, zone)}).`
+            : `The data was restored (${dayAndTime(unsure.since, zone)}), and what ${unsure.networkName} has of it since is not known yet.`}{' '}
           {unsure.isAsked
             ? 'Bimlo keeps asking, and sends nothing more of it until it knows.'
             : 'The network does not say, so please look.'}
@@ -48,16 +52,18 @@ export function WhatBecameOfIt({
                 Ask now
               </Button>
               <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('notOut')}>
-                It is not published
+                {isPublished ? 'It is published once' : 'It is not published'}
               </Button>
             </Only>
           </div>
-          <Only deed="send">
-            <p className="soft small-text">If it is published, mark it as published with its address.</p>
-          </Only>
+          {!isPublished && (
+            <Only deed="send">
+              <p className="soft small-text">If it is published, mark it as published with its address.</p>
+            </Only>
+          )}
         </div>
       )}
-      {sheet.stage === 'published' && sheet.delivery?.isPractice && (
+      {isPublished && sheet.delivery?.isPractice && (
         <p className="soft small-text">Practice: it went to a made-up network, nobody can read it.</p>
       )}
       {sheet.notSent && (

@@ -14,6 +14,7 @@ import { Notes } from './Notes';
 import { PrepSteps, type WritePrep } from './PrepSteps';
 import { SignOffLine } from './SignOffLine';
 import { StepForm } from './StepForm';
+import { WhatBecameOfIt } from './WhatBecameOfIt';
 import type { PostEditor, Texts } from './usePostEditor';
 
 afterEach(() => {
@@ -460,4 +461,26 @@ describe('the notes of a post', () => {
     renderScreen(<Notes editor={editor} texts={{} as Texts} format="text" disabled={false} />);
     expect(screen.queryByRole('textbox')).toBeNull();
   });
+});
+
+describe('a copy that may be out', () => {
+  const told = (change: Partial<PostSheet>, copy: Partial<PostSheet['maybeOut'][number]> = {}) => {
+    const since = '2026-11-26T14:30:00.000Z';
+    const maybeOut = [{ network: 'pithline', networkName: 'Pithline', since, isTried: true, isAsked: true, ...copy }];
+    renderScreen(
+      <WhatBecameOfIt
+        editor={fakeEditor().editor}
+        sheet={sheet({ maybeOut, ...change })}
+        zone="UTC"
+        onOpen={vi.fn()}
+      />,
+    );
+    return screen.getByRole('status').textContent;
+  };
+  it('is said to have been tried, and can be marked as published', () =>
+    expect(told({})).toMatch(/^It may be published\. A try on Pithline got no answer .*mark it as published/));
+  it('of a published post may be a second one', () =>
+    expect(told({ stage: 'published' })).toMatch(/^It may be published twice\..*It is published once$/));
+  it('of a restored folder was perhaps never tried', () =>
+    expect(told({}, { isTried: false })).toContain('The data was restored (26 Nov 14:30), and what Pithline has'));
 });
