@@ -129,7 +129,9 @@ export function Deeds({
       <div className="deeds" data-deeds>
         {!may('send') ? (
           <span className="soft">
-            {isScheduled && when ? `Will be sent ${when}.` : 'A manager schedules it once it is ready.'}
+            {isScheduled && when
+              ? `${howSent(sheet)} ${when}${whatFirst(sheet)}.`
+              : 'A manager schedules it once it is ready.'}
           </span>
         ) : isScheduled && delivery?.state === 'failed' ? (
           <Button disabled={busy} onClick={() => void doIt('tryAgain')}>
@@ -141,12 +143,7 @@ export function Deeds({
           </Button>
         ) : isScheduled && !delivery?.differs ? (
           <span className="soft">
-            {delivery?.mode === 'byHand'
-              ? 'To be posted by hand'
-              : delivery?.isPractice
-                ? 'Practice: will be sent to a made-up network'
-                : 'Will be sent'}{' '}
-            {when} ({brand.zone.split('/').at(-1)} time).
+            {howSent(sheet)} {when} ({brand.zone.split('/').at(-1)} time){whatFirst(sheet)}.
           </span>
         ) : (
           <Button disabled={busy || !canSchedule} onClick={() => void doIt('schedule')}>
@@ -249,3 +246,14 @@ function Word({ busy, title, onDo, children }: { busy: boolean; title?: string; 
     </WordButton>
   );
 }
+
+/** How a scheduled post leaves, as far as the words before its time say it. */
+const howSent = ({ delivery }: PostSheet): string =>
+  delivery?.mode === 'byHand'
+    ? 'To be posted by hand'
+    : delivery?.isPractice
+      ? 'Practice: will be sent to a made-up network'
+      : 'Will be sent';
+
+/** What stands between a post and its time. */
+const whatFirst = ({ delivery }: PostSheet): string => (delivery?.awaitsRelease ? ', once it is released' : '');

@@ -372,6 +372,11 @@ describe('the deeds of a post', () => {
     expect(screen.getByText(/Will be sent Tue 1 Dec 10:00 \(Lisbon\s+time\)\./)).toBeTruthy();
   });
 
+  it('of one that waits since a restore say what it waits for', () => {
+    draw({ stage: 'scheduled', delivery: { ...delivery, awaitsRelease: true } });
+    expect(screen.getByText(/Will be sent Tue 1 Dec 10:00 \(Lisbon\s+time\), once it is released\./)).toBeTruthy();
+  });
+
   it('of one whose words changed since take the old ones back, or schedule the new', async () => {
     const asked = draw({ stage: 'scheduled', delivery: { ...delivery, differs: true } });
     press('Restore the scheduled text');
