@@ -30,8 +30,10 @@ describe('what was not sent', () => {
     const byHand = await world.makePost('homestoop', TODAY);
     valueOf(await schedulePost(world.work, byHand.id, byHand.version));
     expect([await inTrouble(), await count('2026-11-23')]).toEqual([[], 0]);
+    expect((await desk()).week).toEqual({ all: 2, out: 0, notSent: 0, ready: 1 });
     world.goTo('2026-11-25T09:00:00.000Z');
     expect((await inTrouble()).sort()).toEqual([draft.id, byHand.id].sort());
+    expect((await desk()).week).toEqual({ all: 2, out: 0, notSent: 2, ready: 0 });
     // What is to be posted by hand is counted for itself.
     expect(await count('2026-11-25')).toBe(1);
     const departures = await loadDepartures(world.db, await oneBrand(world.db, world.brandId), world.work.clock.now());

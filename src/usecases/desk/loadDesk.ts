@@ -22,8 +22,8 @@ export interface DeskView {
   inTrouble: Departure[];
   /** What leaves today and tomorrow. */
   leaves: Departure[];
-  /** Posts of this week: all, those already out, and those ready or scheduled. */
-  week: { all: number; out: number; ready: number };
+  /** Posts of this week: all, those already out, those in trouble, and those ready or scheduled otherwise. */
+  week: { all: number; out: number; notSent: number; ready: number };
   /** Planned within the next days and not ready. */
   near: Slip[];
   horizons: Horizon[];
@@ -62,13 +62,16 @@ export async function loadDesk(db: Db, brand: Brand, channels: readonly Channel[
   const week = slips.filter((slip) => slip.date! <= addDays(monday, 6));
   const aims = new Map(channels.map(({ id, aimDays }) => [id, aimDays]));
   const known = ahead.openings.filter(({ channelId, date }) => aims.has(channelId) && date < addDays(today, GAP_DAYS));
+  const inTrouble = departures.filter((one) => isInTrouble(one, today));
+  const stuck = new Set(inTrouble.map(({ slip }) => slip.id));
   return {
-    inTrouble: departures.filter((one) => isInTrouble(one, today)),
+    inTrouble,
     leaves: departures.filter((one) => one.slip.date! <= addDays(today, 1) && !isInTrouble(one, today)),
     week: {
       all: week.length,
       out: week.filter(({ stage }) => stage === 'published').length,
-      ready: week.filter(({ stage }) => READY.includes(stage)).length,
+      notSent: week.filter(({ id }) => stuck.has(id)).length,
+      ready: week.filter(({ id, stage }) => READY.includes(stage) && !stuck.has(id)).length,
     },
     near: slips.filter(
       ({ date, stage }) => date! >= today && date! <= nearEnd && stage !== 'published' && !READY.includes(stage),

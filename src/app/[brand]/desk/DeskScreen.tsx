@@ -92,8 +92,9 @@ export function DeskScreen({
       <header className="place-head">
         <h1>{spokenDate(today)}</h1>
         <span className="soft">
-          <PersonChoice slug={person.slug} /> · this week {week.all} posts: {week.out} published, {week.ready} ready,{' '}
-          {week.all - week.out - week.ready} not ready
+          <PersonChoice slug={person.slug} /> · this week {counted(week.all, 'post')}: {week.out} published,{' '}
+          {week.notSent > 0 && `${week.notSent} not sent, `}
+          {week.ready} ready, {week.all - week.out - week.notSent - week.ready} not ready
           {brands.length > 1 && <> · steps of all your brands, the rest of {brand.name}</>}
           {proposals.length > 0 && (
             <>
