@@ -32,15 +32,11 @@ export function whyTooCostly(drawing: string, fileName: string): Result<never> |
  * Makes a bitmap of a drawing beside its file, once: whatever is done with it afterwards is done with that.
  *
  * @returns whether it can be drawn
+ * @throws NativeFailedError when that takes too long, or its process breaks
  */
 export async function drawOnce(path: string, bitmap: string, share: Share): Promise<boolean> {
   const part = `${bitmap}.part`;
-  try {
-    if (!(await natively(share, 'bitmap', { path, to: part }, LIMIT_MS))) return false;
-  } catch (error) {
-    if (error instanceof NativeFailedError && error.kind !== 'busy') return false;
-    throw error;
-  }
+  if (!(await natively(share, 'bitmap', { path, to: part }, LIMIT_MS))) return false;
   await syncPath(part);
   await renameSynced(part, bitmap);
   return true;
@@ -56,8 +52,15 @@ export async function drawnPath(
   if (mime !== DRAWING) return original;
   const bitmap = picturePath(folder, sha256, 'bitmap');
   // One that was taken in before bitmaps were made.
-  if (!existsSync(bitmap) && !(await drawOnce(original, bitmap, share))) throw new LostFileError(sha256);
+  if (!existsSync(bitmap) && !(await drawOnce(original, bitmap, share).catch(unlessBusy)))
+    throw new LostFileError(sha256);
   return bitmap;
+}
+
+/** What cannot be drawn is none. @throws the error where it was not tried, for want of room */
+function unlessBusy(error: unknown): false {
+  if (error instanceof NativeFailedError && error.kind !== 'busy') return false;
+  throw error;
 }
 
 /** The text of a drawing, for what is looked for in it. */

@@ -88,14 +88,28 @@ export async function takeMedia(
 }
 
 /** Why a file was not taken in whose process was ended. */
-const failed = ({ kind }: NativeFailedError, fileName: string): [code: string, message: string, field: string] =>
-  kind === 'busy'
-    ? ['busy', `So many files come in at present that “${fileName}” was not taken. Try again in a moment.`, 'pictures']
-    : [
-        'brokenPicture',
-        `“${fileName}” takes too long to be read, so it was left alone. Save it again, or smaller.`,
+const failed = ({ kind }: NativeFailedError, fileName: string): [code: string, message: string, field: string] => {
+  switch (kind) {
+    case 'busy':
+      return [
+        'busy',
+        `So many files come in at present that “${fileName}” was not taken. Try again in a moment.`,
         'pictures',
       ];
+    case 'time':
+      return [
+        'tooCostly',
+        `“${fileName}” takes too long to be read, so it was left alone. Save it again, smaller or as a PNG.`,
+        'pictures',
+      ];
+    case 'broken':
+      return [
+        'brokenPicture',
+        `“${fileName}” could not be read, so it was left alone. Save it again and try again.`,
+        'pictures',
+      ];
+  }
+};
 
 /** Bytes of one font that Bimlo takes in. */
 const FONT_LIMIT_BYTES = 10_000_000;
