@@ -18,9 +18,18 @@ const SCALES = new Set(
 );
 /** Signs of units; `m` and `k` alone are scales where a currency stands before. */
 const UNITS = new Set(
-  '% ‰ ° °c °f °k km m cm mm µm nm kg g mg t l ml cl hl s ms min h w kw kwh mw mwh gw gwh hz khz mhz ghz kb mb gb tb px dpi ha km² m² m³ km/h mph kmh m/s v kv ma db hpa bar kcal kj lx lm ly au percent prozent'.split(
+  '% ‰ ° °c °f °k km cm mm µm nm kg mg ml cl hl ms min kw kwh mw mwh gw gwh hz khz mhz ghz kb mb gb tb px dpi ha km² m² m³ km/h mph kmh m/s kv ma db hpa bar kcal kj lx lm ly au percent prozent prozentpunkt prozentpunkte prozentpunkten'.split(
     ' ',
   ),
+);
+/** Those of one letter, whose other case is something else: 5 g are grams, 5G is none. */
+const LETTER_UNITS = new Set('m g t l L s h W V A'.split(' '));
+/** Currencies as codes (ISO 4217) and as words. */
+const CURRENCY_CODES = new Set(
+  'CHF EUR USD GBP JPY SEK NOK DKK PLN CZK HUF AUD CAD NZD INR BRL ZAR MXN CNY'.split(' '),
+);
+const CURRENCIES = new Set(
+  'euro euros dollar dollars dólares pound pounds pfund franken franc francs yen kronen reais pesos'.split(' '),
 );
 /** Words before a number that name one thing by it, and count nothing: “page 47”. */
 const NAMES_ONE = new Set(
@@ -43,7 +52,16 @@ const OF_DATES = new Set(
   ),
 );
 /** Words behind a number that make it a time or a year, and count nothing. */
-const OF_TIMES = new Set('am pm uhr oclock bc ad bce ce heures horas'.split(' '));
+const OF_TIMES = new Set('am pm uhr oclock noon midnight midday sharp bc ad bce ce heures horas'.split(' '));
+/** Words before a number that make it a time, where it could be one: “at 7.30”. */
+const BEFORE_TIMES = new Set(
+  'at from until till by before after um ab bis gegen à dès vers jusquà le las às das até'.split(' '),
+);
+const CLOCK = /^(?:[01]?\d|2[0-4])\.[0-5]\d$/;
+/** What stands between the two numbers of a ratio: “3 in 10”, “einer von 12”. */
+const OF_RATIOS = new Set('in of von aus sur de em cada'.split(' '));
+/** Words that are the first number of one. */
+const ONES = new Set('one two three einer eine eines jeder jede jedes un une uno una um uma'.split(' '));
 /** Words that stand before a number which counts, and may begin a sentence. */
 const BEFORE_COUNTS = new Set(
   `a about above after all almost and another around at barely because before below between but by down each even every exactly
@@ -102,9 +120,9 @@ function figureAt(words: readonly string[], at: number): Figure | null {
   if (digits === '') return null;
   if (/^0\d/.test(digits) || NAMES_ONE.has(wordOf(words[at - 1] ?? ''))) return null;
   const before = words[at - 1] ?? '';
-  if (/\d[)\]]?$/.test(before) || OF_DATES.has(wordOf(before))) return null;
+  if (/\d[)\]]?$/.test(before) || OF_DATES.has(wordOf(before)) || isOfRatio(words, at)) return null;
   const tail = bare.slice(whole.length);
-  const apart = /^\(?([A-Z]{0,3}\p{Sc})$/u.exec(before)?.[1];
+  const apart = currencyOf(before);
   let [text, next] = [apart ? `${apart} ${whole}` : whole, at + 1];
   let isMeant = currency !== '' || apart !== undefined;
   let isEnded = false;
@@ -114,7 +132,9 @@ function figureAt(words: readonly string[], at: number): Figure | null {
     const sign = attached.replace(new RegExp(`^[${SPACE}]`, 'u'), '');
     // “1990s” is ten years rather than seconds.
     if (attached === 's') return null;
-    if (!isUnit(sign) && !(SCALES.has(sign.toLowerCase()) && sign !== '')) return null;
+    const isScale = SCALES.has(sign.toLowerCase()) && (sign.length > 1 || isMeant || digits.length > 1);
+    if (!isUnit(sign) && !isScale) return null;
+    if (sign === 'h' && isClock(words, at, next)) return null;
     text += attached;
     isMeant = true;
     isEnded = attached !== tail;
@@ -131,11 +151,13 @@ function figureAt(words: readonly string[], at: number): Figure | null {
   for (; !isEnded && next < words.length; next++) {
     const behind = withoutMarks(words[next]!);
     const isScale = SCALES.has(behind.toLowerCase()) && behind.length > 1;
-    if (!isScale && !isUnit(behind) && !/^\p{Sc}$/u.test(behind)) break;
+    if (!isScale && !isUnit(behind) && !isCurrency(behind)) break;
+    if (behind === 'h' && isClock(words, at, next + 1)) return null;
     text += ` ${behind}`;
     isMeant = true;
     isEnded = behind !== words[next];
   }
+  if (!isMeant && CLOCK.test(digits) && BEFORE_TIMES.has(wordOf(before))) return null;
   const inHundred = isEnded ? null : PER_CENT.exec(`${words[next] ?? ''} ${withoutMarks(words[next + 1] ?? '')}`)?.[0];
   if (inHundred) return { text: `${text} ${inHundred}`, counts: null };
   const counted = isEnded ? '' : withoutMarks(words[next] ?? '');
@@ -145,7 +167,26 @@ function figureAt(words: readonly string[], at: number): Figure | null {
   return saysSomething(digits, text) && !namesOne(words, at, text, counts) ? { text, counts } : null;
 }
 
-const PER_CENT = /^(?:per|pour|por) (?:cent|ciento|cento)$/iu;
+const PER_CENT =
+  /^(?:(?:per|pour|por) (?:cent|ciento|cento)|percentage points?|puntos porcentuales|pontos percentuais)$/iu;
+
+/** Whether a number is the second of a ratio, which says nothing without the first. */
+function isOfRatio(words: readonly string[], at: number): boolean {
+  if (!OF_RATIOS.has(wordOf(words[at - 1] ?? ''))) return false;
+  const first = words.slice(Math.max(0, at - 3), at - 1);
+  return first.some((word) => /^\d+$/.test(withoutMarks(word)) || ONES.has(wordOf(word)));
+}
+
+/** Whether hours are those of a clock: “à 20 h”, “14 h 05”. @param next the word behind them */
+const isClock = (words: readonly string[], at: number, next: number): boolean =>
+  /^[0-5]\d\D*$/.test(words[next] ?? '') || BEFORE_TIMES.has(wordOf(words[at - 1] ?? ''));
+
+/** The currency that a word before a number is: “US$”, “CHF”. */
+const currencyOf = (word: string): string | undefined =>
+  CURRENCY_CODES.has(word) ? word : /^\(?([A-Z]{0,3}\p{Sc})$/u.exec(word)?.[1];
+
+const isCurrency = (word: string): boolean =>
+  CURRENCY_CODES.has(word) || CURRENCIES.has(word.toLowerCase()) || /^\p{Sc}$/u.test(word);
 
 /** Whether a number says something without a unit: two digits or more, and no year. */
 function saysSomething(digits: string, text: string): boolean {
@@ -168,7 +209,8 @@ function namesOne(words: readonly string[], at: number, text: string, counts: st
   return !isEndBefore && !isGerman && /^\p{Lu}/u.test(before) && !BEFORE_COUNTS.has(before.toLowerCase());
 }
 
-const isUnit = (word: string): boolean => UNITS.has(word.toLowerCase()) || /^\p{Sc}$/u.test(word);
+const isUnit = (word: string): boolean =>
+  UNITS.has(word.toLowerCase()) || LETTER_UNITS.has(word) || /^\p{Sc}$/u.test(word);
 /** A word without the marks of a sentence behind it. */
 const withoutMarks = (word: string): string => {
   let end = word.length;
