@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import Table from 'react-bootstrap/Table';
-import { SIGN_WORDS } from '@/core/folder/restored';
+import { SIGNS, SIGN_WORDS, type Sign } from '@/core/folder/restored';
 import type { OpenRestore, Waiting } from '@/usecases/delivery/restores';
 import { CallSign } from '@/ui/CallSign';
 import { dayAndTime } from '@/ui/format';
@@ -40,9 +40,8 @@ export function RestoredNotice({ restore }: { restore: OpenRestore }) {
           : `${counted(waiting.length, 'post')} ${waiting.length === 1 ? 'waits' : 'wait'}`}
       </h2>
       <p>
-        Bimlo is working with an earlier state of its data: {signs.map((sign) => SIGN_WORDS[sign]).join(', and ')}. What
-        was planned, changed or unscheduled after that is gone, so nothing is sent by itself until a manager has looked
-        through this list.
+        Bimlo is working with an earlier state of its data: {seenBy(signs)}. What was planned, changed or unscheduled
+        after that is gone, so nothing is sent by itself until a manager has looked through this list.
       </p>
       {takenOver > 0 && (
         <p>
@@ -126,3 +125,8 @@ function WaitingRow({
     </tr>
   );
 }
+
+const LIST = new Intl.ListFormat('en-GB');
+/** By what a restore was seen, in words; what somebody did themselves first. */
+const seenBy = (signs: readonly Sign[]): string =>
+  LIST.format(SIGNS.filter((sign) => signs.includes(sign)).map((sign) => SIGN_WORDS[sign]));

@@ -43,7 +43,7 @@ describe('a restored folder', () => {
       ],
     });
     expect(screen.getByRole('heading').textContent).toMatch(/^Restored to 23 Nov .*: 3 posts wait$/);
-    expect(screen.getByText(/the data folder was copied to its place, and a network holds posts/)).toBeTruthy();
+    expect(screen.getByText(/the data folder was copied to its place and a network holds posts/)).toBeTruthy();
     expect(screen.getByText('1 post was published since then, and is shown as its network has it.')).toBeTruthy();
     expect(screen.getByText(/Not answered yet: Glassrow\./)).toBeTruthy();
     expect(row('Rings').getByText(/not known yet whether it is published/)).toBeTruthy();
