@@ -30,7 +30,32 @@ export async function writeSavedView(tx: Queryable, savedView: SavedView): Promi
   );
 }
 
-/** Forgets a saved view of its owner. @returns whether there was one */
-export async function deleteSavedView(tx: Queryable, id: string, ownerId: string): Promise<boolean> {
-  return (await tx.run('delete from saved_views where id = $1 and owner_id = $2', [id, ownerId])) === 1;
+/** The saved view of that name and owner, if there is one. */
+export async function maybeSavedViewId(
+  tx: Queryable,
+  { brandId, ownerId, name }: Pick<SavedView, 'brandId' | 'ownerId' | 'name'>,
+): Promise<string | undefined> {
+  const [row] = await tx.rows<{ id: string }>(
+    'select id from saved_views where brand_id = $1 and owner_id = $2 and name = $3',
+    [brandId, ownerId, name],
+  );
+  return row?.id;
+}
+
+/** The brand and name of a saved view of its owner, if there is one. */
+export async function maybeSavedView(
+  tx: Queryable,
+  id: string,
+  ownerId: string,
+): Promise<Pick<SavedView, 'brandId' | 'name'> | undefined> {
+  const rows = await tx.rows<Pick<SavedView, 'brandId' | 'name'>>(
+    'select brand_id as "brandId", name from saved_views where id = $1 and owner_id = $2',
+    [id, ownerId],
+  );
+  return rows[0];
+}
+
+/** Forgets a saved view of its owner. */
+export async function deleteSavedView(tx: Queryable, id: string, ownerId: string): Promise<void> {
+  await tx.run('delete from saved_views where id = $1 and owner_id = $2', [id, ownerId]);
 }

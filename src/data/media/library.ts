@@ -94,15 +94,19 @@ export function insertLibraryFiles(
   );
 }
 
-/** Takes a file from a brand's library unless a post uses it. @returns whether it was taken */
-export async function deleteUnusedLibraryFile(tx: Queryable, brandId: string, sha256: string): Promise<boolean> {
-  const taken = await tx.run(
-    `delete from library_files where brand_id = $1 and sha256 = $2
-       and not exists (select 1 from media where brand_id = $1 and sha256 = $2)
-       and not exists (select 1 from piece_media where brand_id = $1 and sha256 = $2)`,
+/** Whether a post or piece of a brand uses a file. */
+export async function existsUseOfFile(tx: Queryable, brandId: string, sha256: string): Promise<boolean> {
+  const rows = await tx.rows(
+    `select 1 from media where brand_id = $1 and sha256 = $2
+     union all select 1 from piece_media where brand_id = $1 and sha256 = $2 limit 1`,
     [brandId, sha256],
   );
-  return taken === 1;
+  return rows.length > 0;
+}
+
+/** Takes a file from a brand's library. */
+export async function deleteLibraryFile(tx: Queryable, brandId: string, sha256: string): Promise<void> {
+  await tx.run('delete from library_files where brand_id = $1 and sha256 = $2', [brandId, sha256]);
 }
 
 /** A delivery `d` that may still be sent, or shown as what left. */
@@ -116,12 +120,13 @@ export async function listAllContents(db: Queryable): Promise<string[]> {
      union select x.picture ->> 'sha256' from posts p,
        jsonb_array_elements(p.not_sent -> 'copy' -> 'pictures') as x (picture) where p.not_sent is not null
      union select x.picture ->> 'sha256' from deliveries d, jsonb_array_elements(d.parcel -> 'pictures') as x (picture)
-       where ${KEEPS_ITS_FILES}`,
+       where ${KEEPS_ITS_FILES}
+     union select found[1] from changes c, regexp_matches(c.items::text, '"sha256": "([0-9a-f]{64})"', 'g') as m (found)`,
   );
   return rows.map(({ sha256 }) => sha256);
 }
 
-/** Which of these contents some row still points to: a library, a post, a piece, what a post did not send, a brand sheet, or a copy that waits to leave. */
+/** Which of these contents some row still points to: a library, a post, a piece, what a post did not send, a brand sheet, a copy that waits to leave, or what can be undone. */
 export async function listKnownContents(db: Queryable, hashes: readonly string[]): Promise<Set<string>> {
   const rows = await db.rows<{ sha256: string }>(
     `select h.sha256 from unnest($1::text[]) as h (sha256)
@@ -132,7 +137,8 @@ export async function listKnownContents(db: Queryable, hashes: readonly string[]
        or exists (select 1 from posts p where p.not_sent is not null
          and p.not_sent -> 'copy' -> 'pictures' @> jsonb_build_array(jsonb_build_object('sha256', h.sha256)))
        or exists (select 1 from deliveries d where ${KEEPS_ITS_FILES}
-         and d.parcel -> 'pictures' @> jsonb_build_array(jsonb_build_object('sha256', h.sha256)))`,
+         and d.parcel -> 'pictures' @> jsonb_build_array(jsonb_build_object('sha256', h.sha256)))
+       or exists (select 1 from changes c where position(h.sha256 in c.items::text) > 0)`,
     [hashes],
   );
   return new Set(rows.map(({ sha256 }) => sha256));

@@ -116,6 +116,11 @@ export async function addItems(tx: Queryable, id: string, items: readonly Change
   return (await tx.run('update changes set items = items || $2::jsonb where id = $1', [id, JSON.stringify(items)])) > 0;
 }
 
+/** Says of a change that it cannot be undone or done again, and why. */
+export async function makeFinal(tx: Queryable, id: string, why: string): Promise<void> {
+  await tx.run('update changes set final = $2 where id = $1', [id, why]);
+}
+
 /** Says of a change of more than so many things that it cannot be undone, and why. */
 export async function makeFinalBeyond(tx: Queryable, id: string, most: number, why: string): Promise<void> {
   await tx.run(
@@ -136,11 +141,12 @@ export interface MovedVersion {
  * After posts were put back: what the same person did to them before and since finds them at their new versions, so that it can
  * be undone and done again in turn.
  *
- * @param changeId the change by which they were put back, whose posts that were not there before are gone again
+ * @param putBackBy by whom, and the change by which they were put back, whose posts that were not there before are gone again; none
+ *   where it is no putting back
  */
 export async function followVersions(
   tx: Queryable,
-  { id: changeId, actorId }: Pick<NotedChange, 'id' | 'actorId'>,
+  { id: changeId, actorId }: Pick<NotedChange, 'actorId'> & { id?: string },
   moved: readonly MovedVersion[],
 ): Promise<void> {
   if (moved.length === 0) return;
@@ -149,12 +155,12 @@ export async function followVersions(
        select jsonb_agg(x.item
            || case when m."to" is not null and m."from" = (x.item->>'version')::int then jsonb_build_object('version', m."to") else '{}' end
            || case when m."to" is not null and (m."from" = (x.item->>'base')::int
-                or (c.id = $2 and m."from" is null and x.item->'before' = 'null'::jsonb)) then jsonb_build_object('base', m."to") else '{}' end
+                or (c.id = $2::uuid and m."from" is null and x.item->'before' = 'null'::jsonb)) then jsonb_build_object('base', m."to") else '{}' end
          order by x.place)
        from jsonb_array_elements(c.items) with ordinality as x (item, place)
        left join jsonb_to_recordset($3::jsonb) as m (id text, "from" int, "to" int)
          on x.item->>'subject' = 'post' and m.id = x.item->>'id')
      where c.actor_id = $1 and jsonb_array_length(c.items) > 0`,
-    [actorId, changeId, JSON.stringify(moved)],
+    [actorId, changeId ?? null, JSON.stringify(moved)],
   );
 }

@@ -9,6 +9,8 @@ export interface RowsOfTable {
   table: string;
   /** The columns of the key with their types. */
   key: Readonly<Record<string, 'uuid' | 'text'>>;
+  /** Columns that the database fills by itself. */
+  generated?: readonly string[];
 }
 
 const whereOf = ({ key }: RowsOfTable): string =>
@@ -18,9 +20,10 @@ const whereOf = ({ key }: RowsOfTable): string =>
 
 /** The rows, held until the transaction ends. @param values of the key's columns */
 export async function readRows(tx: Queryable, of: RowsOfTable, values: readonly string[]): Promise<Row[]> {
+  const row = `to_jsonb(t) - $${values.length + 1}::text[]`;
   const rows = await tx.rows<{ row: Row }>(
-    `select to_jsonb(t) as row from ${of.table} t where ${whereOf(of)} order by to_jsonb(t)::text collate "C" for update`,
-    [...values],
+    `select ${row} as row from ${of.table} t where ${whereOf(of)} order by (${row})::text collate "C" for update`,
+    [...values, of.generated ?? []],
   );
   return rows.map(({ row }) => row);
 }
@@ -51,9 +54,11 @@ export async function replaceRows(
 ): Promise<void> {
   await tx.run(`delete from ${of.table} t where ${whereOf(of)}`, [...values]);
   if (rows.length === 0) return;
-  await tx.run(`insert into ${of.table} select * from jsonb_populate_recordset(null::${of.table}, $1::jsonb)`, [
-    JSON.stringify(rows),
-  ]);
+  const columns = Object.keys(rows[0]!).join(', ');
+  await tx.run(
+    `insert into ${of.table} (${columns}) select ${columns} from jsonb_populate_recordset(null::${of.table}, $1::jsonb)`,
+    [JSON.stringify(rows)],
+  );
 }
 
 /** Rows of a table by their ids. */

@@ -4,6 +4,7 @@ import { listChannels } from '@/data/brands/channels';
 import { followRules } from '../delivery/rulesChanged';
 import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
 import { ENCORE_DAYS } from '@/core/encores/encores';
+import { quoted } from '@/core/calendar/change';
 import { readTitle } from '@/core/pieces/piece';
 import type { DaySpan } from '@/core/rhythm/entry';
 import type { Result } from '@/core/refusal';
@@ -14,6 +15,8 @@ import { addToBrand } from '@/data/people/people';
 import { replaceDaysOff } from '@/data/rhythm/rhythms';
 import { listHoldersWithOpenSteps } from '@/data/prep/steps';
 import { recount } from '../prep/countPrep';
+import { noteFinal } from '../undo/noteChange';
+import { undoably } from '../undo/undoably';
 import { mustMay } from '../rights/mustMay';
 import { readSpans } from '../rhythm/rhythms';
 import { freeSlug } from './freeSlug';
@@ -47,7 +50,9 @@ export interface BrandInput {
 export function makeBrand(work: Work, input: BrandInput): Promise<Result<Brand>> {
   return doing(work, async (act) => {
     await mustMay(act, 'manageHouse', null);
-    return addBrand(act, input);
+    const brand = await addBrand(act, input);
+    await noteFinal(act, `Made the brand ${quoted(brand.name)}`, 'A brand stays once it is made.');
+    return brand;
   });
 }
 
@@ -79,8 +84,12 @@ export function editBrand(
     await takeSetting(act, 'brand', id);
     const fields = checkBrand(input, before.delivers);
     if (before.zone !== fields.zone) await moveScheduledToZone(act, id, fields.zone, scheduled);
-    await updateBrand(act.tx, id, fields);
-    await replaceDaysOff(act.tx, id, input.daysOff);
+    const isOther = before.zone !== fields.zone || before.delivers !== fields.delivers;
+    const watched = { brandId: id, label: 'Changed the brand', things: [{ name: 'brand' as const, id }] };
+    await undoably(act, { ...watched, final: isOther ? OTHER_GROUND : null }, async () => {
+      await updateBrand(act.tx, id, fields);
+      await replaceDaysOff(act.tx, id, input.daysOff);
+    });
     const rules =
       before.delivers === fields.delivers
         ? {}
@@ -100,6 +109,10 @@ export function editBrand(
     return rules;
   });
 }
+
+/** Why a brand with another zone or other ways to send is not put back by a key. */
+const OTHER_GROUND =
+  'Its time zone or who posts changed, and what is scheduled with it. It is changed back in Settings, Brand.';
 
 /** @param before who delivered its posts until now: as if they were real, made-up networks are only where a demo has them */
 function checkBrand(input: BrandInput, before: Delivers) {

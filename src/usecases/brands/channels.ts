@@ -63,19 +63,31 @@ export function saveChannel(
     };
     if (id === null) {
       const channel = { ...fields, id: act.ids(), brandId, ruleSheetSlug: sheet.slug, position: 1_000 };
-      const added = await attempt(() => tellTwins(callSign, () => insertChannel(act.tx, channel)));
+      const watched = { brandId, label: `Made the channel ${quoted(fields.name)}`, things: thingsOf(channel.id) };
+      const added = await attempt(() =>
+        undoably(act, watched, () => tellTwins(callSign, () => insertChannel(act.tx, channel))),
+      );
       must(added);
       await act.note({ brandId, subject: 'channel', subjectId: channel.id, deed: 'made' });
       return { id: channel.id };
     }
     await takeSetting(act, 'channel', id);
     const before = await maybeChannel(act.tx, id);
-    if (!(await updateChannel(act.tx, brandId, id, { ...fields, ruleSheetId: sheet.id }))) refused(notFound('channel'));
-    await act.note({ brandId, subject: 'channel', subjectId: id, deed: 'changed' });
     const isOther = before?.ruleSheetId !== sheet.id || before.account !== fields.account;
+    const label = `Changed the channel ${quoted(fields.name)}`;
+    await undoably(act, { brandId, label, things: thingsOf(id), final: isOther ? OTHER_RULES : null }, async () => {
+      if (!(await updateChannel(act.tx, brandId, id, { ...fields, ruleSheetId: sheet.id })))
+        refused(notFound('channel'));
+    });
+    await act.note({ brandId, subject: 'channel', subjectId: id, deed: 'changed' });
     return { id, ...(isOther && (await followRules(act, [id]))) };
   });
 }
+
+const thingsOf = (id: string) => [{ name: 'channel' as const, id }];
+/** Why a channel of another account or with other rules is not put back by a key. */
+const OTHER_RULES =
+  'Its account or rules changed, and its posts were held against them. It is changed back in Settings, Channels.';
 
 /** An archived channel keeps its call sign; that is told as a refusal. */
 async function tellTwins<T>(callSign: string, write: () => Promise<T>): Promise<T> {
@@ -112,9 +124,7 @@ export function archiveChannelOf(work: Work, brandId: string, id: string): Promi
       });
     }
     const label = `Archived the channel ${quoted(channel.name)}`;
-    await undoably(act, { brandId, label, things: [{ name: 'channel', id }] }, () =>
-      archiveChannel(act.tx, id, act.now),
-    );
+    await undoably(act, { brandId, label, things: thingsOf(id) }, () => archiveChannel(act.tx, id, act.now));
     await act.note({ brandId, subject: 'channel', subjectId: id, deed: 'archived' });
     return true as const;
   });

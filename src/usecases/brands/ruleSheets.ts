@@ -1,9 +1,11 @@
+import { quoted } from '@/core/calendar/change';
 import { answers } from '@/core/delivery/carrier';
 import { readRuleSheet } from '@/core/rulesheets/read';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import type { RulesOutcome } from '@/core/posts/outcome';
 import type { Result } from '@/core/refusal';
 import { channelsOfSheet, insertRuleSheets, listRuleSheets, updateRuleSheet } from '@/data/brands/channels';
+import { noteFinal } from '../undo/noteChange';
 import { mustMay } from '../rights/mustMay';
 import { followRules } from '../delivery/rulesChanged';
 import { takeSetting } from './takeSetting';
@@ -30,6 +32,7 @@ export function saveRuleSheet(
     if (id === null) {
       const made = { id: act.ids(), sheet: read };
       await insertRuleSheets(act.tx, [made]);
+      await noteFinal(act, `Made the rule sheet ${quoted(read.name)}`, IN_SETTINGS);
       return { id: made.id };
     }
     const before = all.find((other) => other.id === id);
@@ -38,6 +41,7 @@ export function saveRuleSheet(
     if (before.slug !== read.slug)
       refused({ code: 'fixedSlug', field: 'slug', message: 'The short name stands in addresses and stays as it is.' });
     await updateRuleSheet(act.tx, id, read);
+    await noteFinal(act, `Changed the rule sheet ${quoted(read.name)}`, IN_SETTINGS);
     const channels = await channelsOfSheet(act.tx, id);
     await act.note(
       ...[...new Set(channels.map(({ brandId }) => brandId))].map((brandId) => ({
@@ -58,3 +62,6 @@ export function saveRuleSheet(
     };
   });
 }
+
+/** Why a rule sheet is not undone by a key. */
+const IN_SETTINGS = 'The posts of all brands were held against it. It is changed back in Settings, Rule sheets.';

@@ -203,7 +203,7 @@ describe('a rhythm', () => {
     expect(second.gaps.map(({ date }) => date)).toEqual(['2026-12-04']);
     const horizon = second.horizons.find(({ channelId }) => channelId === world.channels.pithline)!;
     expect([horizon.planned, horizon.solid]).toMatchObject([{ to: '2026-12-03' }, { to: '2026-11-26' }]);
-    expect(second.week).toEqual({ all: 1, out: 0, ready: 0 });
+    expect(second.week).toEqual({ all: 1, out: 0, notSent: 0, ready: 0 });
   });
   it('refuses twice the same minute, a pillar of another brand, a pause that ends before it begins', async () => {
     const set = (entries: Parameters<typeof setRhythm>[2], pauses: Parameters<typeof setRhythm>[3] = []) =>

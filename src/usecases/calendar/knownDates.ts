@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import { readTitle } from '@/core/pieces/piece';
 import type { Result } from '@/core/refusal';
 import { addDays } from '@/core/time/days';
@@ -6,6 +7,7 @@ import { oneBrand } from '@/data/brands/brands';
 import { deleteDateFile, listDateFiles, renameDateFile, replaceDateFile } from '@/data/calendar/knownDates';
 import { readDatesFile } from '@/data/pool/readFiles';
 import { mayRead, mustMay } from '../rights/mustMay';
+import { undoably } from '../undo/undoably';
 import { doing, must, notFound, refused, type Work } from '../useCase';
 
 /** Days before and after today that repeating dates are reckoned for. */
@@ -49,10 +51,15 @@ export async function bringDates(
           : `The file holds no date from ${span.from} to ${span.to}.`,
       });
     const called = must(readTitle(name.trim() || file.name || fileName.replace(/\.[a-z]+$/i, ''), 'name'));
-    await replaceDateFile(
-      act.tx,
-      { id: act.ids(), brandId, name: called, fileName, importedAt: act.now, reckonedTo: span.to },
-      file.dates,
+    const id = act.ids();
+    const replaced = (await listDateFiles(act.tx, brandId)).filter((one) => one.name === called);
+    const things = [...replaced.map((one) => one.id), id].map((one) => ({ name: 'dateFile' as const, id: one }));
+    await undoably(act, { brandId, label: `Brought in the dates ${quoted(called)}`, things }, () =>
+      replaceDateFile(
+        act.tx,
+        { id, brandId, name: called, fileName, importedAt: act.now, reckonedTo: span.to },
+        file.dates,
+      ),
     );
     return { name: called, count: file.dates.length, bad: file.bad };
   });
@@ -66,7 +73,9 @@ export function renameDates(work: Work, brandId: string, id: string, name: strin
     const files = await listDateFiles(act.tx, brandId);
     if (files.some((file) => file.name === called && file.id !== id))
       refused({ code: 'nameTaken', field: 'name', message: `There is another file of dates named “${called}”.` });
-    if (!(await renameDateFile(act.tx, brandId, id, called))) refused(notFound('file of dates'));
+    await undoably(act, watchedOf(brandId, id, `Renamed the dates ${quoted(called)}`), async () => {
+      if (!(await renameDateFile(act.tx, brandId, id, called))) refused(notFound('file of dates'));
+    });
     return true as const;
   });
 }
@@ -75,7 +84,14 @@ export function renameDates(work: Work, brandId: string, id: string, name: strin
 export function removeDates(work: Work, brandId: string, id: string): Promise<Result<true>> {
   return doing(work, async (act) => {
     await mustMay(act, 'keepKnownDates', brandId);
-    if (!(await deleteDateFile(act.tx, brandId, id))) refused(notFound('file of dates'));
+    await undoably(act, watchedOf(brandId, id, 'Removed a file of dates'), async () => {
+      if (!(await deleteDateFile(act.tx, brandId, id))) refused(notFound('file of dates'));
+    });
     return true as const;
   });
 }
+
+const watchedOf = (brandId: string, id: string, label: string) => ({
+  ...{ brandId, label },
+  things: [{ name: 'dateFile' as const, id }],
+});

@@ -1,6 +1,14 @@
 import type { Result } from '@/core/refusal';
+import { quoted } from '@/core/calendar/change';
 import { readTitle } from '@/core/pieces/piece';
-import { deleteSavedView, writeSavedView, type SavedView } from '@/data/calendar/savedViews';
+import {
+  deleteSavedView,
+  maybeSavedView,
+  maybeSavedViewId,
+  writeSavedView,
+  type SavedView,
+} from '@/data/calendar/savedViews';
+import { undoably } from '../undo/undoably';
 import { mustMay } from '../rights/mustMay';
 import { doing, must, mustFit, notFound, refused, type Work } from '../useCase';
 
@@ -15,8 +23,9 @@ export function saveView(
   return doing(work, async (act) => {
     await mustMay(act, 'keepViews', savedView.brandId);
     mustFit(savedView.address, ADDRESS_LIMIT, 'Address', 'address');
-    const kept = { ...savedView, name: must(readTitle(savedView.name, 'name')), id: act.ids(), ownerId: act.actorId };
-    await writeSavedView(act.tx, kept);
+    const named = { ...savedView, name: must(readTitle(savedView.name, 'name')), ownerId: act.actorId };
+    const kept = { ...named, id: (await maybeSavedViewId(act.tx, named)) ?? act.ids() };
+    await undoably(act, watchedOf(kept, `Kept the view ${quoted(kept.name)}`), () => writeSavedView(act.tx, kept));
     return kept;
   });
 }
@@ -24,7 +33,15 @@ export function saveView(
 /** Forgets one of one's own saved views. */
 export function removeView(work: Work, id: string): Promise<Result<true>> {
   return doing(work, async (act) => {
-    if (!(await deleteSavedView(act.tx, id, act.actorId))) refused(notFound('saved view of yours'));
+    const view = (await maybeSavedView(act.tx, id, act.actorId)) ?? refused(notFound('saved view of yours'));
+    await undoably(act, watchedOf({ ...view, id }, `Forgot the view ${quoted(view.name)}`), () =>
+      deleteSavedView(act.tx, id, act.actorId),
+    );
     return true as const;
   });
 }
+
+const watchedOf = ({ brandId, id }: Pick<SavedView, 'brandId' | 'id'>, label: string) => ({
+  ...{ brandId, label },
+  things: [{ name: 'savedView' as const, id }],
+});

@@ -2,6 +2,7 @@ import { altOfCard, cardColours, readCard, wordsFor, type Card, type CardColours
 import { AS_IT_IS } from '@/core/media/fit';
 import { isVideo } from '@/core/media/video';
 import { accept, refuse, type Result } from '@/core/refusal';
+import { quoted } from '@/core/calendar/change';
 import { listBrandAssets } from '@/data/brands/brandAssets';
 import type { Db } from '@/data/database/db';
 import { maybeLibraryFile, insertLibraryFiles } from '@/data/media/library';
@@ -40,13 +41,14 @@ export async function attachCard(
   postId: string,
   card: Card,
   replaces: string | null,
+  isByItself = false,
 ): Promise<Result<PictureOutcome>> {
   const post = await maybePost(work.db, postId);
   if (!post || post.deletedAt) return { ok: false, refusal: notFound('post') };
   const allowed = await mayRead(work, 'changePosts', post.brandId);
   if (!allowed.ok) return allowed;
   const made = await make(work, post.brandId, card);
-  return made.ok ? put(work, postId, made.value, replaces) : made;
+  return made.ok ? put(work, postId, made.value, replaces, isByItself) : made;
 }
 
 /**
@@ -63,7 +65,7 @@ export async function followCards(work: FileWork, postId: string): Promise<numbe
     const text = card ? wordsFor(card, post) : null;
     if (!card || text === null || text.replace(/\s+/g, ' ') === card.text) continue;
     const made = await make(work, post.brandId, { ...card, text });
-    if (made.ok && (await put(work, postId, made.value, id)).ok) anew++;
+    if (made.ok && (await put(work, postId, made.value, id, true)).ok) anew++;
   }
   return anew;
 }
@@ -117,7 +119,7 @@ async function fontsOf(db: Db, folder: string, brandId: string): Promise<CardFon
   return { ...(words && { words }), ...(by && { by }) };
 }
 
-function put(work: Work, postId: string, { card, ...stored }: Made, replaces: string | null) {
+function put(work: Work, postId: string, { card, ...stored }: Made, replaces: string | null, isByItself: boolean) {
   return doing(work, async (act) => {
     const open = await takePost(act, postId, 'changePosts');
     const pictureId = act.ids();
@@ -137,7 +139,10 @@ function put(work: Work, postId: string, { card, ...stored }: Made, replaces: st
       act,
       open,
       pictures,
-      old ? 'card set anew' : 'card added',
+      {
+        deed: old ? 'card set anew' : 'card added',
+        told: isByItself ? null : `Set words as a picture of ${quoted(open.post.title)}`,
+      },
       { pictureId, fileName: stored.fileName },
       new Map(old ? [[old.id, pictureId]] : []),
     );

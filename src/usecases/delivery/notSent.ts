@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import { blocksOf } from '@/core/posts/readiness';
 import { refuse, type Result } from '@/core/refusal';
 import { localOf } from '@/core/time/plan';
@@ -7,13 +8,15 @@ import { takePostAt, type OpenPost } from '../posts/takePosts';
 import { pictureOf } from './publish';
 import { doing, must, notFound, refused, type Work } from '../useCase';
 import { changePost } from '../posts/writePosts';
+import { changedPost, madePosts, noteChange } from '../undo/noteChange';
 
 /** Leaves a published post as it went out: the words that did not leave are let go. They stay among its versions. */
 export function leaveAsSent(work: Work, postId: string, version: number): Promise<Result<true>> {
   return doing(work, async (act) => {
     const open = await takePostAt(act, postId, version, 'send');
     notSentOf(open);
-    await changePost(act, { open, change: { notSent: null }, deed: 'left as it went out' });
+    const undoneAs = `Kept what was sent of ${quoted(open.post.title)}`;
+    await changePost(act, { open, change: { notSent: null }, deed: 'left as it went out', undoneAs });
     return true as const;
   });
 }
@@ -49,6 +52,10 @@ export function sendAnew(work: Work, postId: string, version: number): Promise<R
     };
     await addPosts(act, [made]);
     await changePost(act, { open, change: { notSent: null }, deed: 'sent anew', detail: { as: id } });
+    await noteChange(act, {
+      ...{ brandId: post.brandId, label: `Made a post of what was not sent of ${quoted(post.title)}` },
+      items: [changedPost(post, { ...post, notSent: null }), ...madePosts([id])],
+    });
     await act.note({ brandId: post.brandId, subject: 'post', subjectId: id, deed: 'made of what was not sent' });
     return { postId: id };
   });

@@ -10,6 +10,7 @@ import { takePostAt, type OpenPost } from '../posts/takePosts';
 import { whatLeft } from './publish';
 import { doing, must, refused, type Work } from '../useCase';
 import { changePost, newDelivery } from '../posts/writePosts';
+import { noteChange } from '../undo/noteChange';
 
 /**
  * Schedules a post for its date and time: text, pictures, link and due instant are copied into its delivery, and only that
@@ -108,6 +109,10 @@ export function tryAgain(work: Work, postId: string, version: number): Promise<R
         message: 'It has neither failed nor is it on hold, so there is nothing to try again.',
       });
     await act.note({ brandId: post.brandId, subject: 'delivery', subjectId: delivery.id, deed: 'tried again' });
+    await noteChange(act, {
+      ...{ brandId: post.brandId, label: `Sent ${quoted(post.title)} again`, items: [] },
+      final: 'It is on its way to its network.',
+    });
     return true as const;
   });
 }
@@ -132,6 +137,10 @@ export function giveToHand(work: Work, postId: string, version: number): Promise
     const own = newDelivery(act, { brandId: post.brandId, postId }, channel, dueAt);
     await insertDeliveries(act.tx, [{ ...own, mode: 'byHand', parcel }]);
     await act.note({ brandId: post.brandId, subject: 'delivery', subjectId: own.id, deed: 'given to a person' });
+    await noteChange(act, {
+      ...{ brandId: post.brandId, label: `Gave ${quoted(post.title)} to a person to post`, items: [] },
+      final: 'It waits to be posted by hand; unschedule it to take that back.',
+    });
     return true as const;
   });
 }
@@ -155,6 +164,10 @@ export function sayNotOut(work: Work, postId: string, version: number): Promise<
     const open = await takePostAt(act, postId, version, 'send');
     const unsure = unsureOf(open);
     await noteNotOut(act.tx, unsure);
+    await noteChange(act, {
+      ...{ brandId: open.post.brandId, label: `Said that ${quoted(open.post.title)} is not published`, items: [] },
+      final: 'Bimlo goes by it already.',
+    });
     await act.note(
       ...unsure.map(({ id }) => ({
         brandId: open.post.brandId,

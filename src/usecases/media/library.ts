@@ -1,5 +1,7 @@
-import { refuse, type Result } from '@/core/refusal';
-import { deleteUnusedLibraryFile, insertLibraryFiles, maybeLibraryFile } from '@/data/media/library';
+import { refuse, type Refusal, type Result } from '@/core/refusal';
+import { deleteLibraryFile, existsUseOfFile, insertLibraryFiles, maybeLibraryFile } from '@/data/media/library';
+import { quoted } from '@/core/calendar/change';
+import { undoably } from '../undo/undoably';
 import { attachPicture, type PictureOutcome, type StoredPicture } from './pictures';
 import { mustMay } from '../rights/mustMay';
 import { doing, notFound, refused, type Work } from '../useCase';
@@ -8,7 +10,11 @@ import { doing, notFound, refused, type Work } from '../useCase';
 export function keepInLibrary(work: Work, brandId: string, stored: StoredPicture): Promise<Result<{ isNew: boolean }>> {
   return doing(work, async (act) => {
     await mustMay(act, 'keepFiles', brandId);
-    return { isNew: (await insertLibraryFiles(act.tx, [{ ...stored, brandId, addedAt: act.now }])) === 1 };
+    const label = `Added ${quoted(stored.fileName)} to the library`;
+    const added = await undoably(act, watchedOf(brandId, stored.sha256, label), () =>
+      insertLibraryFiles(act.tx, [{ ...stored, brandId, addedAt: act.now }]),
+    );
+    return { isNew: added === 1 };
   });
 }
 
@@ -27,9 +33,18 @@ export async function attachFromLibrary(
 export function dropFromLibrary(work: Work, brandId: string, sha256: string): Promise<Result<true>> {
   return doing(work, async (act) => {
     await mustMay(act, 'keepFiles', brandId);
-    if (!(await maybeLibraryFile(act.tx, brandId, sha256))) refused(notFound('file'));
-    if (!(await deleteUnusedLibraryFile(act.tx, brandId, sha256)))
-      refused({ code: 'inUse', message: 'A post uses this file. Take it from the post first.' });
+    const file = (await maybeLibraryFile(act.tx, brandId, sha256)) ?? refused(notFound('file'));
+    if (await existsUseOfFile(act.tx, brandId, sha256)) refused(FILE_IN_USE);
+    const label = `Removed ${quoted(file.fileName)} from the library`;
+    await undoably(act, watchedOf(brandId, sha256, label), () => deleteLibraryFile(act.tx, brandId, sha256));
     return true as const;
   });
 }
+
+/** Why a file is not taken from its library. */
+export const FILE_IN_USE: Refusal = { code: 'inUse', message: 'A post uses this file. Take it from the post first.' };
+
+const watchedOf = (brandId: string, sha256: string, label: string) => ({
+  ...{ brandId, label },
+  things: [{ name: 'libraryFile' as const, id: `${brandId} ${sha256}` }],
+});

@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import type { WriteOutcome } from '@/core/posts/outcome';
 import { AS_IT_IS, isCrop, OUT_TYPES, type Recipe } from '@/core/media/fit';
 import type { Part } from '@/core/captions/compose';
@@ -6,6 +7,8 @@ import { mayEdit } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
 import { insertLibraryFiles } from '@/data/media/library';
 import type { Picture } from '@/data/media/media';
+import { noteChange } from '../undo/noteChange';
+import { changedPictures } from '../undo/pictures';
 import { takePost, type OpenPost } from '../posts/takePosts';
 import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
 import { changePost } from '../posts/writePosts';
@@ -37,10 +40,17 @@ export function attachPicture(
     const pictureId = act.ids();
     const added: Picture = { ...AS_IT_IS, ...stored, id: pictureId, postId, position: open.pictures.length + 1, alt };
     await insertLibraryFiles(act.tx, [{ ...stored, brandId: open.post.brandId, addedAt: act.now }]);
-    return changePictures(act, open, [...open.pictures, added], 'picture added', {
-      pictureId,
-      fileName: stored.fileName,
-    });
+    const told = `Added ${quoted(stored.fileName)} to ${quoted(open.post.title)}`;
+    return changePictures(
+      act,
+      open,
+      [...open.pictures, added],
+      { deed: 'picture added', told },
+      {
+        pictureId,
+        fileName: stored.fileName,
+      },
+    );
   });
 }
 
@@ -53,7 +63,13 @@ export function describePicture(
 ): Promise<Result<PictureOutcome>> {
   return doing(work, async (act) => {
     const open = await takePost(act, postId, 'changePosts');
-    return changePictures(act, open, withPicture(open, pictureId, { alt }), 'picture described', { pictureId });
+    return changePictures(
+      act,
+      open,
+      withPicture(open, pictureId, { alt }),
+      { deed: 'picture described', told: null },
+      { pictureId },
+    );
   });
 }
 
@@ -80,7 +96,14 @@ export function setRecipe(
     const { crop, toMime, toBytes } = recipe;
     // What it came to before it was fitted says nothing of what it comes to now.
     const fitted = { crop, toMime: toMime === picture.mime ? null : toMime, toBytes, rendered: null };
-    return changePictures(act, open, withPicture(open, pictureId, fitted), 'picture fitted', { pictureId, ...recipe });
+    const told = `Fitted ${quoted(picture.fileName)}`;
+    return changePictures(
+      act,
+      open,
+      withPicture(open, pictureId, fitted),
+      { deed: 'picture fitted', told },
+      { pictureId, ...recipe },
+    );
   });
 }
 
@@ -93,20 +116,22 @@ export function removePicture(work: Work, postId: string, pictureId: string): Pr
     const open = await takePost(act, postId, 'changePosts');
     const picture = pictureOf(open, pictureId);
     const rest = open.pictures.filter((one) => one !== picture);
-    return changePictures(act, open, rest, 'picture removed', { pictureId, picture });
+    const told = `Removed ${quoted(picture.fileName)} from ${quoted(open.post.title)}`;
+    return changePictures(act, open, rest, { deed: 'picture removed', told }, { pictureId, picture });
   });
 }
 
 /**
  * Gives a taken post other pictures. A slide that was nothing but a picture that is gone goes with it.
  *
+ * @param told how it is told where the person can undo it: “Added “dome.png” to “Rings””; null where it goes with something else
  * @param instead by the id of a picture, the one that takes its place in the parts that show it
  */
 export async function changePictures(
   act: Doing,
   open: OpenPost,
   pictures: readonly Picture[],
-  deed: string,
+  { deed, told }: { deed: string; told: string | null },
   detail: { pictureId: string } & Record<string, unknown>,
   instead: ReadonlyMap<string, string> = new Map(),
 ): Promise<PictureOutcome> {
@@ -121,7 +146,12 @@ export async function changePictures(
     pictures,
   );
   const change = before.every(shows) && instead.size === 0 ? { pictures } : { pictures, parts };
-  return { ...(await changePost(act, { open, change, deed, detail })), pictureId: detail.pictureId };
+  const outcome = await changePost(act, { open, change, deed, detail });
+  const after = { pictures, parts: 'parts' in change ? parts : open.post.parts };
+  const { brandId } = open.post;
+  const changeId =
+    told === null ? null : await noteChange(act, { brandId, label: told, items: [changedPictures(open, after)] });
+  return { ...outcome, changeId, pictureId: detail.pictureId };
 }
 
 const pictureOf = ({ pictures }: OpenPost, id: string): Picture =>

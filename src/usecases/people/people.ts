@@ -1,5 +1,6 @@
 import { ROLES, type Role } from '@/core/rights/may';
 import { readHex } from '@/core/brands/colours';
+import { quoted } from '@/core/calendar/change';
 import { readTitle } from '@/core/pieces/piece';
 import { CRAFTS, type Craft } from '@/core/prep/step';
 import { readWeekdays } from '@/core/prep/workdays';
@@ -20,6 +21,7 @@ import {
 } from '@/data/people/people';
 import { listOpenStepIdsOf, listHoldersWithOpenSteps } from '@/data/prep/steps';
 import { recount } from '../prep/countPrep';
+import { noteFinal } from '../undo/noteChange';
 import { mustMay } from '../rights/mustMay';
 import { handOver } from '../prep/prep';
 import { readSpans } from '../rhythm/rhythms';
@@ -67,6 +69,7 @@ export function savePerson(work: Work, id: string | null, input: PersonInput): P
       await writeAudit(act.tx, {
         ...{ at: act.now, kind: 'personAdded', actorId: act.actorId, personId: person.id, detail: fields.role },
       });
+      await noteFinal(act, `Added ${quoted(fields.name)}`, IN_SETTINGS);
       return { id: person.id };
     }
     const before = (await maybePerson(act.tx, id)) ?? refused(notFound('person'));
@@ -92,9 +95,13 @@ export function savePerson(work: Work, id: string | null, input: PersonInput): P
         own.map((holder) => holder.id),
         act.now,
       );
+    await noteFinal(act, `Changed ${quoted(fields.name)}`, IN_SETTINGS);
     return { id };
   });
 }
+
+/** Why what was done to people is not undone by a key: it says who may come in. */
+const IN_SETTINGS = 'Who may do what is changed back in Settings, People.';
 
 /**
  * Archives a person, who keeps what they did. Their open steps have to be somebody's: refused while there are any, unless
@@ -119,6 +126,7 @@ export function archivePersonOf(work: Work, id: string, stepsTo: string | null):
     await deleteSignInsOf(act.tx, id);
     await deleteEntryLinksOf(act.tx, id);
     await writeAudit(act.tx, { at: act.now, kind: 'personArchived', actorId: act.actorId, personId: id });
+    await noteFinal(act, `Archived ${quoted(person.name)}`, IN_SETTINGS);
     return { handed };
   });
 }

@@ -9,6 +9,9 @@ import {
   type PieceMedium,
 } from '@/data/media/pieceMedia';
 import { readPictures } from '@/core/posts/readPost';
+import type { Piece } from '@/data/pieces/pieces';
+import { quoted } from '@/core/calendar/change';
+import { undoably } from '../undo/undoably';
 import type { StoredPicture } from '../media/pictures';
 import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
 import { ownPiece } from './pieces';
@@ -24,12 +27,14 @@ export function addPieceMedium(work: Work, pieceId: string, stored: StoredPictur
   return doing(work, async (act) => {
     const piece = await ownPiece(act, pieceId);
     const present = await listPieceMedia(act.tx, pieceId);
-    if (isRecording(stored)) for (const old of present.filter(isRecording)) await deletePieceMedium(act.tx, old.id);
-    else if (present.length >= MOST)
+    if (!isRecording(stored) && present.length >= MOST)
       refused({ code: 'tooManyPictures', message: `A piece has at most ${MOST} pictures. Remove some first.` });
-    await insertPieceMedium(act.tx, {
-      ...stored,
-      ...{ id: act.ids(), pieceId, brandId: piece.brandId, alt: '', addedAt: act.now },
+    await undoably(act, watchedOf(piece, `Added ${quoted(stored.fileName)} to ${quoted(piece.title)}`), async () => {
+      if (isRecording(stored)) for (const old of present.filter(isRecording)) await deletePieceMedium(act.tx, old.id);
+      await insertPieceMedium(act.tx, {
+        ...stored,
+        ...{ id: act.ids(), pieceId, brandId: piece.brandId, alt: '', addedAt: act.now },
+      });
     });
     // Sounds belong to no post, so the library has no place for them.
     if (!isSound(stored)) await insertLibraryFiles(act.tx, [{ ...stored, brandId: piece.brandId, addedAt: act.now }]);
@@ -52,9 +57,11 @@ export function changePieceMedium(
     const others = media.filter((medium) => medium !== one);
     const at = Math.max(0, Math.min(others.length, place ?? media.indexOf(one)));
     const ordered = [...others.slice(0, at), read!, ...others.slice(at)];
-    await updatePieceMedia(
-      act.tx,
-      ordered.map((medium, index) => ({ ...medium, position: index + 1 })),
+    await undoably(act, watchedOf(piece, `Changed a picture of ${quoted(piece.title)}`), () =>
+      updatePieceMedia(
+        act.tx,
+        ordered.map((medium, index) => ({ ...medium, position: index + 1 })),
+      ),
     );
     return noted(act, piece, 'medium changed');
   });
@@ -65,10 +72,17 @@ export function removePieceMedium(work: Work, pieceId: string, id: string): Prom
   return doing(work, async (act) => {
     const piece = await ownPiece(act, pieceId);
     if (!(await listPieceMedia(act.tx, pieceId)).some((medium) => medium.id === id)) refused(notFound('picture'));
-    await deletePieceMedium(act.tx, id);
+    await undoably(act, watchedOf(piece, `Removed a file of ${quoted(piece.title)}`), () =>
+      deletePieceMedium(act.tx, id),
+    );
     return noted(act, piece, 'medium removed');
   });
 }
+
+const watchedOf = ({ brandId, id }: Pick<Piece, 'brandId' | 'id'>, label: string) => ({
+  ...{ brandId, label },
+  things: [{ name: 'pieceMedia' as const, id }],
+});
 
 async function noted(act: Doing, { id, brandId }: { id: string; brandId: string }, deed: string) {
   await act.note({ brandId, subject: 'piece', subjectId: id, deed });

@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import { unreadOf } from '@/core/posts/unread';
 import type { Result } from '@/core/refusal';
 import { mayEdit } from '@/core/stages/moves';
@@ -14,6 +15,7 @@ export function agreeToDraft(work: Work, postId: string, version: number): Promi
       open,
       change: { drafted: open.post.drafted.map((mark) => ({ ...mark, isRead: true })) },
       deed: 'draft read',
+      undoneAs: `Checked the draft of ${quoted(open.post.title)}`,
       detail: { sentences: unreadOf(open.post, open.post.drafted).length },
     });
     return true as const;

@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import { makeParcel } from '@/core/delivery/parcel';
 import { mayEdit } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
@@ -14,7 +15,10 @@ export function signPostOff(work: Work, postId: string, version: number): Promis
     if (!brand.asksSignOff)
       refused({ code: 'notAsked', message: `${brand.name} asks for no sign-off. Its settings say whether it does.` });
     const copy = makeParcel({ ...post, pictures }, channel);
-    await changePost(act, { open, change: { signOff: { by: act.actorId, at: act.now, copy } }, deed: 'signed off' });
+    await changePost(act, {
+      ...{ open, change: { signOff: { by: act.actorId, at: act.now, copy } }, deed: 'signed off' },
+      undoneAs: `Signed off ${quoted(post.title)}`,
+    });
     return true as const;
   });
 }
@@ -27,7 +31,8 @@ export function takeSignOffBack(work: Work, postId: string, version: number): Pr
     if (open.post.signOff === null) refused({ code: 'nothing', message: 'Nobody has signed it off.' });
     if (open.post.signOff.by !== act.actorId && !open.may('waive').ok)
       refused({ code: 'notYours', message: 'Somebody else signed it off: only they or a manager take that back.' });
-    await changePost(act, { open, change: { signOff: null }, deed: 'sign-off taken back' });
+    const undoneAs = `Took back the sign-off of ${quoted(open.post.title)}`;
+    await changePost(act, { open, change: { signOff: null }, deed: 'sign-off taken back', undoneAs });
     return true as const;
   });
 }

@@ -73,7 +73,9 @@ export function deletePost(work: Work, id: string, version: number): Promise<Res
 export function restorePost(work: Work, id: string): Promise<Result<true>> {
   return doing(work, async (act) => {
     const open = await takePost(act, id, 'changePosts', { deleted: true });
-    if (open.post.deletedAt !== null) await changePost(act, { open, change: { deletedAt: null }, deed: 'restored' });
+    const undoneAs = `Restored ${quoted(open.post.title)}`;
+    if (open.post.deletedAt !== null)
+      await changePost(act, { open, change: { deletedAt: null }, deed: 'restored', undoneAs });
     return true as const;
   });
 }

@@ -16,6 +16,10 @@ import {
   updateProposal,
   type Proposal,
 } from '@/data/proposals/proposals';
+import { quoted } from '@/core/calendar/change';
+import { followVersions } from '@/data/undo/changes';
+import { madePosts, takenSuggestions } from '../undo/noteChange';
+import { undoably } from '../undo/undoably';
 import { keptReading, letBeRead } from '../extracts/keptReading';
 import { attachCard, drawCardFor, type FileWork } from '../cards/cards';
 import { datesOf } from '../fanOut/datesOf';
@@ -105,10 +109,18 @@ export async function keepProposal(work: FileWork, id: string, caption: string |
       caption === null ? {} : { words: { caption } },
       prepOf(wanted),
     );
-    await addPosts(act, [made]);
-    await noteExtracts(act, piece, [{ post: wanted, made }]);
-    await deleteSuggestions(act.tx, piece.id, [channelId]);
-    await updateProposal(act.tx, id, { state: 'kept', at: act.now, postId: made.id });
+    const label = `Made a post of a proposal for ${quoted(piece.title)}`;
+    await undoably(
+      act,
+      watchedOf(proposal, label),
+      async () => {
+        await addPosts(act, [made]);
+        await noteExtracts(act, piece, [{ post: wanted, made }]);
+        await updateProposal(act.tx, id, { state: 'kept', at: act.now, postId: made.id });
+        return deleteSuggestions(act.tx, piece.id, [channelId]);
+      },
+      (suggested) => [...madePosts([made.id]), takenSuggestions(piece.id, suggested)],
+    );
     await act.note({
       ...{ brandId: piece.brandId, subject: 'post', subjectId: made.id, deed: 'proposal kept' },
       detail: { fanOut: proposal.fanOut },
@@ -119,8 +131,11 @@ export async function keepProposal(work: FileWork, id: string, caption: string |
   const { card, ...outcome } = kept.value;
   // A post whose picture cannot be drawn lacks one, and says so itself.
   const { request: _request, ...plain } = work;
-  if (card && (await listPictures(work.db, outcome.postId)).length === 0)
-    await attachCard(plain, outcome.postId, card, null);
+  if (card && (await listPictures(work.db, outcome.postId)).length === 0) {
+    const drawn = await attachCard(plain, outcome.postId, card, null, true);
+    // Its picture belongs to it: with it, nobody has touched it yet.
+    if (drawn.ok) await work.db.transaction((tx) => followVersions(tx, work, [{ id: outcome.postId, from: 1, to: 2 }]));
+  }
   return accept(outcome);
 }
 
@@ -129,11 +144,14 @@ export function throwAway(work: Work, id: string, isBack: boolean): Promise<Resu
   return doing(work, async (act) => {
     const proposal = await takeProposal(act, id);
     if (proposal.state !== (isBack ? 'thrownAway' : 'waiting')) refused(DECIDED);
-    await updateProposal(act.tx, id, {
-      state: isBack ? 'waiting' : 'thrownAway',
-      at: isBack ? null : act.now,
-      postId: null,
-    });
+    const label = isBack ? 'Took a proposal back' : 'Rejected a proposal';
+    await undoably(act, watchedOf(proposal, label), () =>
+      updateProposal(act.tx, id, {
+        state: isBack ? 'waiting' : 'thrownAway',
+        at: isBack ? null : act.now,
+        postId: null,
+      }),
+    );
     const { brandId, pieceId } = proposal;
     const deed = isBack ? 'proposal taken back' : 'proposal rejected';
     await act.note({ brandId, subject: 'piece', subjectId: pieceId, deed, detail: { fanOut: proposal.fanOut } });
@@ -148,6 +166,11 @@ export async function drawProposal(work: FileWork, id: string): Promise<Result<U
   const allowed = await mayRead(work, 'look', proposal.brandId);
   return allowed.ok ? drawCardFor(work, proposal.brandId, proposal.card) : allowed;
 }
+
+const watchedOf = ({ brandId, id }: Proposal, label: string) => ({
+  ...{ brandId, label },
+  things: [{ name: 'proposal' as const, id }],
+});
 
 const DECIDED = { code: 'decided', message: 'Somebody has decided on it already. Reload the page.' };
 

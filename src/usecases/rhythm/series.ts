@@ -21,6 +21,7 @@ import { channelsOfBrand } from '../pieces/pieces';
 import { moving } from '../posts/planPosts';
 import { takePosts } from '../posts/takePosts';
 import { takeSetting } from '../brands/takeSetting';
+import { changedPost, madePosts } from '../undo/noteChange';
 import { undoably } from '../undo/undoably';
 import { mustMay } from '../rights/mustMay';
 import { attempt, doing, must, notFound, refused, type Doing, type Work } from '../useCase';
@@ -50,31 +51,33 @@ export function startSeries(
     if (!Number.isInteger(firstNumber) || firstNumber < 1 || firstNumber > 100_000)
       refused({ code: 'badNumber', field: 'firstNumber', message: 'The first number is a whole one from 1.' });
     const fields = await checkSeries(act, brandId, channelId, rest);
-    const pieceId = act.ids();
-    await insertPiece(act.tx, {
-      id: pieceId,
-      brandId,
-      title: fields.name,
-      note: '',
-      link: '',
-      sourceText: '',
-      ownerId: act.actorId,
-      createdAt: act.now,
-    });
+    const [id, pieceId] = [act.ids(), act.ids()];
     const series: Series = {
       ...fields,
-      id: act.ids(),
-      brandId,
-      pieceId,
-      channelId,
-      nextNumber: firstNumber,
-      lastRound: null,
-      ownerId: act.actorId,
-      endedAt: null,
+      ...{ id, brandId, pieceId, channelId, nextNumber: firstNumber, lastRound: null },
+      ...{ ownerId: act.actorId, endedAt: null },
     };
-    await saveSeries(act.tx, series);
-    await act.note({ brandId, subject: 'series', subjectId: series.id, deed: 'started' });
-    return { id: series.id, made: await makeAhead(act, series, 'refuse') };
+    const made = await undoably(
+      act,
+      {
+        ...{ brandId, label: `Started the series ${quoted(series.name)}` },
+        things: [
+          { name: 'piece', id: pieceId },
+          { name: 'series', id },
+        ],
+      },
+      async () => {
+        await insertPiece(act.tx, {
+          ...{ id: pieceId, brandId, title: fields.name, note: '', link: '', sourceText: '' },
+          ...{ ownerId: act.actorId, createdAt: act.now },
+        });
+        await saveSeries(act.tx, series);
+        return makeAhead(act, series, 'refuse');
+      },
+      madePosts,
+    );
+    await act.note({ brandId, subject: 'series', subjectId: id, deed: 'started' });
+    return { id, made: made.length };
   });
 }
 
@@ -118,10 +121,22 @@ export function changeSeries(
       const change = { ...write.value.change, title: roundTitle(series.name, post.number), format: series.format };
       writes.push({ ...write.value, change, deed: 'series changed' });
     }
-    const moved = (await writeWhatMayBe(act, writes)).filter(({ ok }) => ok).length;
-    await saveSeries(act.tx, { ...series, lastRound: rounds.at(-1) ?? series.lastRound });
-    await makeAhead(act, (await maybeSeriesForUpdate(act.tx, id))!, 'refuse');
-    await act.note({ brandId: series.brandId, subject: 'series', subjectId: id, deed: 'changed' });
+    const { brandId } = series;
+    const { moved } = await undoably(
+      act,
+      { brandId, label: `Changed the series ${quoted(series.name)}`, things: [{ name: 'series', id }] },
+      async () => {
+        const written = await writeWhatMayBe(act, writes);
+        await saveSeries(act.tx, { ...series, lastRound: rounds.at(-1) ?? series.lastRound });
+        const made = await makeAhead(act, (await maybeSeriesForUpdate(act.tx, id))!, 'refuse');
+        const changed = written.flatMap((one) =>
+          one.ok ? [changedPost(one.value.write.open.post, one.value.after)] : [],
+        );
+        return { moved: changed.length, items: [...changed, ...madePosts(made)] };
+      },
+      ({ items }) => items,
+    );
+    await act.note({ brandId, subject: 'series', subjectId: id, deed: 'changed' });
     return { moved, kept: posts.length - moved };
   });
 }
@@ -143,7 +158,7 @@ export function endSeries(work: Work, id: string): Promise<Result<true>> {
 export function keepAhead(work: Work, id: string): Promise<Result<number>> {
   return doing(work, async (act) => {
     const series = await maybeSeriesForUpdate(act.tx, id);
-    return series && series.endedAt === null ? makeAhead(act, series, 'leaveOpen') : 0;
+    return series && series.endedAt === null ? (await makeAhead(act, series, 'leaveOpen')).length : 0;
   });
 }
 
@@ -197,15 +212,16 @@ async function checkSeries(act: Doing, brandId: string, channelId: string, input
  *
  * @param skipped what is done where the clocks jump over the series' time on a round: whoever sets it is refused; a post
  *   that is made by itself gets its day and no time, so that it leaves at no time nobody chose
+ * @returns the ids of the posts that were made
  */
-async function makeAhead(act: Doing, series: Series, skipped: 'refuse' | 'leaveOpen'): Promise<number> {
+async function makeAhead(act: Doing, series: Series, skipped: 'refuse' | 'leaveOpen'): Promise<string[]> {
   const brand = await oneBrand(act.tx, series.brandId);
-  if (!(await maybeChannel(act.tx, series.channelId))) return 0;
+  if (!(await maybeChannel(act.tx, series.channelId))) return [];
   const today = localOf(act.now, brand.zone).date;
   const posts = await listSeriesPosts(act.tx, series.id, 1);
   const ahead = posts.filter((post) => post.stage !== 'setAside' && (post.date === null || post.date >= today));
   const lacking = series.ahead - ahead.length;
-  if (lacking <= 0) return 0;
+  if (lacking <= 0) return [];
   const yesterday = addDays(today, -1);
   const { lastRound } = series;
   const rounds = nextRounds(series, lastRound !== null && lastRound > yesterday ? lastRound : yesterday, lacking);
@@ -214,10 +230,11 @@ async function makeAhead(act: Doing, series: Series, skipped: 'refuse' | 'leaveO
     if (!due.ok && skipped === 'refuse') refused(due.refusal);
     return due.ok ? series.time : null;
   };
+  const ids = rounds.map(() => act.ids());
   await addPosts(
     act,
     rounds.map((date, index) => ({
-      id: act.ids(),
+      id: ids[index]!,
       brandId: series.brandId,
       pieceId: series.pieceId,
       channelId: series.channelId,
@@ -243,5 +260,5 @@ async function makeAhead(act: Doing, series: Series, skipped: 'refuse' | 'leaveO
     nextNumber: series.nextNumber + rounds.length,
     lastRound: rounds.at(-1) ?? lastRound,
   });
-  return rounds.length;
+  return ids;
 }

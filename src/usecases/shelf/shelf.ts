@@ -145,16 +145,19 @@ export function keepAsset(
     const read = must(readAsset(asset.kind, asset.name, asset.value));
     if (file === null && (asset.kind === 'logo' || asset.kind === 'portrait'))
       refused({ code: 'noFile', field: 'file', message: 'A logo or portrait is a picture file. Choose it.' });
-    await insertBrandAsset(act.tx, {
-      ...read,
-      kind: asset.kind,
-      id: act.ids(),
-      brandId,
-      sha256: file?.sha256 ?? null,
-      mime: file?.mime ?? null,
-      bytes: file?.bytes ?? null,
-      fileName: file?.fileName ?? null,
-    });
+    const [id, label] = [act.ids(), `Added ${quoted(read.name)} to the brand sheet`];
+    await undoably(act, { brandId, label, things: [{ name: 'brandAsset', id }] }, () =>
+      insertBrandAsset(act.tx, {
+        ...read,
+        kind: asset.kind,
+        id,
+        brandId,
+        sha256: file?.sha256 ?? null,
+        mime: file?.mime ?? null,
+        bytes: file?.bytes ?? null,
+        fileName: file?.fileName ?? null,
+      }),
+    );
     return listBrandAssets(act.tx, brandId);
   });
 }
@@ -163,7 +166,10 @@ export function keepAsset(
 export function dropAsset(work: Work, brandId: string, id: string): Promise<Result<BrandAsset[]>> {
   return doing(work, async (act) => {
     await mustMay(act, 'keepShelf', brandId);
-    if (!(await deleteBrandAsset(act.tx, brandId, id))) refused(notFound('part of the brand sheet'));
+    const label = 'Took something from the brand sheet';
+    await undoably(act, { brandId, label, things: [{ name: 'brandAsset', id }] }, async () => {
+      if (!(await deleteBrandAsset(act.tx, brandId, id))) refused(notFound('part of the brand sheet'));
+    });
     return listBrandAssets(act.tx, brandId);
   });
 }

@@ -1,8 +1,10 @@
 import { insertChange, type ChangeItem, type NotedChange } from '@/data/undo/changes';
 import type { Post } from '@/data/posts/posts';
 import type { Step } from '@/data/prep/steps';
-import { POST_STATE, type PostState } from './postState';
-import type { Acting } from '../useCase';
+import { LARGE_STATE, POST_STATE, type PostState } from './postState';
+import { isSame } from './sinceThen';
+import { listBrandIdsOf } from '@/data/people/people';
+import type { Acting, Doing } from '../useCase';
 
 /** One post of a change. */
 export type PostItem = ChangeItem<PostState> & { subject: 'post'; base: number | null; version: number };
@@ -12,14 +14,19 @@ type StepItem = ChangeItem<StepState> & { subject: 'step' };
 export type StepState = Omit<Step, 'version'>;
 
 /** What undoing puts back of a post. */
-export const stateOf = (post: Post): PostState =>
-  Object.fromEntries(POST_STATE.map((field) => [field, post[field]])) as unknown as PostState;
+export const stateOf = (post: Post): PostState => only(post, [...POST_STATE, ...LARGE_STATE]);
+
+const only = (post: Post, fields: readonly (keyof Post)[]): PostState =>
+  Object.fromEntries(fields.map((field) => [field, post[field]])) as unknown as PostState;
 
 /** A post that a change wrote, as it was and is. */
-export const changedPost = (before: Post, after: Post): PostItem => ({
-  ...{ subject: 'post', id: before.id, before: stateOf(before), after: stateOf(after) },
-  ...{ base: before.version, version: before.version + 1 },
-});
+export function changedPost(before: Post, after: Post): PostItem {
+  const fields = [...POST_STATE, ...LARGE_STATE.filter((field) => !isSame([field], before, after))];
+  return {
+    ...{ subject: 'post', id: before.id, before: only(before, fields), after: only(after, fields) },
+    ...{ base: before.version, version: before.version + 1 },
+  };
+}
 
 /** Posts that a change made. */
 export const madePosts = (ids: readonly string[]): PostItem[] =>
@@ -51,4 +58,10 @@ export async function noteChange(
   const { id = ids() } = change;
   await insertChange(tx, { final: null, ...change, id, actorId, at: now });
   return id;
+}
+
+/** Writes down, for each brand that a person works for, what they did to what belongs to none and is not undone by a key. */
+export async function noteFinal(act: Doing, label: string, final: string): Promise<void> {
+  for (const brandId of await listBrandIdsOf(act.tx, act.actorId))
+    await noteChange(act, { brandId, label, items: [], final });
 }

@@ -6,5 +6,8 @@ export const POST_STATE = [
   ...(['channelId', 'format', 'title', 'deletedAt', 'archivedAt', 'publishedAt', 'address', 'waived'] as const),
 ] satisfies readonly (keyof Post)[];
 
+/** Those that hold whole copies: kept only where they differ. */
+export const LARGE_STATE = ['signOff', 'drafted', 'notSent'] as const satisfies readonly (keyof Post)[];
+
 /** Those fields of a post at some time. */
-export type PostState = Pick<Post, (typeof POST_STATE)[number]>;
+export type PostState = Pick<Post, (typeof POST_STATE)[number]> & Partial<Pick<Post, (typeof LARGE_STATE)[number]>>;

@@ -1,5 +1,6 @@
 import { outcomeWords } from '@/core/posts/outcome';
 import type { Refusal } from '@/core/refusal';
+import type { Deed } from '@/core/rights/may';
 import { mayLeavePlan, maySchedule } from '@/core/stages/moves';
 import { listChannelsById, type Channel } from '@/data/brands/channels';
 import { listVersions } from '@/data/posts/posts';
@@ -25,7 +26,7 @@ export async function putPosts(
   const taken = await takePosts(
     act,
     puttings.map(({ item }) => item.id),
-    'changePosts',
+    deedOf(puttings),
     { deleted: true },
   );
   const channelIds = puttings.flatMap(({ to }) => to?.channelId ?? []);
@@ -85,8 +86,14 @@ export async function putPosts(
   return outcome;
 }
 
-/** Where a post is filed: it may be put back also of what is published. */
-const FILING: readonly string[] = ['pillarId', 'campaignId', 'archivedAt'];
+/** Where a post is filed, and what of it was not sent: it may be put back also of what is published. */
+const FILING: readonly string[] = ['pillarId', 'campaignId', 'archivedAt', 'notSent'];
+
+/** What whoever puts posts into another state has to be allowed. */
+export const deedOf = (puttings: readonly Pick<Putting<PostState>, 'from' | 'to'>[]): Deed =>
+  puttings.every(({ from, to }) => from && to && changedFields(from, to).every((field) => field === 'signOff'))
+    ? 'signOff'
+    : 'changePosts';
 
 /** Deletes a post that the change made, as long as nobody touched it, or restores it. */
 function putMade(act: Doing, open: OpenPost, { base, version }: Putting['item'], direction: Direction): Asked {

@@ -12,6 +12,9 @@ import {
   type RowsOfTable,
 } from '@/data/undo/rows';
 import type { ChangeItem, Direction, NotedChange } from '@/data/undo/changes';
+import { existsUseOfFile } from '@/data/media/library';
+import { listHoldersWithOpenSteps } from '@/data/prep/steps';
+import { FILE_IN_USE } from '../media/library';
 import { recount } from '../prep/countPrep';
 import { mustMay } from '../rights/mustMay';
 import { attempt, refused, type Doing } from '../useCase';
@@ -36,11 +39,29 @@ interface Thing {
   goneAt?: string;
   /** The form whose version counts up when it is put back. */
   setting?: Setting;
+  /** Refuses to take it away where that may not be. */
+  mayGo?: (act: Doing, id: string) => Promise<void>;
   /** What follows from it once it was put back. */
   follow?: (act: Doing, brandId: string, id: string) => Promise<void>;
 }
 
 const ID = { id: 'uuid' } as const;
+
+/** Counts the steps of a brand anew, as its days ask for. */
+async function recountBrand(act: Doing, brandId: string): Promise<void> {
+  const prepared = await listHoldersWithOpenSteps(act.tx, { brandId });
+  await recount(
+    act.tx,
+    brandId,
+    prepared.map(({ id }) => id),
+    act.now,
+  );
+}
+
+async function mustBeUnused(act: Doing, id: string): Promise<void> {
+  const [brandId, sha256] = valuesOf(id);
+  if (await existsUseOfFile(act.tx, brandId!, sha256!)) refused(FILE_IN_USE);
+}
 
 /** The things that are undone by their rows. Another one is an entry here, and a call of `undoably` where it is changed. */
 const THINGS = {
@@ -84,11 +105,53 @@ const THINGS = {
     rows: [{ table: 'campaigns', key: ID, fields: ['name', 'color', 'from_date', 'to_date', 'archived_at'] }],
     setting: 'campaign',
   },
+  brand: {
+    deed: 'manageBrand',
+    rows: [
+      {
+        ...{ table: 'brands', key: ID },
+        fields: ['name', 'week_start', 'weekdays', 'words_per_minute', 'asks_sign_off', 'encore_days'].concat(
+          'makers_send',
+          'makers_exchange',
+        ),
+      },
+      { table: 'brand_days_off', key: { brand_id: 'uuid' } },
+    ],
+    setting: 'brand',
+    follow: recountBrand,
+  },
   channel: {
     deed: 'manageBrand',
     rows: [{ table: 'channels', key: ID, fields: ['name', 'call_sign', 'color', 'aim_days', 'archived_at'] }],
-    goneAt: 'archived_at',
     setting: 'channel',
+  },
+  dateFile: {
+    deed: 'keepKnownDates',
+    rows: [
+      { table: 'date_files', key: ID, fields: ['name'] },
+      { table: 'known_dates', key: { file_id: 'uuid' }, generated: ['id'] },
+    ],
+  },
+  savedView: {
+    deed: 'keepViews',
+    rows: [{ table: 'saved_views', key: ID, fields: ['name', 'shared', 'address'] }],
+  },
+  libraryFile: {
+    deed: 'keepFiles',
+    rows: [{ table: 'library_files', key: { brand_id: 'uuid', sha256: 'text' }, generated: ['search'] }],
+    mayGo: mustBeUnused,
+  },
+  brandAsset: {
+    deed: 'keepShelf',
+    rows: [{ table: 'brand_assets', key: ID }],
+  },
+  pieceMedia: {
+    deed: 'changePieces',
+    rows: [{ table: 'piece_media', key: { piece_id: 'uuid' } }],
+  },
+  proposal: {
+    deed: 'changePosts',
+    rows: [{ table: 'proposals', key: ID, fields: ['state', 'decided_at', 'post_id'] }],
   },
   rhythm: {
     deed: 'setRhythm',
@@ -100,7 +163,16 @@ const THINGS = {
   },
   series: {
     deed: 'runSeries',
-    rows: [{ table: 'series', key: ID, fields: ['ended_at'] }],
+    rows: [
+      {
+        ...{ table: 'series', key: ID },
+        fields: ['name', 'format', 'recurrence', 'at_time', 'from_date', 'to_date', 'ahead'].concat(
+          'next_number',
+          'last_round',
+          'ended_at',
+        ),
+      },
+    ],
     goneAt: 'ended_at',
     setting: 'series',
   },
@@ -121,7 +193,7 @@ const THINGS = {
 
 /** A kind of thing that is undone by its rows. */
 export type ThingName = keyof typeof THINGS;
-const thingOf = (name: string): Thing => THINGS[name as ThingName];
+export const thingOf = (name: string): Thing => THINGS[name as ThingName];
 export const THING_NAMES = Object.keys(THINGS) as readonly ThingName[];
 
 /** The rows of a thing by their tables. */
@@ -196,7 +268,9 @@ export const putThings =
     const thing = thingOf(name);
     const outcome = nothingPut();
     await mustMay(act, thing.deed, brandId);
-    for (const { item, from, to } of puttings) {
+    // What goes makes room for what comes, which may have its name.
+    const inOrder = [...puttings].sort((one, other) => Number(one.to !== null) - Number(other.to !== null));
+    for (const { item, from, to } of inOrder) {
       const result = await attempt(() => putThing(act, name, item.id, from, to));
       if (!result.ok) {
         outcome.refused.push({ postId: null, title: titleOf(from ?? to), message: result.refusal.message });
@@ -233,6 +307,7 @@ async function putThing(
       ? async () => undefined
       : () => replaceRows(act.tx, of, valuesOf(id), shall);
   });
+  if (to === null) await thingOf(name).mayGo?.(act, id);
   const isPut = await unlessForbidden(act.tx, async () => {
     // What points to something goes before it, and comes after it.
     for (const write of to === null ? writes.reverse() : writes) await write();

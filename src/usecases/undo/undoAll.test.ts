@@ -6,7 +6,7 @@ import { SHIPPED_PREP } from '@/core/prep/shipped';
 import { fanOutKey, listSettingVersions, prepSheetKey, type Setting } from '@/data/brands/settingVersions';
 import { listStepsOf } from '@/data/prep/steps';
 import { maybePiece } from '@/data/pieces/pieces';
-import { archiveChannelOf } from '../brands/channels';
+import { archiveChannelOf, saveChannel } from '../brands/channels';
 import { archiveThemeOf, keepCampaign, keepPillar } from '../brands/themes';
 import { declareOut, publishNow, schedulePost } from '../delivery/schedule';
 import { forgetFanOut, setFanOut } from '../fanOut/fanOuts';
@@ -21,8 +21,15 @@ import { previewImport } from '../exchange/previewImport';
 import { changeBatchDay, dropBatchDay, makeBatchDay } from '../prep/batchDays';
 import { addStep, forgetPrepSheet, removeStep, setPrepSheet, tickStep } from '../prep/prep';
 import { setRhythm } from '../rhythm/rhythms';
-import { endSeries, startSeries } from '../rhythm/series';
-import { dropName, dropShelfItem, keepName, keepShelfItem, loadShelf } from '../shelf/shelf';
+import { changeSeries, endSeries, startSeries } from '../rhythm/series';
+import { editBrand } from '../brands/brands';
+import { bringDates, removeDates, renameDates } from '../calendar/knownDates';
+import { removeView, saveView } from '../calendar/savedViews';
+import { signPostOff } from '../posts/signOff';
+import { attachFromLibrary, dropFromLibrary, keepInLibrary } from '../media/library';
+import { attachPicture, removePicture, setRecipe, type StoredPicture } from '../media/pictures';
+import { addPieceMedium, removePieceMedium } from '../pieces/pieceMedia';
+import { dropAsset, dropName, dropShelfItem, keepAsset, keepName, keepShelfItem, loadShelf } from '../shelf/shelf';
 import { codeOf, makeWorld, valueOf, type TestWorld } from '../testWorld';
 import { nextUndo } from './next';
 import { redoChange, undoChange } from './undoChange';
@@ -201,11 +208,122 @@ const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
   },
   'forget a prep sheet': async () =>
     forgetPrepSheet(await seeing('prep sheet', prepSheetKey(world.brandId, 'text')), world.brandId, 'text'),
+  'add a picture': async (n) => {
+    const id = await idOf('posts', "deleted_at is null and stage not in ('published', 'setAside')");
+    return id && attachPicture(world.work, id, fileOf(n), `Picture ${n}`);
+  },
+  'crop a picture': async (n) => {
+    const [picture] = await pictures();
+    const crop = { x: 0, y: 0, width: 0.5, height: (1 + (n % 9)) / 10 };
+    return picture && setRecipe(world.work, picture.postId, picture.id, { crop, toMime: null, toBytes: null });
+  },
+  'remove a picture': async () => {
+    const [picture] = await pictures();
+    return picture && removePicture(world.work, picture.postId, picture.id);
+  },
+  'add to the library': (n) =>
+    keepInLibrary(world.work, world.brandId, { ...fileOf(n), sha256: 'abcdef'[n % 6]!.repeat(64) }),
+  'remove from the library': async () => {
+    const [file] = await world.db.rows<{ sha256: string }>(
+      `select sha256 from library_files where sha256 >= 'a' order by 1`,
+      [],
+    );
+    return file && dropFromLibrary(world.work, world.brandId, file.sha256);
+  },
+  'add a picture to a piece': async (n) => {
+    const id = await idOf('pieces', 'deleted_at is null');
+    return id && addPieceMedium(world.work, id, fileOf(n));
+  },
+  'remove a picture of a piece': async () => {
+    const [medium] = await world.db.rows<{ id: string; pieceId: string }>(
+      'select id, piece_id as "pieceId" from piece_media order by 1',
+      [],
+    );
+    return medium && removePieceMedium(world.work, medium.pieceId, medium.id);
+  },
+  'add a colour': (n) =>
+    keepAsset(world.work, world.brandId, { kind: 'colour', name: `Colour ${n}`, value: '#123456' }, null),
+  'take a colour away': async () => {
+    const id = await idOf('brand_assets', 'true');
+    return id && dropAsset(world.work, world.brandId, id);
+  },
+  'keep a view': (n) =>
+    saveView(world.work, { brandId: world.brandId, name: `View ${n % 3}`, shared: n % 2 === 0, address: `?n=${n}` }),
+  'forget a view': async () => {
+    const id = await idOf('saved_views', 'true');
+    return id && removeView(world.work, id);
+  },
+  'bring dates in': (n) =>
+    bringDates(
+      world.work,
+      world.brandId,
+      new TextEncoder().encode(`title,date\nMoon ${n},2026-12-0${1 + (n % 9)}\nRings,2026-12-20\n`),
+      'dates.csv',
+      `Dates ${n % 2}`,
+    ),
+  'rename dates': async (n) => {
+    const id = await idOf('date_files', 'true');
+    return id && renameDates(world.work, world.brandId, id, `Renamed ${n}`);
+  },
+  'remove dates': async () => {
+    const id = await idOf('date_files', 'true');
+    return id && removeDates(world.work, world.brandId, id);
+  },
+  'change the brand': async (n) =>
+    editBrand(await seeing('brand', world.brandId), world.brandId, {
+      ...{ name: `Moor ${n}`, zone: 'Europe/Lisbon', weekStart: 1, weekdays: [1, 2, 3] },
+      daysOff: [{ from: '2026-12-24', to: '2026-12-26', name: 'Rest' }],
+    }),
+  'change a channel': async (n) => {
+    const id = world.channels.corkwall;
+    const [{ ruleSheetId }] = (await world.db.rows<{ ruleSheetId: string }>(
+      'select rule_sheet_id as "ruleSheetId" from channels where id = $1',
+      [id],
+    )) as [{ ruleSheetId: string }];
+    const fields = { name: `Cork ${n}`, callSign: 'CW', color: '#123456', account: '@moor', aimDays: 1 + n };
+    return saveChannel(await seeing('channel', id), world.brandId, id, { ...fields, ruleSheetId });
+  },
+  'make a channel': async (n) => {
+    const [{ id: ruleSheetId }] = (await world.db.rows<{ id: string }>('select id from rule_sheets limit 1', [])) as [
+      { id: string },
+    ];
+    const callSign = `Z${String.fromCharCode(65 + n)}`;
+    return saveChannel(world.work, world.brandId, null, {
+      ...{ name: `Made ${n}`, callSign, color: '#123456', account: '', aimDays: 14, ruleSheetId },
+    });
+  },
+  'start a series': (n) =>
+    startSeries(world.work, world.brandId, world.channels.pithline, {
+      ...{ name: `Series ${n}`, format: 'text', time: '08:00', from: '2026-11-24', to: null, ahead: 2, firstNumber: 1 },
+      recurrence: { kind: 'weekly', weekday: 3, every: 1 },
+    }),
+  'change a series': async (n) => {
+    const id = await idOf('series', 'ended_at is null');
+    return (
+      id &&
+      changeSeries(await seeing('series', id), id, {
+        ...{ name: `Other ${n}`, format: 'text', time: `0${n % 10}:15`, from: '2026-11-24', to: null },
+        ...{ ahead: 2 + (n % 3), recurrence: { kind: 'weekly', weekday: 1 + (n % 7), every: 1 } },
+      })
+    );
+  },
   'archive a channel': async () => {
     const id = await idOf('channels', "archived_at is null and call_sign = 'HS'");
     return id && archiveChannelOf(world.work, world.brandId, id);
   },
 };
+
+/** A stored file that is nobody's yet. */
+const fileOf = (n: number): StoredPicture => ({
+  ...{ sha256: (n % 10).toString().repeat(64), mime: 'image/png', width: 900, height: 900, bytes: 10 },
+  ...{ fileName: `file-${n}.png`, durationMs: null },
+});
+const pictures = () =>
+  world.db.rows<{ id: string; postId: string }>(
+    `select m.id, m.post_id as "postId" from media m join posts p on p.id = m.post_id
+     where p.deleted_at is null and p.stage not in ('published', 'setAside') order by m.id`,
+    [],
+  );
 
 /** All of the brand that can be seen, without what only counts changes. */
 async function seen(): Promise<unknown> {
@@ -234,9 +352,27 @@ async function seen(): Promise<unknown> {
       'select channel_id, position, at_time from rhythm_entries where brand_id = $1 order by channel_id, position',
     ),
     pauses: await rows('select channel_id, name, from_date from rhythm_pauses where brand_id = $1 order by 1, 2'),
-    series: await rows('select id, ended_at is null as runs from series where brand_id = $1 order by id'),
+    series: await rows(
+      'select id, name, at_time, ahead, next_number from series where brand_id = $1 and ended_at is null order by id',
+    ),
     fanOuts: await rows('select slug, name from fan_outs where brand_id = $1 order by slug'),
     prep: await rows('select subject, position, title from prep_lines where brand_id = $1 order by 1, 2'),
+    pictures: await rows(
+      'select m.post_id, m.position, m.sha256, m.crop, m.alt from media m join posts p on p.id = m.post_id where m.brand_id = $1 and p.deleted_at is null order by 1, 2',
+    ),
+    // What is added to a post or piece stays in the library.
+    library: await rows("select sha256, file_name from library_files where brand_id = $1 and sha256 >= 'a' order by 1"),
+    media: await rows(
+      'select piece_id, position, sha256 from piece_media where brand_id = $1 and piece_id in (select id from pieces where deleted_at is null) order by 1, 2',
+    ),
+    assets: await rows('select id, name, value from brand_assets where brand_id = $1 order by 1'),
+    views: await rows('select id, name, shared, address from saved_views where brand_id = $1 order by 1'),
+    dates: await rows(
+      'select f.name as file, d.title, d.from_date from known_dates d join date_files f on f.id = d.file_id where d.brand_id = $1 order by 1, 2, 3',
+    ),
+    brand: await rows('select name, weekdays from brands where id = $1'),
+    daysOff: await rows('select name, from_date from brand_days_off where brand_id = $1'),
+    named: await rows('select name, aim_days from channels where brand_id = $1 order by id'),
     suggested: await rows(
       'select s.piece_id, s.channel_id from piece_suggestions s join pieces p on p.id = s.piece_id where s.brand_id = $1 and p.deleted_at is null order by 1, 2',
     ),
@@ -323,13 +459,49 @@ describe('undoing', () => {
     expect(await maybePiece(world.db, piece.id)).toMatchObject({ title: 'Star party', note: 'Ask the cook' });
   });
 
-  it('asks for the right of what it puts back', async () => {
+  it('asks for the right of what it puts back, and goes on past what is theirs no longer', async () => {
     await fresh();
+    valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Slit lamps' }));
     valueOf(await keepPillar(world.work, world.brandId, null, { name: 'Night', color: '#123456' }));
     await world.db.run("update people set role = 'maker' where id = $1", [world.work.actorId]);
-    expect(codeOf(await undo())).toBe('notYours');
+    expect(valueOf(await undo()).label).toBe(
+      'Not undone: made the pillar “Night”. Only a manager changes settings. Undo again for what you did before it',
+    );
+    expect(valueOf(await undo()).label).toBe('Undone: caught “Slit lamps”');
     await world.db.run("update people set role = 'manager' where id = $1", [world.work.actorId]);
-    valueOf(await undo());
+    expect(await idOf('pillars', "name = 'Night'")).toBeDefined();
+  });
+
+  it('undoes a verdict by whoever may give one, and what of a settings form has other consequences not at all', async () => {
+    const { id } = await world.makePost('pithline');
+    await world.db.run('update brands set asks_sign_off = true where id = $1', [world.brandId]);
+    await fresh();
+    await world.db.run("update people set role = 'reviewer' where id = $1", [world.work.actorId]);
+    valueOf(await signPostOff(world.work, id, (await world.post(id)).version));
+    expect(valueOf(await undo()).refused).toEqual([]);
+    expect((await world.post(id)).signOff).toBeNull();
+    valueOf(await redo());
+    expect((await world.post(id)).signOff).toMatchObject({ by: world.work.actorId });
+    await world.db.run("update people set role = 'manager' where id = $1", [world.work.actorId]);
+    const days = { weekStart: 1, daysOff: [] };
+    const work = await seeing('brand', world.brandId);
+    valueOf(await editBrand(work, world.brandId, { name: 'Moor', zone: 'Europe/Berlin', ...days }));
+    expect(valueOf(await undo()).label).toMatch(/^Not undone: changed the brand\. Its time zone or who posts changed/);
+    await world.db.run("update brands set asks_sign_off = false, zone = 'Europe/Lisbon' where id = $1", [
+      world.brandId,
+    ]);
+  });
+
+  it('takes a file from the library only while nothing uses it', async () => {
+    const { id } = await world.makePost('pithline');
+    await fresh();
+    const stored = { ...fileOf(1), sha256: 'c0'.repeat(32) };
+    valueOf(await keepInLibrary(world.work, world.brandId, stored));
+    valueOf(await attachFromLibrary(world.work, id, world.brandId, stored.sha256));
+    await world.db.run("delete from changes where label like 'Added%to “Dome%'", []);
+    expect(valueOf(await undo()).refused).toMatchObject([
+      { message: expect.stringContaining('A post uses this file') },
+    ]);
   });
 
   it('never reaches past what cannot be undone without saying so', async () => {

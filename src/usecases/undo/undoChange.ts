@@ -2,6 +2,7 @@ import type { Result } from '@/core/refusal';
 import {
   addItems,
   followVersions,
+  makeFinal,
   maybeChange,
   maybeNextChange,
   noteUndone,
@@ -10,9 +11,9 @@ import {
 } from '@/data/undo/changes';
 import type { ChangeOutcome } from '@/core/calendar/changeOutcome';
 import { mustMay } from '../rights/mustMay';
-import { doing, refused, type Doing, type Work } from '../useCase';
+import { attempt, doing, refused, type Doing, type Work } from '../useCase';
 import type { Putting } from './subject';
-import { SUBJECTS } from './subjects';
+import { deedsOf, SUBJECTS } from './subjects';
 
 /**
  * Undoes what the same person did: the change named, or the last that was not undone. Only what it changed is put back; what
@@ -20,23 +21,42 @@ import { SUBJECTS } from './subjects';
  */
 export function undoChange(work: Work, brandId: string, changeId: string | null): Promise<Result<ChangeOutcome>> {
   return doing(work, async (act) => {
-    await mustMay(act, 'changePosts', brandId);
+    await mustMay(act, 'look', brandId);
     const change = await (changeId === null
       ? maybeNextChange(act.tx, brandId, act.actorId, 'undo')
       : maybeChange(act.tx, brandId, act.actorId, changeId));
     if (!change) refused({ code: 'nothingToUndo', message: 'There is nothing to undo of what you did here.' });
-    return change.final === null ? put(act, change, 'undo') : tellFinal(act, change, change.final);
+    const why = change.final ?? (await whyNot(act, change));
+    return why === null ? put(act, change, 'undo') : tellFinal(act, change, why);
   });
 }
 
 /** Redoes what the same person undid last, unless they did something else since. */
 export function redoChange(work: Work, brandId: string): Promise<Result<ChangeOutcome>> {
   return doing(work, async (act) => {
-    await mustMay(act, 'changePosts', brandId);
+    await mustMay(act, 'look', brandId);
     const change = await maybeNextChange(act.tx, brandId, act.actorId, 'redo');
     if (!change) refused({ code: 'nothingToRedo', message: 'There is nothing to redo of what you undid here.' });
-    return put(act, change, 'redo');
+    const why = await whyNot(act, change);
+    if (why === null) return put(act, change, 'redo');
+    await makeFinal(act.tx, change.id, why);
+    return {
+      changeId: null,
+      label: `Not redone: ${startedLow(change.label)}. ${why}`,
+      postIds: [],
+      refused: [],
+      notes: [],
+    };
   });
+}
+
+/** Why somebody may not put a change back any more, who could do it when they did it; null where they may. */
+async function whyNot(act: Doing, change: NotedChange): Promise<string | null> {
+  for (const deed of deedsOf(change)) {
+    const allowed = await attempt(() => mustMay(act, deed, change.brandId));
+    if (!allowed.ok) return allowed.refusal.message;
+  }
+  return null;
 }
 
 async function put(act: Doing, change: NotedChange, direction: Direction): Promise<ChangeOutcome> {
@@ -66,12 +86,16 @@ async function put(act: Doing, change: NotedChange, direction: Direction): Promi
 
 function labelOf({ label }: NotedChange, direction: Direction, count: number): string {
   if (count === 0) return direction === 'undo' ? 'Nothing undone' : 'Nothing redone';
-  return `${direction === 'undo' ? 'Undone' : 'Redone'}: ${label[0]!.toLowerCase()}${label.slice(1)}`;
+  return `${direction === 'undo' ? 'Undone' : 'Redone'}: ${startedLow(label)}`;
 }
+
+/** A label as it goes on within a sentence. */
+const startedLow = (label: string): string => `${label[0]!.toLowerCase()}${label.slice(1)}`;
 
 /** Says that a change cannot be undone. It lies in the way no longer: the next time goes on to what was done before it. */
 async function tellFinal(act: Doing, change: NotedChange, why: string): Promise<ChangeOutcome> {
+  await makeFinal(act.tx, change.id, why);
   await noteUndone(act.tx, change.id, act.now);
-  const label = `Not undone: ${change.label[0]!.toLowerCase()}${change.label.slice(1)}. ${why} Undo again for what you did before it`;
+  const label = `Not undone: ${startedLow(change.label)}. ${why} Undo again for what you did before it`;
   return { changeId: null, label, postIds: [], refused: [], notes: [] };
 }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { closePool } from '@/data/pool/pool';
-import { listKnownContents } from '@/data/media/library';
+import { listAllContents, listKnownContents } from '@/data/media/library';
 import { listPictures } from '@/data/media/media';
 import { saidBy } from '@/core/drafts/draft';
 import type { PieceMedium } from '@/data/media/pieceMedia';
@@ -85,7 +85,7 @@ describe('media of a piece', () => {
     expect(gone.body.map(({ fileName }) => fileName)).toEqual(['one.jpg', 'talk.wav']);
   });
 
-  it('are kept as long as the piece has them, and played in stretches', async () => {
+  it('are kept as long as the piece has them or that can be undone, and played in stretches', async () => {
     const { id } = await piece();
     const [sound] = (await adding(id, wav(), 'talk.wav')).body;
     expect([...(await listKnownContents(app.db, [sound!.sha256]))]).toEqual([sound!.sha256]);
@@ -94,7 +94,11 @@ describe('media of a piece', () => {
     await ask(remove, { params: { id, picture: sound!.id }, body: {} });
     // The other test has the same sound.
     await app.db.run('delete from piece_media where sha256 = $1', [sound!.sha256]);
+    expect((await listKnownContents(app.db, [sound!.sha256])).size).toBe(1);
+    expect(await listAllContents(app.db)).toContain(sound!.sha256);
+    await app.db.run('delete from changes', []);
     expect((await listKnownContents(app.db, [sound!.sha256])).size).toBe(0);
+    expect(await listAllContents(app.db)).not.toContain(sound!.sha256);
   });
 
   it('refuse what is none, and whoever may not', async () => {

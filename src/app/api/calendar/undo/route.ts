@@ -13,7 +13,7 @@ const schema = fields({
 });
 
 /** Undoes something this person did, the change named or the last; or redoes what they undid last. */
-export const POST = door('changePosts', async (request, _context, { app, work }) => {
+export const POST = door('look', async (request, _context, { app, work }) => {
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { brandId, changeId, direction } = body.value;
