@@ -1,3 +1,4 @@
+import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import { addDays } from '@/core/time/days';
 import { STAGES } from '@/core/stages/stages';
 import type { Slip } from '@/core/calendar/slip';
@@ -11,6 +12,7 @@ export const CHANNELS = Array.from({ length: 12 }, (_, index) => ({
   name: `Channel ${index + 1}`,
   callSign: `C${String.fromCharCode(65 + index)}`,
   color: ['#2E7D50', '#6B7A2A', '#7A3B69', '#B4531F', '#3B6E7A', '#4A4E8C'][index % 6]!,
+  sheet: SHIPPED_RULE_SHEETS[index % SHIPPED_RULE_SHEETS.length]!,
 }));
 
 /** The same made-up posts for all that are compared: spread over `days` days from the first, without pictures. */

@@ -1,5 +1,14 @@
 import type { Part, Words } from '../captions/compose';
-import { NOTE_FIELDS, ofEachText, postText, WRITTEN_FIELDS, type NoteField, type WrittenField } from './texts';
+import { fieldRule, type Format, type RuleSheet } from '../rulesheets/types';
+import {
+  NOTE_FIELDS,
+  ofEachText,
+  postText,
+  WRITTEN_FIELDS,
+  type NoteField,
+  type TextFieldName,
+  type WrittenField,
+} from './texts';
 
 export { WRITTEN_FIELDS, type WrittenField } from './texts';
 
@@ -9,6 +18,14 @@ export type WrittenWords = Record<WrittenField, string> & { parts: readonly Part
 /** The notes that posts of a format are made from. */
 export const notesOf = (format: string): readonly NoteField[] =>
   NOTE_FIELDS.filter((name) => postText(name).formats?.includes(format));
+
+/** Whether a post of a format has a text on a network: that it is sent there, or what such posts are made from. */
+export function isTextOf(name: WrittenField, sheet: RuleSheet, format: Format): boolean {
+  const { use } = postText(name);
+  if (use === 'note') return notesOf(format).includes(name as NoteField);
+  if (use === 'sent') return fieldRule(sheet, name as TextFieldName) !== undefined;
+  return name !== 'hashtags' || sheet.hashtagLimit !== 0;
+}
 
 /** What people read for each text, where a rule sheet calls it nothing else. */
 export const WRITTEN_LABELS: Record<WrittenField, string> = ofEachText(({ label }) => label);

@@ -40,6 +40,7 @@ export function Arrangement({
   campaigns,
   onQuery,
   onChange,
+  onWritten,
 }: {
   asked: { arrangement: ViewName; date: LocalDate; weeks: 1 | 2 };
   today: LocalDate;
@@ -57,6 +58,8 @@ export function Arrangement({
   campaigns: Shell['campaigns'];
   onQuery: ChangeQuery;
   onChange: (slips: readonly Slip[], change: Change) => void;
+  /** Told of a post as it is after a text of it was written. */
+  onWritten: (slip: Slip) => void;
 }) {
   const folded = useMemo(() => new Set((fold ?? '').split(',').filter(Boolean)), [fold]);
   switch (asked.arrangement) {
@@ -111,7 +114,9 @@ export function Arrangement({
           onPeriod={(period: ListPeriod) => void onQuery({ period: period === 'around' ? null : period })}
           onSort={(sort) => void onQuery({ sort: sort === 'date' ? null : sort }, { shallow: true })}
           onGroup={(group: Grouping) => void onQuery({ group: group === 'day' ? null : group }, { shallow: true })}
+          onShape={(part, shape) => void onQuery({ [part]: shape }, { shallow: true, history: 'replace' })}
           onChange={onChange}
+          onWritten={onWritten}
         />
       );
   }

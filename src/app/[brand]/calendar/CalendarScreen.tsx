@@ -229,7 +229,7 @@ export function CalendarScreen({
   const present = useRef(slips);
   useEffect(() => void (present.current = slips), [slips]);
   const { put, readAnew } = changes;
-  const changedOnSheet = useCallback(
+  const changedInWords = useCallback(
     (slip: Slip) => {
       put(slip);
       const before = present.current.find(({ id }) => id === slip.id);
@@ -301,6 +301,7 @@ export function CalendarScreen({
                     campaigns={campaigns}
                     onQuery={setQuery}
                     onChange={changes.change}
+                    onWritten={changedInWords}
                   />
                   <p className="print-foot">
                     {brandsShown
@@ -337,7 +338,7 @@ export function CalendarScreen({
                   postId={openId}
                   initial={openSheet?.id === openId ? openSheet : null}
                   slipVersion={slips.find((slip) => slip.id === openId)?.version ?? null}
-                  onChanged={changedOnSheet}
+                  onChanged={changedInWords}
                   onGone={changes.remove}
                   onMove={(post) => setMoving({ ...post, brandId: openBrand.brand.id })}
                   onOpen={open}

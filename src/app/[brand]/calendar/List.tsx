@@ -11,13 +11,16 @@ import type { LocalDate } from '@/core/time/plan';
 import { spokenDate } from '@/ui/format';
 import { useIsNarrow } from '@/ui/useIsNarrow';
 import { usePrinting } from '@/ui/usePrinting';
+import { WRITTEN_FIELDS } from '@/core/posts/written';
 import { LIST_COLUMNS } from './listColumns';
+import { RowTextsProvider, useTextsInSight } from './rowTexts';
 import { MARKS, useMarks, useTimetable } from './timetable';
 import { useListTable, type ListRow } from './useListTable';
 import type { Column } from './view';
 import { WordButton } from '@/ui/WordButton';
 
-const ROW_PX = 34;
+/** Heights of a row in pixels: of one line, and with room for several. */
+const ROW_PX = { low: 34, tall: 112 } as const;
 const GROUPING_LABELS: Record<Grouping, string> = {
   none: 'nothing',
   day: 'day',
@@ -38,7 +41,9 @@ export const List = memo(function List({
   onPeriod,
   onSort,
   onGroup,
+  onShape,
   onChange,
+  onWritten,
 }: {
   slips: readonly Slip[];
   pieceTitles: Readonly<Record<string, string>>;
@@ -49,7 +54,11 @@ export const List = memo(function List({
   onPeriod: (period: ListPeriod) => void;
   onSort: (sort: string) => void;
   onGroup: (group: Grouping) => void;
+  /** Gives rows or columns of texts more room, or with null less. */
+  onShape: (part: 'rows' | 'texts', shape: string | null) => void;
   onChange: (slips: readonly Slip[], change: Change) => void;
+  /** Told of a post as it is after a text of it was written. */
+  onWritten: (slip: Slip) => void;
 }) {
   const { look, channels, ownerName, pillarName } = useTimetable();
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
@@ -69,7 +78,10 @@ export const List = memo(function List({
   const isNarrow = useIsNarrow();
   const isShown = (name: Column) => !isNarrow || LIST_COLUMNS[name].narrow !== undefined;
   const columns = headers.map(({ column }) => column.id as Column).filter(isShown);
-  const widthOf = (name: Column) => (isNarrow ? LIST_COLUMNS[name].narrow : LIST_COLUMNS[name].width);
+  const widthOf = (name: Column) => {
+    const { narrow, width, wide } = LIST_COLUMNS[name];
+    return isNarrow ? narrow : look.wide ? (wide ?? width) : width;
+  };
   const template = columns.map(widthOf).join(' ');
   const key = columns.join(' ');
   const shown = useMemo(() => key.split(' ') as Column[], [key]);
@@ -126,6 +138,12 @@ export const List = memo(function List({
             {folded.size > 0 ? 'Unfold all' : 'Fold all'}
           </WordButton>
         )}
+        <WordButton aria-pressed={look.tall} onClick={() => onShape('rows', look.tall ? null : 'tall')}>
+          Tall rows
+        </WordButton>
+        <WordButton aria-pressed={look.wide} onClick={() => onShape('texts', look.wide ? null : 'wide')}>
+          Wide columns
+        </WordButton>
         {isCut && <span className="attention">Only the first 10,000 posts are listed: filter to see others.</span>}
       </div>
       <div
@@ -169,8 +187,10 @@ export const List = memo(function List({
           scroller={scroller}
           date={date}
           campaignName={campaignName}
+          pieceTitle={names.piece}
           onFold={fold}
           onChange={onChange}
+          onWritten={onWritten}
         />
         {rows.length === 0 && <p className="soft empty">No post matches. Remove a filter, or go to another month.</p>}
       </div>
@@ -186,8 +206,10 @@ const ListRows = memo(function ListRows({
   scroller,
   date,
   campaignName,
+  pieceTitle,
   onFold,
   onChange,
+  onWritten,
 }: {
   rows: readonly ListRow[];
   columns: readonly Column[];
@@ -195,18 +217,22 @@ const ListRows = memo(function ListRows({
   scroller: HTMLDivElement | null;
   date: LocalDate;
   campaignName: (id: string) => string;
+  pieceTitle: (id: string) => string;
   onFold: (group: string) => void;
   onChange: (slips: readonly Slip[], change: Change) => void;
+  onWritten: (slip: Slip) => void;
 }) {
   const { look } = useTimetable();
   const marksOf = useMarks();
+  const heightOf = (row: ListRow) => (look.tall && row.kind === 'post' ? ROW_PX.tall : ROW_PX.low);
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller,
-    estimateSize: () => ROW_PX,
+    estimateSize: (index) => heightOf(rows[index]!),
     overscan: 6,
     getItemKey: (index) => keyOf(rows[index]!),
   });
+  useEffect(() => virtual.measure(), [virtual, look.tall]);
   const startsAt = useRef<string | null>(null);
   useEffect(() => {
     // Sorted by date, the list opens on the day asked for: what is before is a scroll away.
@@ -220,37 +246,50 @@ const ListRows = memo(function ListRows({
   // On paper there is no scrolling: every row is drawn.
   const isPrinting = usePrinting();
   const drawn = isPrinting
-    ? rows.map((row, index) => ({ index, key: keyOf(row), start: index * ROW_PX }))
+    ? rows.map((row, index) => ({ index, key: keyOf(row), start: index * heightOf(row) }))
     : virtual.getVirtualItems();
+  const inSight = drawn.flatMap(({ index }) => {
+    const row = rows[index]!;
+    return row.kind === 'post' ? [row.slip] : [];
+  });
+  const texts = useTextsInSight(
+    inSight,
+    WRITTEN_FIELDS.filter((field) => columns.includes(field)),
+  );
   return (
-    <div role="rowgroup" className="list-drawn" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-      {drawn.map((item) => {
-        const row = rows[item.index]!;
-        const style = { transform: `translateY(${item.start}px)`, height: ROW_PX };
-        if (row.kind === 'group')
+    <RowTextsProvider value={texts}>
+      <div role="rowgroup" className="list-drawn" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+        {drawn.map((item) => {
+          const row = rows[item.index]!;
+          const style = { transform: `translateY(${item.start}px)`, height: heightOf(row) };
+          if (row.kind === 'group')
+            return (
+              <div key={item.key} role="row" className="list-group" style={style}>
+                <span role="cell">
+                  <button type="button" onClick={() => onFold(row.key)} aria-expanded={!row.folded}>
+                    {row.folded ? '+' : '–'} {row.label} <span className="figures soft">{row.count}</span>
+                  </button>
+                </span>
+              </div>
+            );
           return (
-            <div key={item.key} role="row" className="list-group" style={style}>
-              <span role="cell">
-                <button type="button" onClick={() => onFold(row.key)} aria-expanded={!row.folded}>
-                  {row.folded ? '+' : '–'} {row.label} <span className="figures soft">{row.count}</span>
-                </button>
-              </span>
-            </div>
+            <ListPost
+              key={item.key}
+              slip={row.slip}
+              marks={marksOf(row.slip.id)}
+              columns={columns}
+              template={template}
+              top={item.start}
+              height={heightOf(row)}
+              campaignName={campaignName}
+              pieceTitle={pieceTitle}
+              onChange={onChange}
+              onWritten={onWritten}
+            />
           );
-        return (
-          <ListPost
-            key={item.key}
-            slip={row.slip}
-            marks={marksOf(row.slip.id)}
-            columns={columns}
-            template={template}
-            top={item.start}
-            campaignName={campaignName}
-            onChange={onChange}
-          />
-        );
-      })}
-    </div>
+        })}
+      </div>
+    </RowTextsProvider>
   );
 });
 
@@ -266,8 +305,11 @@ const ListPost = memo(function ListPost({
   columns,
   template,
   top,
+  height,
   campaignName,
+  pieceTitle,
   onChange,
+  onWritten,
 }: {
   slip: Slip;
   marks: number;
@@ -275,15 +317,21 @@ const ListPost = memo(function ListPost({
   template: string;
   /** Pixels from the top of all rows. */
   top: number;
+  /** In pixels. */
+  height: number;
   campaignName: (id: string) => string;
+  pieceTitle: (id: string) => string;
   onChange: (slips: readonly Slip[], change: Change) => void;
+  onWritten: (slip: Slip) => void;
 }) {
   const mayChange = useMay()('changePosts');
   const [isInUse, setIsInUse] = useState(false);
   const isOpen = (marks & MARKS.open) > 0;
-  const cell = { slip, isOut: slip.stage === 'published' || !mayChange, isInUse, isOpen, campaignName, onChange };
+  const isOut = slip.stage === 'published' || !mayChange;
+  const cell = { slip, isOut, isInUse, isOpen, campaignName, pieceTitle, onChange, onWritten };
   const classes = [
     'list-row',
+    height > ROW_PX.low ? 'is-tall' : '',
     isOpen ? 'is-open' : '',
     (marks & MARKS.picked) > 0 ? 'is-picked' : '',
     (marks & MARKS.unsaved) > 0 ? 'is-unsaved' : '',
@@ -292,7 +340,7 @@ const ListPost = memo(function ListPost({
     <div
       role="row"
       className={classes.filter(Boolean).join(' ')}
-      style={{ transform: `translateY(${top}px)`, height: ROW_PX, gridTemplateColumns: template }}
+      style={{ transform: `translateY(${top}px)`, height, gridTemplateColumns: template }}
       onPointerEnter={() => setIsInUse(true)}
       onPointerLeave={({ currentTarget }) => {
         if (!currentTarget.contains(document.activeElement)) setIsInUse(false);

@@ -1,9 +1,11 @@
 'use client';
 
+import Link from 'next/link';
 import { useState, type ReactNode } from 'react';
 import type { Change } from '@/core/calendar/change';
 import type { Sort } from '@/core/calendar/list';
 import type { Slip } from '@/core/calendar/slip';
+import { ofEachText } from '@/core/posts/texts';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { STAGES, STAGE_LABELS, type Stage } from '@/core/stages/stages';
 import { CallSign } from '@/ui/CallSign';
@@ -12,6 +14,8 @@ import { InPlace } from '@/ui/InPlace';
 import { Notches } from '@/ui/Notches';
 import { Progress } from '@/ui/Progress';
 import { LIFT_HELP_ID } from './Carrier';
+import { useShell } from '@/ui/shell';
+import { TextCell } from './TextCell';
 import { useTimetable } from './timetable';
 import type { Column } from './view';
 import { WordButton } from '@/ui/WordButton';
@@ -25,12 +29,17 @@ interface CellProps {
   isInUse: boolean;
   isOpen: boolean;
   campaignName: (id: string) => string;
+  pieceTitle: (id: string) => string;
   onChange: (slips: readonly Slip[], change: Change) => void;
+  /** Told of a post as it is after a text of it was written. */
+  onWritten: (slip: Slip) => void;
 }
 
 interface ListColumn {
   /** Its track of the grid. */
   width: string;
+  /** The same where texts have more room. */
+  wide?: string;
   /** The same on a narrow screen; a column without is left out there. */
   narrow?: string;
   /** What its head says there, where its label has no room. */
@@ -56,7 +65,33 @@ export const LIST_COLUMNS: Record<Column, ListColumn> = {
   },
   prep: { width: '72px', Cell: ({ slip }) => <Progress progress={slip.progress} /> },
   missing: { width: '96px', Cell: ({ slip }) => <span className="slip-missing">{slip.missing}</span> },
+  piece: { width: '160px', wide: '280px', Cell: PieceCell },
+  picture: { width: '64px', Cell: PictureCell },
+  ...ofEachText((_text, field): ListColumn => ({
+    width: '220px',
+    wide: '440px',
+    Cell: ({ slip, isOut, isInUse, onWritten }) => (
+      <TextCell slip={slip} field={field} isOut={isOut} isInUse={isInUse} onWritten={onWritten} />
+    ),
+  })),
 };
+
+function PieceCell({ slip, pieceTitle }: CellProps) {
+  const { brand } = useShell();
+  const title = pieceTitle(slip.pieceId);
+  if (slip.brandId !== brand.id) return title;
+  return (
+    <Link dir="auto" href={`/${brand.slug}/pieces/${slip.pieceId}`} prefetch={false}>
+      {title}
+    </Link>
+  );
+}
+
+function PictureCell({ slip }: CellProps) {
+  if (!slip.thumb) return null;
+  // A plain img: the file is a ready-made thumbnail of a few kilobytes.
+  return <img className="list-picture" src={`/api/media/${slip.thumb}?size=thumb`} alt="" loading="lazy" />;
+}
 
 function DateCell({ slip, isOut, onChange }: CellProps) {
   return (

@@ -2,6 +2,7 @@
 
 import { createContext, useContext } from 'react';
 import type { Slip } from '@/core/calendar/slip';
+import type { RuleSheet } from '@/core/rulesheets/types';
 import type { LocalDate } from '@/core/time/plan';
 import type { Look } from './view';
 
@@ -12,6 +13,7 @@ export interface ShownChannel {
   name: string;
   callSign: string;
   color: string;
+  sheet: RuleSheet;
 }
 
 /** What every slip and cell of the calendar needs to know to draw itself. */

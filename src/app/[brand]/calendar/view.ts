@@ -1,5 +1,6 @@
 import { FILTER_PARAMETERS } from '@/core/calendar/filter';
 import { LIST_PERIODS, type ListPeriod } from '@/core/calendar/listPeriod';
+import { WRITTEN_FIELDS, WRITTEN_LABELS } from '@/core/posts/written';
 import { GROUPINGS, SORTS, type Grouping, type Sort } from '@/core/calendar/list';
 
 /** The ways the calendar arranges the same posts, in the order of their keys 1 to 5. */
@@ -52,6 +53,9 @@ export const COLUMNS = [
   { name: 'campaign', label: 'Campaign' },
   { name: 'prep', label: 'Prep' },
   { name: 'missing', label: 'Missing' },
+  { name: 'piece', label: 'Piece' },
+  { name: 'picture', label: 'First picture' },
+  ...WRITTEN_FIELDS.map((name) => ({ name, label: WRITTEN_LABELS[name] })),
 ] as const;
 export type Column = (typeof COLUMNS)[number]['name'];
 export const USUAL_COLUMNS: readonly Column[] = [
@@ -81,6 +85,10 @@ export interface Look {
   /** How long a time the list shows. */
   period: ListPeriod;
   columns: ReadonlySet<Column>;
+  /** Rows of the list with room for several lines. */
+  tall: boolean;
+  /** Columns of texts with more room. */
+  wide: boolean;
   density: Density;
 }
 
@@ -98,6 +106,8 @@ export const KEPT_PARAMETERS: readonly string[] = [
   'sort',
   'group',
   'columns',
+  'rows',
+  'texts',
   'period',
   'density',
 ];
@@ -126,6 +136,8 @@ export function readLook(get: (name: string) => string | null): Look {
     descending: sort.startsWith('-'),
     group: among(get('group'), GROUPINGS, 'day'),
     period: among(get('period'), LIST_PERIODS, 'around'),
+    tall: get('rows') === 'tall',
+    wide: get('texts') === 'wide',
     density: among(get('density'), DENSITIES, 'room'),
     columns: list(
       'columns',

@@ -13,6 +13,7 @@ import { POST as move } from './[id]/move/route';
 import { GET as read, PATCH as edit } from './[id]/route';
 import { PATCH as orderSteps, POST as addStep } from './[id]/steps/route';
 import { GET as versions } from './[id]/versions/route';
+import { POST as listTexts } from './texts/route';
 
 /** What a change of a post is answered with. */
 interface Changed {
@@ -112,6 +113,39 @@ describe('a post', () => {
     app.actAs(personId);
     const { status } = await ask(edit, { params: params(), body: { version: post.version, caption: 'x' } });
     expect(status).toBe(401);
+  });
+});
+
+describe('the texts of posts', () => {
+  const asked = (body: object) =>
+    ask<{ posts: { id: string; version: number; texts: Record<string, string>; cut: string[] }[] }>(listTexts, {
+      body,
+    });
+
+  it('are read for a list, the long ones cut', async () => {
+    const long = 'Stars. '.repeat(400);
+    await ask(edit, { params: params(), body: { version: post.version, caption: long, script: 'Look up.' } });
+    const { body } = await asked({ ids: [post.id, NOBODY], fields: ['caption', 'script'] });
+    expect(body.posts).toEqual([
+      {
+        ...{ id: post.id, version: (await app.post(post.id)).version, cut: ['caption'] },
+        texts: { caption: long.slice(0, 2_000), script: 'Look up.' },
+      },
+    ]);
+  });
+
+  it('are those of one’s own brands', async () => {
+    await app.db.run('delete from brand_people where person_id = $1', [app.work.actorId]);
+    expect((await asked({ ids: [post.id], fields: ['caption'] })).body.posts).toEqual([]);
+  });
+
+  it.each([
+    [{ ids: ['x'], fields: ['caption'] }],
+    [{ ids: [], fields: ['password'] }],
+    [{ ids: Array.from({ length: 201 }, () => NOBODY), fields: ['caption'] }],
+    [{ fields: ['caption'] }],
+  ])('are refused where they are asked for wrongly', async (body) => {
+    expect((await asked(body)).status).toBe(422);
   });
 });
 

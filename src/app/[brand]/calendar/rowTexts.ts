@@ -1,0 +1,69 @@
+'use client';
+
+import { createContext, useContext, useEffect, useMemo, useSyncExternalStore } from 'react';
+import type { WrittenField } from '@/core/posts/written';
+import type { Slip } from '@/core/calendar/slip';
+import { call } from '@/ui/api';
+import type { PostTexts } from '@/usecases/posts/listTexts';
+
+/** How long rows have to stand before their texts are asked for, in milliseconds: while one scrolls, nothing is. */
+const STANDS_MS = 120;
+
+/** The texts of rows that were in sight, by post. */
+export class RowTexts {
+  private readonly known = new Map<string, PostTexts>();
+  private readonly listeners = new Set<() => void>();
+
+  readonly subscribe = (listener: () => void) => {
+    this.listeners.add(listener);
+    return () => void this.listeners.delete(listener);
+  };
+  readonly of = (id: string): PostTexts | undefined => this.known.get(id);
+  /** Those of these posts whose texts are not known as they are now. */
+  lacking(slips: readonly Slip[]): string[] {
+    return slips.flatMap(({ id, version }) => ((this.known.get(id)?.version ?? -1) < version ? [id] : []));
+  }
+  learn(posts: readonly PostTexts[]): void {
+    for (const post of posts) this.known.set(post.id, post);
+    for (const told of this.listeners) told();
+  }
+}
+
+const Context = createContext(new RowTexts());
+export const RowTextsProvider = Context.Provider;
+
+/** What is known of the texts of a post; nothing while it is asked for. */
+export function useRowTexts(id: string): PostTexts | undefined {
+  const texts = useContext(Context);
+  return useSyncExternalStore(
+    texts.subscribe,
+    () => texts.of(id),
+    () => undefined,
+  );
+}
+
+/** What learns of texts that were written here. */
+export const useLearnTexts = () => useContext(Context);
+
+/** Reads the texts that the columns of a list want, of the rows in sight. */
+export function useTextsInSight(inSight: readonly Slip[], fields: readonly WrittenField[]): RowTexts {
+  const wanted = fields.join(' ');
+  // Other columns want other texts.
+  const texts = useMemo(() => new RowTexts(), [wanted]); // eslint-disable-line react-hooks/exhaustive-deps
+  const key = inSight.map(({ id, version }) => `${id} ${version}`).join();
+  useEffect(() => {
+    if (wanted === '') return;
+    const timer = setTimeout(async () => {
+      const ids = texts.lacking(inSight);
+      if (ids.length === 0) return;
+      const answer = await call<{ posts: PostTexts[] }>('POST', '/api/posts/texts', {
+        ids: ids.slice(0, 200),
+        fields: wanted.split(' '),
+      });
+      if (answer.kind === 'done') texts.learn(answer.value.posts);
+    }, STANDS_MS);
+    return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says which rows, and how new
+  }, [texts, wanted, key]);
+  return texts;
+}
