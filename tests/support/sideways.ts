@@ -11,7 +11,7 @@ export const sideways = (page: Page): Promise<number> =>
   });
 
 /** Widths a page is looked at: a phone, a tablet, a desk. */
-const WIDTHS = [390, 768, 1280];
+const WIDTHS = [360, 768, 1280];
 
 /** Expects that what is loaded at a phone’s width needs no scrolling sideways at any width, and leaves it at a desk’s. */
 export async function expectNoneSideways(page: Page, place: string): Promise<void> {

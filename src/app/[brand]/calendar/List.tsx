@@ -1,7 +1,7 @@
 'use client';
 
 import { useMay } from '@/ui/shell';
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, type CSSProperties, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Change } from '@/core/calendar/change';
 import { LIST_PERIOD_LABELS, LIST_PERIODS, type ListPeriod } from '@/core/calendar/listPeriod';
@@ -82,7 +82,8 @@ export const List = memo(function List({
     const { narrow, width, wide } = LIST_COLUMNS[name];
     return isNarrow ? narrow : look.wide ? (wide ?? width) : width;
   };
-  const template = columns.map(widthOf).join(' ');
+  const widths = columns.map((name) => widthOf(name)!);
+  const template = widths.join(' ');
   const key = columns.join(' ');
   const shown = useMemo(() => key.split(' ') as Column[], [key]);
 
@@ -153,6 +154,7 @@ export const List = memo(function List({
         aria-label="Posts"
         aria-rowcount={rows.length + 1}
         tabIndex={0}
+        style={{ '--least-width': leastWidth(widths) } as CSSProperties}
       >
         <div className="list-row list-head" role="row" style={{ gridTemplateColumns: template }}>
           {headers
@@ -197,6 +199,12 @@ export const List = memo(function List({
     </div>
   );
 });
+
+/** How wide rows of such columns are at least: below that they scroll sideways. */
+const leastWidth = (widths: readonly string[]): string => {
+  const tracks = widths.reduce((sum, width) => sum + parseInt(/\d+/.exec(width)![0], 10), 0);
+  return `calc(${tracks}px + ${widths.length - 1} * var(--space-4) + 2 * var(--space-5))`;
+};
 
 /** The rows in sight. While one scrolls, only this is drawn anew, and of it only what comes into sight. */
 const ListRows = memo(function ListRows({

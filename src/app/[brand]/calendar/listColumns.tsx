@@ -54,7 +54,7 @@ export const LIST_COLUMNS: Record<Column, ListColumn> = {
   date: { width: '92px', narrow: '78px', sort: 'date', Cell: DateCell },
   time: { width: '64px', narrow: '42px', Cell: TimeCell },
   channel: { width: '108px', narrow: '22px', short: 'Ch.', sort: 'channel', Cell: ChannelCell },
-  title: { width: 'minmax(180px, 1fr)', narrow: 'minmax(0, 1fr)', sort: 'title', Cell: TitleCell },
+  title: { width: 'minmax(180px, 1fr)', narrow: 'minmax(96px, 1fr)', sort: 'title', Cell: TitleCell },
   format: { width: '84px', sort: 'format', Cell: ({ slip }) => FORMAT_LABELS[slip.format] },
   stage: { width: '130px', narrow: '30px', short: 'St.', sort: 'stage', Cell: StageCell },
   owner: { width: '64px', sort: 'owner', Cell: OwnerCell },
@@ -66,10 +66,9 @@ export const LIST_COLUMNS: Record<Column, ListColumn> = {
   prep: { width: '72px', Cell: ({ slip }) => <Progress progress={slip.progress} /> },
   missing: { width: '96px', Cell: ({ slip }) => <span className="slip-missing">{slip.missing}</span> },
   piece: { width: '160px', wide: '280px', Cell: PieceCell },
-  picture: { width: '64px', Cell: PictureCell },
+  picture: { width: '88px', narrow: '56px', short: 'Pic.', Cell: PictureCell },
   ...ofEachText((_text, field): ListColumn => ({
-    width: '220px',
-    wide: '440px',
+    ...{ width: '220px', wide: '440px', narrow: '200px' },
     Cell: ({ slip, isOut, isInUse, onWritten }) => (
       <TextCell slip={slip} field={field} isOut={isOut} isInUse={isInUse} onWritten={onWritten} />
     ),
