@@ -392,6 +392,24 @@ test('lanes of one week and two, and one month print on one page each, with whol
   }
 });
 
+test('any text of a post is a column of the list, written in its row and kept in a saved address', async ({ page }) => {
+  await openCalendar(page, '?as=list&group=none&stage=ready&columns=date,channel,title');
+  await page.getByRole('button', { name: /^Columns/ }).click();
+  await page.getByRole('checkbox', { name: 'Caption' }).check();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Tall rows' }).click();
+  await expect(page).toHaveURL(/columns=[^&]*caption.*rows=tall/);
+  const cell = page.getByRole('button', { name: /^Caption of .*Change$/ }).first();
+  const label = (await cell.getAttribute('aria-label'))!.replace(/: [\s\S]*$/, '');
+  await cell.click();
+  const field = page.getByRole('textbox', { name: label });
+  await field.fill('Written in its row.');
+  await page.keyboard.press('Control+Enter');
+  await expect(field).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('button', { name: `${label}: Written in its row.. Change` })).toBeVisible();
+});
+
 test('the list prints all its rows, one below the other', async ({ page }) => {
   await openCalendar(page, '?as=list&period=month&group=none');
   const count = Number((await page.locator('.place-head .soft').first().textContent())!.split(' ')[0]);
