@@ -42,6 +42,12 @@ export interface ImportGround {
   today: LocalDate;
 }
 
+/** A row that is left out, and why. */
+export interface BadRow {
+  line: number;
+  reason: string;
+}
+
 /** A row that can be brought in. What its file has no column for is absent, and stays as it is on a post that is there. */
 export interface ImportRow extends Partial<Record<WrittenField, string>> {
   line: number;
@@ -49,6 +55,8 @@ export interface ImportRow extends Partial<Record<WrittenField, string>> {
   key: string;
   /** The content of its id column. */
   givenId: string;
+  /** It tells how a post did, known by its id or address, and nothing else: its titles and channel are empty. */
+  isCount?: true;
   pieceTitle: string;
   title: string;
   channelId: string;
@@ -72,7 +80,7 @@ export interface ImportRow extends Partial<Record<WrittenField, string>> {
 export interface ImportPlan {
   mapping: ImportMapping;
   rows: ImportRow[];
-  bad: { line: number; reason: string }[];
+  bad: BadRow[];
   /** Texts that no channel or stage was found for yet. */
   unknownChannels: string[];
   unknownStages: string[];
@@ -116,7 +124,8 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
     asksDateOrder: false,
     pastRows: 0,
   };
-  if (columns.channel === undefined) {
+  const isOfNumbers = tellsNumbersOnly(columns);
+  if (columns.channel === undefined && !isOfNumbers) {
     bad.push({ line: 1, reason: 'no column holds the channel: choose one, every post needs a channel' });
     return plan;
   }
@@ -137,6 +146,13 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
   bad.sort((a, b) => a.line - b.line);
   return plan;
 
+  /** How often a row was known by that so far, this time included. */
+  function timesSeen(known: string): number {
+    const count = (seen.get(known) ?? 0) + 1;
+    seen.set(known, count);
+    return count;
+  }
+
   function isPast(row: ImportRow): boolean {
     return row.date != null && row.date < ground.today;
   }
@@ -148,6 +164,7 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
       return index === undefined ? undefined : restoreCell(cells[index] ?? '');
     };
     const trimmed = (column: Column) => cell(column)?.trim();
+    if (isOfNumbers) return readCountRow();
     const channelText = trimmed('channel') ?? '';
     if (channelText === '') return 'its channel is empty';
     const isMapped = Object.hasOwn(mapping.channels, channelText);
@@ -173,8 +190,7 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
     const problem = readPlan(row) ?? readTexts(row) ?? readNames(row) ?? readOutcome(row);
     if (problem) return problem;
     const known = row.givenId !== '' ? `id ${row.givenId}` : `${row.pieceTitle} · ${row.title} · ${channel.callSign}`;
-    const count = (seen.get(known) ?? 0) + 1;
-    seen.set(known, count);
+    const count = timesSeen(known);
     if (row.givenId !== '' && count > 1) return `the id “${clip(row.givenId)}” stands there twice`;
     row.key = count === 1 ? known : `${known} · ${count}`;
     return row;
@@ -243,6 +259,20 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
       return null;
     }
 
+    function readCountRow(): ImportRow | string {
+      const counts: ImportRow = {
+        ...{ line, key: '', givenId: trimmed('id') ?? '', isCount: true },
+        ...{ pieceTitle: '', title: '', channelId: '' },
+      };
+      const wrong = readOutcome(counts);
+      if (wrong) return wrong;
+      if (!counts.numbers) return 'it tells no number';
+      if (counts.givenId === '' && counts.address === undefined)
+        return 'it has neither the id nor the address of a post';
+      counts.key = counts.givenId !== '' ? `id ${counts.givenId}` : `at ${counts.address}`;
+      return timesSeen(counts.key) > 1 ? 'another row tells numbers of the same post' : counts;
+    }
+
     /** What became of it: where it was published and how it did, or why it was set aside. */
     function readOutcome(into: ImportRow): string | null {
       const address = trimmed('address');
@@ -287,6 +317,12 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
     }
   }
 }
+
+/** Whether a file tells how posts did and nothing else: it has numbers, by which post each is known, and no channel. */
+const tellsNumbersOnly = (columns: ColumnMap): boolean =>
+  columns.channel === undefined &&
+  (columns.id !== undefined || columns.address !== undefined) &&
+  MEASURES.some((measure) => columns[measure] !== undefined);
 
 /** Whether a text is where something was published: on the web, or on one of the made-up networks, which are a part of this Bimlo. */
 const isAddress = (text: string): boolean =>

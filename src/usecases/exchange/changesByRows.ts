@@ -1,4 +1,4 @@
-import type { ImportRow } from '@/core/exchange/planImport';
+import type { BadRow, ImportRow } from '@/core/exchange/planImport';
 import { WRITTEN_FIELDS } from '@/core/posts/texts';
 import type { Refusal } from '@/core/refusal';
 import { mayEdit, mayMoveTo, maySchedule } from '@/core/stages/moves';
@@ -11,7 +11,7 @@ import { factsOf, takePosts, type OpenPost } from '../posts/takePosts';
 import { areTexts } from './compareRows';
 import { checkWrites, type PostWrite } from '../posts/writePosts';
 import { attempt, must, type Doing } from '../useCase';
-import type { BadRow, CheckedRows } from './importRows';
+import type { CheckedRows } from './importRows';
 
 /** Changes of posts as their rows say, each checked for itself. */
 export async function checkChanges(

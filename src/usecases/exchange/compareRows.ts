@@ -1,4 +1,5 @@
-import type { ImportGround, ImportRow } from '@/core/exchange/planImport';
+import { groupBy } from '@/core/group';
+import type { BadRow, ImportGround, ImportRow } from '@/core/exchange/planImport';
 import { WRITTEN_FIELDS } from '@/core/posts/texts';
 import { MEASURES, NOTHING_TOLD, type Counts, type Reading } from '@/core/results/engagement';
 import { localOf } from '@/core/time/plan';
@@ -46,6 +47,8 @@ export interface Compared {
   /** Rows that tell numbers of their post which are not known yet. */
   counted: { row: ImportRow; postId: string; counts: Counts }[];
   same: ImportRow[];
+  /** Rows that tell numbers of no post that is there and published. */
+  lost: BadRow[];
 }
 
 /** Holds the rows of a file against the posts that are there. */
@@ -64,9 +67,13 @@ export async function compareRows(
     db,
     [...present.values()].map((post) => post.id),
   );
-  const compared: Compared = { fresh: [], differing: [], counted: [], same: [] };
+  const compared: Compared = { fresh: [], differing: [], counted: [], same: [], lost: [] };
   for (const row of rows) {
     const post = present.get(row.key);
+    if (row.isCount && post?.stage !== 'published') {
+      compared.lost.push({ line: row.line, reason: whyLost(row, post) });
+      continue;
+    }
     if (!post) {
       compared.fresh.push(row);
       continue;
@@ -75,7 +82,7 @@ export async function compareRows(
     const isCounted = tellsMore(row, known);
     if (isCounted)
       compared.counted.push({ row, postId: post.id, counts: { ...NOTHING_TOLD, ...known, ...row.numbers } });
-    if (differences(row, post, titles[post.pieceId] ?? '').length > 0)
+    if (!row.isCount && differences(row, post, titles[post.pieceId] ?? '').length > 0)
       compared.differing.push({ row, postId: post.id });
     else if (!isCounted) compared.same.push(row);
   }
@@ -149,14 +156,23 @@ function differences(row: ImportRow, post: Post, pieceTitle: string): (Field | '
   return fields;
 }
 
-/** The ids of posts that were published at these addresses, by channel and address. */
+/** The ids of posts that were published at these addresses, by channel and address, and by the address alone. */
 async function idsByAddress(
   db: Queryable,
   brandId: string,
   addresses: readonly string[],
 ): Promise<Map<string, string>> {
   const found = await listPublishedAt(db, brandId, addresses);
-  return new Map(found.map(({ id, channelId, address }) => [`${channelId} ${address}`, id]));
+  const ids = new Map(found.map(({ id, channelId, address }) => [`${channelId} ${address}`, id]));
+  // Without a channel an address says which post is meant where one alone has it.
+  const byAddress = groupBy(found, ({ address }) => address);
+  for (const [address, posts] of byAddress) if (posts.length === 1) ids.set(` ${address}`, posts[0]!.id);
+  return ids;
+}
+
+function whyLost({ address, givenId }: ImportRow, post: Post | undefined): string {
+  if (post) return `“${post.title}” is not published, so nobody can have seen it`;
+  return address === undefined ? `no post has the id “${givenId}”` : `no one post was published at “${address}”`;
 }
 
 /** Whether these are the texts of those parts. */

@@ -154,6 +154,46 @@ describe('bringing a file in', () => {
       expect(told).toMatchObject({ reach: 12_400, likes: 350, saves: 41 });
     });
 
+    it('takes a file of numbers alone, by address or id, and lists what finds no post', async () => {
+      valueOf(await bring(past(`${OUT},12400,310,`)));
+      const [post] = await posts();
+      const draft = await world.makePost('pithline');
+      const rows = [
+        'post url,views,Reactions',
+        'https://p.example/1,"20,500",360',
+        'https://p.example/2,90,4',
+        'https://p.example/1,1,1',
+        ',5,5',
+        'https://p.example/3,,',
+      ];
+      const numbers = rows.join('\n');
+      const bad = [
+        { line: 3, reason: 'no one post was published at “https://p.example/2”' },
+        { line: 4, reason: 'another row tells numbers of the same post' },
+        { line: 5, reason: 'it has neither the id nor the address of a post' },
+        { line: 6, reason: 'it tells no number' },
+      ];
+      expect(await preview(numbers, null, 'numbers.csv')).toMatchObject({ fresh: 0, changed: 1, same: 0, bad });
+      world.goTo('2026-11-24T09:00:00.000Z');
+      expect(valueOf(await bring(numbers, {}, 'good', 'numbers.csv'))).toMatchObject({ made: 0, changed: 1, bad });
+      const told = (await latestReadings(world.db, [post!.id])).get(post!.id);
+      expect(told).toMatchObject({ reach: 12_400, views: 20_500, likes: 360 });
+      expect(await preview(numbers, null, 'numbers.csv')).toMatchObject({ fresh: 0, changed: 0, same: 1 });
+      const byId = `id,reach\n${post!.id},13000\n${draft.id},7\n`;
+      expect(valueOf(await bring(byId, {}, 'good', 'ids.csv'))).toMatchObject({
+        ...{ made: 0, changed: 1 },
+        bad: [{ line: 3, reason: '“Dome night” is not published, so nobody can have seen it' }],
+      });
+      expect(codeOf(await bring(byId, {}, 'whole', 'ids.csv'))).toBe('badRows');
+      expect((await latestReadings(world.db, [post!.id])).get(post!.id)).toMatchObject({ reach: 13_000 });
+    });
+
+    it('says which post is meant by an address only where one alone has it', async () => {
+      valueOf(await bring(past(`${OUT},1,1,\n${OUT.replace('PL', 'GR').replace('Rings seen', 'Moons')},2,2,`)));
+      expect((await preview('post url,reach\nhttps://p.example/1,9', null, 'numbers.csv')).bad).toHaveLength(1);
+      expect(await preview(past(`${OUT},9,,`), null, 'numbers.csv')).toMatchObject({ changed: 1, bad: [] });
+    });
+
     it.each([
       ['a number that is none', `${OUT},many,310,`, 'not a number of reach'],
       ['an address that is none', OUT.replace('https://p.example/1', 'somewhere') + ',,,', 'is no address'],

@@ -1,5 +1,5 @@
 import type { CsvTable } from '@/core/exchange/csvText';
-import { planImport, type ImportMapping, type ImportPlan } from '@/core/exchange/planImport';
+import { planImport, type ImportMapping, type ImportPlan, type BadRow } from '@/core/exchange/planImport';
 import type { Refusal, Result } from '@/core/refusal';
 import { counted } from '@/core/words';
 import type { Brand } from '@/data/brands/brands';
@@ -9,7 +9,7 @@ import { noteExchange } from './noteExchange';
 import { mustMay } from '../rights/mustMay';
 import { doing, refused, type Doing, type Work } from '../useCase';
 import { groundOf, headerKey, sourceOf } from './compareRows';
-import { checkRows, writeRows, type BadRow, type ImportOutcome, type ImportPlace } from './importRows';
+import { checkRows, writeRows, type ImportOutcome, type ImportPlace } from './importRows';
 
 /** What may come: only the good rows, or the whole file or nothing. */
 export type ImportExtent = 'whole' | 'good';

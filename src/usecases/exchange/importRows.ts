@@ -1,4 +1,4 @@
-import type { ImportMapping, ImportRow } from '@/core/exchange/planImport';
+import type { BadRow, ImportMapping, ImportRow } from '@/core/exchange/planImport';
 import { noteImported, type UndoOfImport } from './noteImported';
 import { outcomeWords } from '@/core/posts/outcome';
 import type { Brand } from '@/data/brands/brands';
@@ -11,12 +11,6 @@ import type { Doing } from '../useCase';
 import { checkChanges } from './changesByRows';
 import { compareRows, type Compared } from './compareRows';
 import { checkNew, makePosts } from './postsOfRows';
-
-/** A row that is left out, and why. */
-export interface BadRow {
-  line: number;
-  reason: string;
-}
 
 /** Something to know of a row. */
 export interface RowNote {
@@ -54,10 +48,10 @@ export interface CheckedRows {
 
 /** Checks rows against what is there and what must hold, and writes nothing. */
 export async function checkRows(act: Doing, place: ImportPlace, rows: readonly ImportRow[]): Promise<CheckedRows> {
-  const { fresh, differing, counted, same } = await compareRows(act.tx, place.brand, place.source, rows);
+  const { fresh, differing, counted, same, lost } = await compareRows(act.tx, place.brand, place.source, rows);
   const { good, bad } = checkNew(place.channels, fresh);
   const changed = await checkChanges(act, place.channels, differing);
-  return { fresh: good, changes: changed.changes, counted, same: same.length, bad: [...bad, ...changed.bad] };
+  return { fresh: good, changes: changed.changes, counted, same: same.length, bad: [...lost, ...bad, ...changed.bad] };
 }
 
 /** Brings in rows that were checked in the same transaction: a bounded number of statements, however many they are. */

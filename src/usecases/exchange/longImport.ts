@@ -1,5 +1,5 @@
 import { accept, type Refusal, type Result } from '@/core/refusal';
-import type { ImportRow } from '@/core/exchange/planImport';
+import type { BadRow, ImportRow } from '@/core/exchange/planImport';
 import { counted } from '@/core/words';
 import { oneBrand } from '@/data/brands/brands';
 import { listChannelsOf } from '@/data/brands/channels';
@@ -19,7 +19,7 @@ import { mustMay } from '../rights/mustMay';
 import { ofBrand } from '../rights/readFor';
 import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
 import { inLines, keepMapping, mustBeGood, placeOf, planFile, type ImportFile } from './importPosts';
-import { checkRows, writeRows, type BadRow, type ImportOutcome } from './importRows';
+import { checkRows, writeRows, type ImportOutcome } from './importRows';
 
 /** A long import with what came of it so far. */
 export type RunningImport = LongImport<ImportOutcome>;

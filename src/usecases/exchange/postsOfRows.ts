@@ -1,5 +1,5 @@
 import { formatOn } from '@/core/calendar/drop';
-import type { ImportMapping, ImportRow } from '@/core/exchange/planImport';
+import type { BadRow, ImportMapping, ImportRow } from '@/core/exchange/planImport';
 import { blocksOf } from '@/core/posts/readiness';
 import { readWords } from '@/core/posts/readPost';
 import { ofEachText } from '@/core/posts/texts';
@@ -10,7 +10,7 @@ import type { Channel } from '@/data/brands/channels';
 import { insertPieces, listPiecesByLink, listPiecesByTitle } from '@/data/pieces/pieces';
 import { addPosts } from '../posts/addPosts';
 import type { Doing } from '../useCase';
-import type { BadRow, RowNote } from './importRows';
+import type { RowNote } from './importRows';
 
 /** Rows that may become posts, and those that may not. */
 export function checkNew(

@@ -35,9 +35,10 @@ export async function previewImport(
   );
   const mapping = tried ?? startMapping(table, guessed, await maybeMapping(db, brandId, headerKey(table.header)));
   const plan = planImport(table, mapping, ground);
-  const { fresh, differing, counted, same } = await compareRows(db, brand, sourceOf(fileName), plan.rows);
+  const { fresh, differing, counted, same, lost } = await compareRows(db, brand, sourceOf(fileName), plan.rows);
   return {
     ...plan,
+    bad: [...plan.bad, ...lost].sort((a, b) => a.line - b.line),
     header: table.header,
     sample: table.rows.slice(0, SAMPLE_ROWS).map(({ cells }) => cells),
     fresh: fresh.length,

@@ -6,7 +6,7 @@ import type { Work } from '../useCase';
 export type { PostTexts } from '@/data/posts/listTexts';
 
 /** Characters (UTF-16 units) of a text that a list is given; a longer one is read and changed on its sheet. */
-export const LISTED_LENGTH = 2_000;
+const LISTED_LENGTH = 2_000;
 
 /** Some texts of posts, of those brands that whoever asks works for, each at most `LISTED_LENGTH` characters long. */
 export async function listTexts(
