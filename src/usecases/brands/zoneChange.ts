@@ -3,7 +3,8 @@ import type { Db } from '@/data/database/db';
 import { listScheduledOfBrand } from '@/data/posts/posts';
 import { takePosts } from '../posts/takePosts';
 import { must, refused, type Doing } from '../useCase';
-import { writeWhatMayBe, type PostWrite } from '../posts/writePosts';
+import type { PostWrite } from '../posts/checkWrites';
+import { writeWhatMayBe } from '../posts/writePosts';
 
 /** What scheduled posts keep when their brand changes its zone: the moment they leave at, or the hour on the clock. */
 export type ScheduledKeeps = 'moment' | 'clock';

@@ -15,7 +15,8 @@ import { settingAside } from '../posts/stages';
 import { mustMay } from '../rights/mustMay';
 import { changedPost, madePosts, noteChange, type PostItem } from '../undo/noteChange';
 import { attempt, doing, must, notFound, refused, STALE, type Doing, type Work } from '../useCase';
-import { writeWhatMayBe, type PostWrite } from '../posts/writePosts';
+import type { PostWrite } from '../posts/checkWrites';
+import { writeWhatMayBe } from '../posts/writePosts';
 
 /** A post that a change is asked for, at the version it was seen at. */
 export interface ChangeTarget {

@@ -3,7 +3,7 @@ import { measuresOf } from '@/core/delivery/parcel';
 import { blocksOf } from '@/core/posts/readiness';
 import type { Channel } from '@/data/brands/channels';
 import type { Delivery } from '@/data/delivery/deliveries';
-import { blocksOfCopy } from '../posts/writePosts';
+import { blocksOfCopy } from '../posts/checkWrites';
 
 /** Why a copy must not leave as its channel and rules are by now, as a sentence; null when it may. */
 export function whyHeld({ parcel }: Pick<Delivery, 'parcel'>, channel: Channel): string | null {

@@ -8,7 +8,8 @@ import { noteAccepted, noteOut } from '@/data/delivery/doubts';
 import type { Picture } from '@/data/media/media';
 import { factsOf, takePost, type OpenPost } from '../posts/takePosts';
 import type { Acting } from '../useCase';
-import { changePost, type PostWrite } from '../posts/writePosts';
+import type { PostWrite } from '../posts/checkWrites';
+import { changePost } from '../posts/writePosts';
 
 /**
  * Writes that a copy of a post is out, whatever was done to the post or the copy since it was made: the post is published with the

@@ -9,7 +9,8 @@ import { insertDeliveries, withdrawDeliveries, type Delivery, type NewDelivery }
 import { listReadyOrScheduledOn } from '@/data/posts/posts';
 import { takePosts, type OpenPost } from '../posts/takePosts';
 import type { Acting } from '../useCase';
-import { blocksOfCopy, checkWrites, newDelivery, writePosts } from '../posts/writePosts';
+import { blocksOfCopy, checkWrites, newDelivery } from '../posts/checkWrites';
+import { writePosts } from '../posts/writePosts';
 
 /** Posts looked at in one go, so that a brand with thousands takes no more room than one with hundreds. */
 const SLICE = 500;

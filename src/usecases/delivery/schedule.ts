@@ -9,7 +9,8 @@ import { mayBeOut } from '@/core/delivery/delivery';
 import { takePostAt, type OpenPost } from '../posts/takePosts';
 import { whatLeft } from './publish';
 import { doing, must, refused, type Work } from '../useCase';
-import { changePost, newDelivery } from '../posts/writePosts';
+import { newDelivery } from '../posts/checkWrites';
+import { changePost } from '../posts/writePosts';
 import { noteChange } from '../undo/noteChange';
 
 /**

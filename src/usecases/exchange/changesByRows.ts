@@ -9,7 +9,7 @@ import { movingToChannel, type Asked } from '../calendar/changePosts';
 import { moving } from '../posts/planPosts';
 import { factsOf, takePosts, type OpenPost } from '../posts/takePosts';
 import { areTexts } from './compareRows';
-import { checkWrites, type PostWrite } from '../posts/writePosts';
+import { checkWrites, type PostWrite } from '../posts/checkWrites';
 import { attempt, must, type Doing } from '../useCase';
 import type { CheckedRows } from './importRows';
 

@@ -7,7 +7,7 @@ import { tickSteps } from '@/data/prep/steps';
 import { recount, recountPiecesOf } from '../prep/countPrep';
 import { followFormats } from '../prep/givePrep';
 import type { Acting } from '../useCase';
-import type { CheckedWrite } from './writePosts';
+import type { CheckedWrite } from './checkWrites';
 
 /** What of a post moves the own steps of its piece. */
 const FOR_THE_PIECE = ['date', 'deletedAt', 'stage'] as const;

@@ -13,7 +13,8 @@ import { channelsOfBrand, ownPiece } from '../pieces/pieces';
 import { takePostAt, type OpenPost } from './takePosts';
 import { madePosts, noteChange, takenSuggestions } from '../undo/noteChange';
 import { doing, must, refused, type Acting, type Work } from '../useCase';
-import { blocksOfCopy, changePost, type PostWrite } from './writePosts';
+import { blocksOfCopy, type PostWrite } from './checkWrites';
+import { changePost } from './writePosts';
 
 /** What an opening asks of the post that is made for it. */
 export interface Asked {

@@ -5,7 +5,8 @@ import { mayLeavePlan, mayMoveTo, type ChosenStage } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
 import { takePost, takePostAt, type OpenPost } from './takePosts';
 import { doing, must, mustFit, refused, type Work } from '../useCase';
-import { changePost, type PostWrite } from './writePosts';
+import type { PostWrite } from './checkWrites';
+import { changePost } from './writePosts';
 
 /** Puts a post at a stage by hand. Out of `scheduled`, it does not leave any more. */
 export function putAtStage(work: Work, id: string, version: number, to: ChosenStage): Promise<Result<WriteOutcome>> {

@@ -25,7 +25,8 @@ import { changedPost, madePosts } from '../undo/noteChange';
 import { undoably } from '../undo/undoably';
 import { mustMay } from '../rights/mustMay';
 import { attempt, doing, must, notFound, refused, type Doing, type Work } from '../useCase';
-import { writeWhatMayBe, type PostWrite } from '../posts/writePosts';
+import type { PostWrite } from '../posts/checkWrites';
+import { writeWhatMayBe } from '../posts/writePosts';
 
 /** What can be set of a series. */
 export interface SeriesInput {
