@@ -1,16 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import {
-  useCallback,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-  useTransition,
-  type MouseEvent,
-  useEffectEvent,
-} from 'react';
+import { useCallback, useEffect, useMemo, useRef, useTransition, type MouseEvent, useEffectEvent } from 'react';
 import { DndContext, DragOverlay } from '@dnd-kit/core';
 import { CALENDAR_DEEDS, type CalendarDeed } from '../goAndDo';
 import { useQueryStates, parseAsString, parseAsStringLiteral } from 'nuqs';
@@ -28,12 +19,13 @@ import type { CalendarView, TrayIdea } from '@/usecases/calendar/loadCalendar';
 import { spokenDate } from '@/ui/format';
 import { FirstChannel } from '@/ui/FirstChannel';
 import { ShellProvider, useMay, useShell } from '@/ui/shell';
+import { useFetchAhead } from '@/ui/useFetchAhead';
 import { useRefresh } from '@/ui/useRefresh';
+import { CALENDAR_DIALOGS, CalendarDialogs, useCalendarDialogs, type Planning } from './CalendarDialogs';
 import { CalendarHead } from './CalendarHead';
 import { Carrier } from './Carrier';
 import { DragPreview } from './DragPreview';
 import { brandOfSlip, timetableOf, type BrandShown } from './makeTimetable';
-import type { Movable } from './MoveDialog';
 import { PickBox } from './PickBox';
 import { MARKS, MarksProvider, TimetableProvider } from './timetable';
 import { Tray } from './Tray';
@@ -44,23 +36,16 @@ import { useDragging } from './useDragging';
 import { useNeighbours } from './useNeighbours';
 import { useKeptInSight } from './useKeptInSight';
 import { usePicks } from './usePicks';
-import { usePlanning, type Planned } from './usePlanning';
+import { usePlanning } from './usePlanning';
 import { WorkingDatesProvider } from './WorkingDates';
 import { KEPT_PARAMETERS, readLook, type ViewName } from './view';
 
-const loadPlanDialog = () => import('../PlanDialog').then((module) => module.PlanDialog);
-const loadNewPostDialog = () => import('./NewPostDialog').then((module) => module.NewPostDialog);
-const loadMoveDialog = () => import('./MoveDialog').then((module) => module.MoveDialog);
 const loadPickBar = () => import('./PickBar').then((module) => module.PickBar);
 const loadSheet = () => import('../sheet/Sheet').then((module) => module.Sheet);
-const PlanDialog = dynamic(loadPlanDialog, { ssr: false });
-const NewPostDialog = dynamic(loadNewPostDialog, { ssr: false });
-const MoveDialog = dynamic(loadMoveDialog, { ssr: false });
 const PickBar = dynamic(loadPickBar, { ssr: false });
 const Sheet = dynamic(loadSheet);
-
-/** How long after the calendar is there what opens over it is fetched, so that it opens at once, also without a connection; in milliseconds. */
-const FETCH_AFTER_MS = 2_000;
+/** What opens over the calendar, or beside it. */
+const OPENED = [loadSheet, loadPickBar, ...CALENDAR_DIALOGS];
 
 /** How often the calendar looks what others, and the worker, changed, in milliseconds. */
 const REFRESH_EVERY_MS = 30_000;
@@ -97,9 +82,8 @@ export function CalendarScreen({
   const [{ post: openId }, setOpen] = useQueryStates({ post: parseAsString }, { history: 'push' });
   const changes = useChanges(brand.id, shown);
   const picks = usePicks();
-  const [planning, setPlanning] = useState<Planning | null>(null);
-  const [adding, setAdding] = useState<Planned | null>(null);
-  const [moving, setMoving] = useState<Movable | null>(null);
+  const dialogs = useCalendarDialogs();
+  const { setPlanning, setAdding, setMoving } = dialogs;
   const { arrangement: view, date, weeks } = asked;
   const { slips } = changes;
 
@@ -197,13 +181,7 @@ export function CalendarScreen({
     onPick: (id, isRange) => mayChange && void picks.pick(id, { ctrlKey: true, metaKey: false, shiftKey: isRange }),
     // What lies above takes the key for itself.
     onEscape:
-      planning || lifted || adding || moving
-        ? null
-        : picks.picked.size > 0
-          ? picks.clear
-          : openId !== null
-            ? () => open(null)
-            : null,
+      dialogs.isOpen || lifted ? null : picks.picked.size > 0 ? picks.clear : openId !== null ? () => open(null) : null,
   });
 
   // A narrow screen has room for one day.
@@ -212,14 +190,7 @@ export function CalendarScreen({
       void setQuery({ as: 'day' }, { history: 'replace' });
   }, [query.as, setQuery]);
 
-  useEffect(() => {
-    const parts = [loadSheet, loadPickBar, loadNewPostDialog, loadMoveDialog, loadPlanDialog];
-    const timer = setTimeout(() => {
-      // What fails here is fetched again when it is wanted.
-      for (const load of parts) load().catch((error: unknown) => console.warn('not fetched ahead', error));
-    }, FETCH_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, []);
+  useFetchAhead(OPENED);
 
   // What was moved and not saved, or is in the hand, must not be drawn over by the server's state.
   useRefresh(REFRESH_EVERY_MS, !changes.isSaving && lifted === null);
@@ -353,50 +324,21 @@ export function CalendarScreen({
             {lifted && <DragPreview load={lifted} ground={ground} timetable={timetable} />}
           </DragOverlay>
         </DndContext>
-        {planning && (
-          <PlanDialog
-            piece={planning.idea}
-            date={planning.date}
-            time={planning.time}
-            isDayGiven={planning.isDropped === true}
-            onPlanned={(made) => planned(planning.idea, made)}
-            onClose={() => setPlanning(null)}
-          />
-        )}
-        {adding && (
-          <NewPostDialog
-            date={adding.date}
-            time={adding.time}
-            channelId={adding.channelId}
-            opening={adding.opening}
-            ideas={adding.channelId ? shown.ideas.filter(isFor(adding.channelId)) : []}
-            onMade={(made) => {
-              made.forEach(changes.put);
-              changes.readAnew();
-              open(made[0]!.id);
-            }}
-            onClose={() => setAdding(null)}
-          />
-        )}
-        {moving && (
-          <MoveDialog
-            slip={moving}
-            channels={channels.filter(({ brandId }) => brandId === moving.brandId)}
-            onMove={(change) => changes.change([moving], change)}
-            onClose={() => setMoving(null)}
-          />
-        )}
+        <CalendarDialogs
+          asked={dialogs}
+          ideas={shown.ideas}
+          channels={channels}
+          onChange={changes.change}
+          onPlanned={planned}
+          onMade={(made) => {
+            made.forEach(changes.put);
+            changes.readAnew();
+            open(made[0]!.id);
+          }}
+        />
       </MarksProvider>
     </TimetableProvider>
   );
-}
-
-interface Planning {
-  idea: TrayIdea;
-  date: LocalDate;
-  time?: LocalTime;
-  /** It was dropped on that day. */
-  isDropped?: boolean;
 }
 
 const NO_OPENINGS = { openings: [], extra: new Set<string>() };
@@ -404,9 +346,3 @@ const NO_SLIPS: readonly Slip[] = [];
 
 const planFromTray = (setPlanning: (planning: Planning) => void, today: LocalDate) => (idea: TrayIdea) =>
   setPlanning({ idea, date: today });
-
-/** Whether an idea is suggested for a channel. */
-const isFor =
-  (channelId: string) =>
-  ({ suggestedChannelIds }: TrayIdea): boolean =>
-    suggestedChannelIds.includes(channelId);
