@@ -1,5 +1,5 @@
 import { formatRule } from '../rulesheets/types';
-import type { DraftedRow, FanOutChannel, FanOutGround } from './draftFanOut';
+import type { DraftedRow, FanOutChannel, FanOutGround } from './ground';
 import type { FanOutRow } from './fanOut';
 
 /** The channel a row makes its posts for; or, where it makes none, what becomes of it. */

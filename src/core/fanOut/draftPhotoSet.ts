@@ -4,7 +4,7 @@ import { readingOf } from '../pieces/readSource';
 import { formatRule } from '../rulesheets/types';
 import { askedOf } from './askedRow';
 import { dealPictures } from './dealPictures';
-import type { DraftedRow, FanOutGround, FanOutPost } from './draftFanOut';
+import type { DraftedRow, FanOutGround, FanOutPost } from './ground';
 import { draftPosts } from './draftPosts';
 
 /**

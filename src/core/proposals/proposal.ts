@@ -1,5 +1,5 @@
 import { cardKindOf, cardSizes, readCard, type Card, type CardColours } from '../cards/card';
-import type { FanOutPost } from '../fanOut/draftFanOut';
+import type { FanOutPost } from '../fanOut/ground';
 import { formatRule, type RuleSheet } from '../rulesheets/types';
 
 /** Days after which what nobody decided on is folded away. */

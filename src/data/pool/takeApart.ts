@@ -1,5 +1,6 @@
 import type { TakenApart } from '@/core/extracts/takeApart';
-import type { draftFanOut, FanOutGround } from '@/core/fanOut/draftFanOut';
+import type { FanOutGround } from '@/core/fanOut/ground';
+import type { draftFanOut } from '@/core/fanOut/draftFanOut';
 import { refuse, type Result } from '@/core/refusal';
 import { inPool, StoppedError, TooMuchWorkError, type Watch } from './pool';
 import type { TextToTakeApart } from './tasks';

@@ -3,7 +3,8 @@ import { readCalendarFile, type CalendarFile, type DaySpan } from '@/core/exchan
 import { decodeText, readCsv, type CsvTable } from '@/core/exchange/csvText';
 import type { Taken } from '@/core/extracts/extracts';
 import { takeApart, type TakenApart } from '@/core/extracts/takeApart';
-import { draftFanOut, type FanOutGround } from '@/core/fanOut/draftFanOut';
+import type { FanOutGround } from '@/core/fanOut/ground';
+import { draftFanOut } from '@/core/fanOut/draftFanOut';
 import { readingOf, readSource, type SourceText } from '@/core/pieces/readSource';
 import type { ReadingText } from '@/core/pieces/readingText';
 import { sameStretches, type Same } from '@/core/pieces/reanchor';

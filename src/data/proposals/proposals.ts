@@ -1,6 +1,6 @@
 import type { Card } from '@/core/cards/card';
 import type { Draft } from '@/core/drafts/draft';
-import type { FanOutPost } from '@/core/fanOut/draftFanOut';
+import type { FanOutPost } from '@/core/fanOut/ground';
 import type { Format } from '@/core/rulesheets/types';
 import type { Instant, LocalDate } from '@/core/time/plan';
 import type { Queryable } from '../database/db';

@@ -11,7 +11,7 @@ import { factsOf, takePosts, type OpenPost } from '../posts/takePosts';
 import { areTexts } from './compareRows';
 import { checkWrites, type PostWrite } from '../posts/checkWrites';
 import { attempt, must, type Doing } from '../useCase';
-import type { CheckedRows } from './importRows';
+import type { CheckedRows } from './checkedRows';
 
 /** Changes of posts as their rows say, each checked for itself. */
 export async function checkChanges(

@@ -6,18 +6,12 @@ import type { Channel } from '@/data/brands/channels';
 import { noteBroughtIn } from '@/data/exchange/importedRows';
 import { NOTHING_TOLD } from '@/core/results/engagement';
 import { insertReadings } from '@/data/results/readings';
-import type { CheckedWrite } from '../posts/checkWrites';
 import { outcomeOf, writePosts } from '../posts/writePosts';
 import type { Doing } from '../useCase';
 import { checkChanges } from './changesByRows';
-import { compareRows, type Compared } from './compareRows';
+import { compareRows } from './compareRows';
 import { checkNew, makePosts } from './postsOfRows';
-
-/** Something to know of a row. */
-export interface RowNote {
-  line: number;
-  message: string;
-}
+import type { CheckedRows, RowNote } from './checkedRows';
 
 /** What came of bringing rows in. */
 export interface ImportOutcome {
@@ -35,16 +29,6 @@ export interface ImportPlace {
   source: string;
   mapping: ImportMapping;
   undo: UndoOfImport;
-}
-
-/** Rows that were checked and may be brought in. */
-export interface CheckedRows {
-  fresh: ImportRow[];
-  changes: { row: ImportRow; notes: readonly string[]; write: CheckedWrite }[];
-  /** Rows that tell numbers of a post that is there. */
-  counted: Compared['counted'];
-  same: number;
-  bad: BadRow[];
 }
 
 /** Checks rows against what is there and what must hold, and writes nothing. */

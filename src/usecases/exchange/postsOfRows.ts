@@ -10,7 +10,7 @@ import type { Channel } from '@/data/brands/channels';
 import { insertPieces, listPiecesByLink, listPiecesByTitle } from '@/data/pieces/pieces';
 import { addPosts } from '../posts/addPosts';
 import type { Doing } from '../useCase';
-import type { RowNote } from './importRows';
+import type { RowNote } from './checkedRows';
 
 /** Rows that may become posts, and those that may not. */
 export function checkNew(

@@ -1,5 +1,5 @@
 import { dateFanOut, type FanOutDate, type UndatedPost } from '@/core/fanOut/dates';
-import type { FanOutPost } from '@/core/fanOut/draftFanOut';
+import type { FanOutPost } from '@/core/fanOut/ground';
 import { prepOfDraft } from '@/core/fanOut/prepOfDraft';
 import { moments } from '@/core/extracts/moments';
 import { fillOpenings } from '@/core/rhythm/fill';

@@ -1,6 +1,6 @@
 import type { FanOutDate } from '@/core/fanOut/dates';
 import { singleRow, type FanOut } from '@/core/fanOut/fanOut';
-import type { DraftedRow, FanOutGround, FanOutPost } from '@/core/fanOut/draftFanOut';
+import type { DraftedRow, FanOutGround, FanOutPost } from '@/core/fanOut/ground';
 import { isSound, isVideo } from '@/core/media/video';
 import { readDate, type Instant, type LocalDate } from '@/core/time/plan';
 import { accept, refuse, type Result } from '@/core/refusal';

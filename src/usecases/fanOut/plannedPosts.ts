@@ -1,5 +1,5 @@
 import type { Draft, OwnTexts } from '@/core/drafts/draft';
-import type { FanOutPost } from '@/core/fanOut/draftFanOut';
+import type { FanOutPost } from '@/core/fanOut/ground';
 import { writtenOf } from '@/core/posts/written';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { insertExtracts, listExtracts, type KeptExtract } from '@/data/extracts/extracts';

@@ -1,8 +1,9 @@
-import { refuse, type Refusal, type Result } from '@/core/refusal';
-import { deleteLibraryFile, existsUseOfFile, insertLibraryFiles, maybeLibraryFile } from '@/data/media/library';
+import { refuse, type Result } from '@/core/refusal';
+import { deleteLibraryFile, insertLibraryFiles, maybeLibraryFile } from '@/data/media/library';
 import { quoted } from '@/core/calendar/change';
 import { undoably } from '../undo/undoably';
 import { attachPicture, type PictureOutcome, type StoredPicture } from './pictures';
+import { mustBeUnused } from './mustBeUnused';
 import { mustMay } from '../rights/mustMay';
 import { doing, notFound, refused, type Work } from '../useCase';
 
@@ -34,15 +35,12 @@ export function dropFromLibrary(work: Work, brandId: string, sha256: string): Pr
   return doing(work, async (act) => {
     await mustMay(act, 'keepFiles', brandId);
     const file = (await maybeLibraryFile(act.tx, brandId, sha256)) ?? refused(notFound('file'));
-    if (await existsUseOfFile(act.tx, brandId, sha256)) refused(FILE_IN_USE);
+    await mustBeUnused(act, brandId, sha256);
     const label = `Removed ${quoted(file.fileName)} from the library`;
     await undoably(act, watchedOf(brandId, sha256, label), () => deleteLibraryFile(act.tx, brandId, sha256));
     return true as const;
   });
 }
-
-/** Why a file is not taken from its library. */
-export const FILE_IN_USE: Refusal = { code: 'inUse', message: 'A post uses this file. Take it from the post first.' };
 
 const watchedOf = (brandId: string, sha256: string, label: string) => ({
   ...{ brandId, label },

@@ -1,4 +1,3 @@
-import { mayBeOut } from '@/core/delivery/delivery';
 import type { WriteOutcome } from '@/core/posts/outcome';
 import { differingFields, STRETCH_MS, writtenOf } from '@/core/posts/written';
 import type { Result } from '@/core/refusal';

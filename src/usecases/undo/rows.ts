@@ -12,9 +12,8 @@ import {
   type RowsOfTable,
 } from '@/data/undo/rows';
 import type { ChangeItem, Direction, NotedChange } from '@/data/undo/changes';
-import { existsUseOfFile } from '@/data/media/library';
 import { listHoldersWithOpenSteps } from '@/data/prep/steps';
-import { FILE_IN_USE } from '../media/library';
+import { mustBeUnused } from '../media/mustBeUnused';
 import { recount } from '../prep/countPrep';
 import { mustMay } from '../rights/mustMay';
 import { attempt, refused, type Doing } from '../useCase';
@@ -58,9 +57,9 @@ async function recountBrand(act: Doing, brandId: string): Promise<void> {
   );
 }
 
-async function mustBeUnused(act: Doing, id: string): Promise<void> {
+async function fileMayGo(act: Doing, id: string): Promise<void> {
   const [brandId, sha256] = valuesOf(id);
-  if (await existsUseOfFile(act.tx, brandId!, sha256!)) refused(FILE_IN_USE);
+  await mustBeUnused(act, brandId!, sha256!);
 }
 
 /** The things that are undone by their rows. Another one is an entry here, and a call of `undoably` where it is changed. */
@@ -139,7 +138,7 @@ const THINGS = {
   libraryFile: {
     deed: 'keepFiles',
     rows: [{ table: 'library_files', key: { brand_id: 'uuid', sha256: 'text' }, generated: ['search'] }],
-    mayGo: mustBeUnused,
+    mayGo: fileMayGo,
   },
   brandAsset: {
     deed: 'keepShelf',

@@ -7,7 +7,7 @@ import type { Name } from '@/core/shelf/shelf';
 import { CallSign } from '@/ui/CallSign';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
-import type { OpenSibling } from './SiblingsScreen';
+import type { OpenSibling } from './openSibling';
 
 /** Carries a post's text to some of its siblings: fitted to what each network takes, or as it is. */
 export function Carry({

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { countMatches, replaceMatches } from '@/core/captions/replace';
 import type { DraftField } from '@/ui/drafts';
 import { useSay } from '@/ui/messages';
-import type { OpenSibling } from './SiblingsScreen';
+import type { OpenSibling } from './openSibling';
 import Button from 'react-bootstrap/Button';
 
 /** Finds words in all texts of the siblings shown, and replaces them in all at once. */

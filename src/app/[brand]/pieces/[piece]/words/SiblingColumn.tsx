@@ -18,7 +18,7 @@ import { usePostEditor, writtenSheet } from '../../../sheet/usePostEditor';
 import { BothTexts, Words } from '../../../sheet/Words';
 import { Writing } from '../../../sheet/Writing';
 import { Carry } from './Carry';
-import type { OpenSibling } from './SiblingsScreen';
+import type { OpenSibling } from './openSibling';
 import { WordButton } from '@/ui/WordButton';
 
 const Differences = dynamic(() => import('../../../sheet/Versions').then((module) => module.Differences), {

@@ -6,17 +6,11 @@ import type { PostSheet } from '@/core/posts/sheet';
 import type { Name } from '@/core/shelf/shelf';
 import { CallSign } from '@/ui/CallSign';
 import { useShell } from '@/ui/shell';
-import type { PostEditor } from '../../../sheet/usePostEditor';
 import { SaidOfPiece } from '../../../sheet/PublishedOfPiece';
 import { FindAndReplace } from './FindAndReplace';
 import { SiblingColumn } from './SiblingColumn';
+import type { OpenSibling } from './openSibling';
 import { WordButton } from '@/ui/WordButton';
-
-/** What stands in a column: the editor of its post, for what is done to several at once. */
-export interface OpenSibling {
-  sheet: PostSheet;
-  editor: PostEditor;
-}
 
 /** A piece's posts side by side, each with its own words: carried from one to others, compared, found and replaced. */
 export function SiblingsScreen({
