@@ -1,5 +1,5 @@
 import { compareText } from '../compareText';
-import { minutesOf, timeOf } from '../time/days';
+import { LAST_MINUTE, minutesOf, timeOf } from '../time/days';
 import type { LocalDate, LocalTime } from '../time/plan';
 
 /** What lies on somebody's day. */
@@ -39,7 +39,7 @@ export const minutesTogether = (steps: readonly { minutes: number | null }[]): n
 export function beginnings(startsAt: LocalTime, steps: readonly { minutes: number | null }[]): LocalTime[] {
   let at = minutesOf(startsAt);
   return steps.map(({ minutes }) => {
-    const begins = timeOf(at);
+    const begins = timeOf(Math.min(at, LAST_MINUTE));
     at += minutes ?? GUESS_MINUTES;
     return begins;
   });

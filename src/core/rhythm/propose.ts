@@ -1,7 +1,7 @@
 import { compareText } from '../compareText';
 import { groupBy } from '../group';
 import type { Format } from '../rulesheets/types';
-import { daysBetween, minutesOf, timeOf, weekdayOf } from '../time/days';
+import { daysBetween, LAST_MINUTE, minutesOf, timeOf, weekdayOf } from '../time/days';
 import type { LocalDate, LocalTime } from '../time/plan';
 
 /** A post that was really published. */
@@ -53,7 +53,7 @@ export function proposeRhythm(posts: readonly Practised[], since: LocalDate, unt
         )[0]!;
         habits.push({
           weekday,
-          time: timeOf(Math.round(median / 5) * 5),
+          time: timeOf(Math.min(Math.round(median / 5) * 5, LAST_MINUTE)),
           format: alike.length >= cluster.length * FORMAT_SHARE ? format : null,
           weeks: inWeeks,
         });

@@ -17,14 +17,23 @@ describe('a suggested rhythm', () => {
   });
 
   it('is a rhythm for any number and channel, and differs from one channel to the next', () => {
-    for (let aWeek = -1; aWeek <= 16; aWeek++)
+    for (let aWeek = 0; aWeek <= MOST_A_WEEK; aWeek++)
       for (let place = 0; place < 20; place++) {
         const entries = suggestRhythm(aWeek, place);
-        expect(entries).toHaveLength(Math.min(14, Math.max(0, aWeek)));
+        expect(entries).toHaveLength(aWeek);
         expect(readRhythm(entries.map((entry, at) => ({ ...entry, id: `${at}` }))).ok).toBe(true);
       }
     expect(suggestRhythm(3, 0)).not.toEqual(suggestRhythm(3, 1));
   });
+
+  it.each([
+    [-1, 0],
+    [MOST_A_WEEK + 1, 0],
+    [2.5, 0],
+    [3, -1],
+  ])('is none of %s a week at place %s', (aWeek, place) =>
+    expect(() => suggestRhythm(aWeek, place)).toThrow(RangeError),
+  );
 
   it('comes in the order of the week, the day’s first post first', () => {
     for (let place = 0; place < 9; place++)

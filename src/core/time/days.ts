@@ -37,8 +37,12 @@ export function weekNumber(date: LocalDate): number {
 /** Minutes from midnight of a time of day, 0 to 1439. */
 export const minutesOf = (time: LocalTime): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
 
-/** The time of day so many minutes after midnight; kept within the day. */
+/** The last minute of a day, counted from midnight. */
+export const LAST_MINUTE = 1439;
+
+/** The time of day so many minutes after midnight. @throws RangeError for what is no whole number from 0 to 1439 */
 export function timeOf(minutes: number): LocalTime {
-  const kept = Math.min(1439, Math.max(0, Math.round(minutes)));
-  return `${String(Math.floor(kept / 60)).padStart(2, '0')}:${String(kept % 60).padStart(2, '0')}`;
+  if (!Number.isInteger(minutes) || minutes < 0 || minutes > LAST_MINUTE)
+    throw new RangeError(`no minute of a day: ${minutes}`);
+  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
 }
