@@ -108,6 +108,7 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
     'api/calendar/import/[id]/route.ts GET': { params: { id: NOBODYS } },
     'api/calendar/import/[id]/route.ts DELETE': { params: { id: NOBODYS } },
     'api/calendar/import/route.ts POST': form(brandId, 'a.csv'),
+    'api/posts/texts/route.ts POST': { body: { ids: [postId], fields: ['caption'] } },
     'api/calendar/undo/route.ts POST': { body: { brandId, changeId: null } },
     'api/calendar/undo/route.ts GET': { query },
     'api/calendar/views/route.ts POST': { body: { brandId, name: 'Mine', shared: true, address: '?as=list' } },

@@ -159,7 +159,7 @@ export async function followVersions(
          order by x.place)
        from jsonb_array_elements(c.items) with ordinality as x (item, place)
        left join jsonb_to_recordset($3::jsonb) as m (id text, "from" int, "to" int)
-         on x.item->>'subject' = 'post' and m.id = x.item->>'id')
+         on x.item->>'subject' in ('post', 'pictures') and m.id = x.item->>'id')
      where c.actor_id = $1 and jsonb_array_length(c.items) > 0`,
     [actorId, changeId ?? null, JSON.stringify(moved)],
   );

@@ -136,7 +136,7 @@ describe('the texts of posts', () => {
 
   it('are those of one’s own brands', async () => {
     await app.db.run('delete from brand_people where person_id = $1', [app.work.actorId]);
-    expect((await asked({ ids: [post.id], fields: ['caption'] })).body.posts).toEqual([]);
+    expect((await asked({ ids: [post.id], fields: ['caption'] })).status).toBe(404);
   });
 
   it.each([

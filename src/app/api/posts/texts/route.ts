@@ -3,7 +3,7 @@ import { WRITTEN_FIELDS } from '@/core/posts/written';
 import { listTexts } from '@/usecases/posts/listTexts';
 import { door } from '@/app/server/door';
 import { fields, ids } from '@/app/server/fields';
-import { done, readBody, refusal } from '@/app/server/request';
+import { done, nothingThere, readBody, refusal } from '@/app/server/request';
 
 const schema = fields({
   ids: ids('Posts').required('Posts are missing.'),
@@ -20,5 +20,6 @@ const schema = fields({
 export const POST = door('look', async (request, _context, { work }) => {
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
-  return done({ posts: await listTexts(work, body.value.ids, body.value.fields) });
+  const posts = await listTexts(work, body.value.ids, body.value.fields);
+  return posts.length === 0 ? nothingThere('post') : done({ posts });
 });
