@@ -9,6 +9,7 @@ import { useMay, useShell } from '@/ui/shell';
 import { MEDIA_ACCEPTED, outcomeInWords, useUploads } from '@/ui/useUploads';
 import { LibraryGrid } from './LibraryGrid';
 import { LibraryNav } from './LibraryNav';
+import { useUndo } from '@/ui/undo';
 import { WordButton } from '@/ui/WordButton';
 
 /** The library: files are dropped on it by the hundred, and those it has already are told of. */
@@ -18,6 +19,7 @@ export function LibraryScreen({ first }: { first: readonly LibraryFile[] }) {
   const say = useSay();
   const [round, setRound] = useState(0);
   const [known, setKnown] = useState<readonly string[]>([]);
+  useUndo(useCallback(() => setRound((before) => before + 1), []));
   const send = useCallback(
     async (file: File) => {
       const answer = await call<{ isNew: boolean }>('POST', `/api/library?brand=${brand.id}`, file);

@@ -10,6 +10,7 @@ import { fileSize } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { MEDIA_ACCEPTED, outcomeInWords, useUploads } from '@/ui/useUploads';
 import { WordButton } from '@/ui/WordButton';
+import { useAfterUndo } from '@/ui/useFromServer';
 
 /** What a piece takes beside its text. */
 const ACCEPTED = `${MEDIA_ACCEPTED},audio/mpeg,audio/mp4,audio/x-m4a,audio/wav`;
@@ -63,6 +64,10 @@ export function PieceMedia({
   const say = useSay();
   const [media, setMedia] = useState(initial);
   const [local, setLocal] = useState<Recording | null>(null);
+  useAfterUndo(initial, (now) => {
+    setMedia(now);
+    onRecording(local !== null || now.some(isRecording));
+  });
   const [problem, setProblem] = useState<string | null>(null);
   const at = `/api/pieces/${pieceId}/media`;
   const took = (answer: Answer<PieceMedium[]>) => {
