@@ -111,9 +111,25 @@ export async function noteUndone(tx: Queryable, id: string, at: Instant | null):
   await tx.run('update changes set undone_at = $2 where id = $1', [id, at]);
 }
 
-/** Adds things to a change: what only undoing it has touched, or what is done slice by slice. @returns whether it is there */
-export async function addItems(tx: Queryable, id: string, items: readonly ChangeItem[]): Promise<boolean> {
-  return (await tx.run('update changes set items = items || $2::jsonb where id = $1', [id, JSON.stringify(items)])) > 0;
+/**
+ * Adds things to a change: what only undoing it has touched, or what is done slice by slice.
+ *
+ * @param at when that was done, where it goes on with it; null where it stays as old as it is
+ * @returns whether it is there
+ */
+export async function addItems(
+  tx: Queryable,
+  id: string,
+  items: readonly ChangeItem[],
+  at: Instant | null = null,
+): Promise<boolean> {
+  return (
+    (await tx.run('update changes set items = items || $2::jsonb, at = coalesce($3::timestamptz, at) where id = $1', [
+      id,
+      JSON.stringify(items),
+      at,
+    ])) > 0
+  );
 }
 
 /** Says of a change that it cannot be undone or done again, and why. */

@@ -1,6 +1,8 @@
 import { refuse, type Result } from '@/core/refusal';
 import { deleteLibraryFile, insertLibraryFiles, maybeLibraryFile } from '@/data/media/library';
 import { quoted } from '@/core/calendar/change';
+import { noteTogether } from '../undo/noteChange';
+import { watching } from '../undo/rows';
 import { undoably } from '../undo/undoably';
 import { attachPicture, type PictureOutcome, type StoredPicture } from './pictures';
 import { mustBeUnused } from './mustBeUnused';
@@ -11,10 +13,12 @@ import { doing, notFound, refused, type Work } from '../useCase';
 export function keepInLibrary(work: Work, brandId: string, stored: StoredPicture): Promise<Result<{ isNew: boolean }>> {
   return doing(work, async (act) => {
     await mustMay(act, 'keepFiles', brandId);
-    const label = `Added ${quoted(stored.fileName)} to the library`;
-    const added = await undoably(act, watchedOf(brandId, stored.sha256, label), () =>
-      insertLibraryFiles(act.tx, [{ ...stored, brandId, addedAt: act.now }]),
-    );
+    const { things } = watchedOf(brandId, stored.sha256, '');
+    let added = 0;
+    const items = await watching(act, things, async () => {
+      added = await insertLibraryFiles(act.tx, [{ ...stored, brandId, addedAt: act.now }]);
+    });
+    await noteTogether(act, { brandId, label: 'Added files to the library', items });
     return { isNew: added === 1 };
   });
 }

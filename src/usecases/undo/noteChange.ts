@@ -1,4 +1,5 @@
-import { insertChange, type ChangeItem, type NotedChange } from '@/data/undo/changes';
+import { msBetween } from '@/core/time/plan';
+import { addItems, insertChange, maybeNextChange, type ChangeItem, type NotedChange } from '@/data/undo/changes';
 import type { Post } from '@/data/posts/posts';
 import type { Step } from '@/data/prep/steps';
 import { LARGE_STATE, POST_STATE, type PostState } from './postState';
@@ -58,6 +59,21 @@ export async function noteChange(
   const { id = ids() } = change;
   await insertChange(tx, { final: null, ...change, id, actorId, at: now });
   return id;
+}
+
+/** How long after the last of a row of the same deeds the next one still belongs to them, in milliseconds. */
+const TOGETHER_MS = 60_000;
+
+/** Writes down one of several deeds that a person does in a row, like adding files: they are undone as one. */
+export async function noteTogether(
+  act: Doing,
+  { brandId, label, items }: Pick<NotedChange, 'brandId' | 'label'> & { items: readonly ChangeItem[] },
+): Promise<void> {
+  if (items.length === 0) return;
+  const last = await maybeNextChange(act.tx, brandId, act.actorId, 'undo');
+  if (last?.label === label && msBetween(last.at, act.now) <= TOGETHER_MS)
+    await addItems(act.tx, last.id, items, act.now);
+  else await noteChange(act, { brandId, label, items });
 }
 
 /** Writes down, for each brand that a person works for, what they did to what belongs to none and is not undone by a key. */

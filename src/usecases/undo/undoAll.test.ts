@@ -4,6 +4,7 @@ import { BLANK_STEP } from '@/core/prep/step';
 import { SHIPPED_FAN_OUTS } from '@/core/fanOut/shipped';
 import { SHIPPED_PREP } from '@/core/prep/shipped';
 import { fanOutKey, listSettingVersions, prepSheetKey, type Setting } from '@/data/brands/settingVersions';
+import { addMs } from '@/core/time/plan';
 import { listStepsOf } from '@/data/prep/steps';
 import { maybePiece } from '@/data/pieces/pieces';
 import { archiveChannelOf, saveChannel } from '../brands/channels';
@@ -62,6 +63,7 @@ const rhythm = (time: string) => ({
   ...{ recurrence: { every: 1, unit: 'week', weekdays: [2], from: '2026-11-23' }, time },
 });
 
+let minutes = 0;
 /** What can be done here; each leaves things alone where it finds nothing to do it to. */
 const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
   'catch an idea': (n) => catchIdea(world.work, { brandId: world.brandId, title: `Idea ${n}` }),
@@ -221,8 +223,12 @@ const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
     const [picture] = await pictures();
     return picture && removePicture(world.work, picture.postId, picture.id);
   },
-  'add to the library': (n) =>
-    keepInLibrary(world.work, world.brandId, { ...fileOf(n), sha256: 'abcdef'[n % 6]!.repeat(64) }),
+  'add to the library': (n) => {
+    // Files added in a row are one change.
+    minutes += 2;
+    world.goTo(addMs('2026-11-23T09:00:00.000Z', minutes * 60_000));
+    return keepInLibrary(world.work, world.brandId, { ...fileOf(n), sha256: 'abcdef'[n % 6]!.repeat(64) });
+  },
   'remove from the library': async () => {
     const [file] = await world.db.rows<{ sha256: string }>(
       `select sha256 from library_files where sha256 >= 'a' order by 1`,
@@ -425,6 +431,7 @@ describe('undoing', () => {
     );
     expect(tried.size).toBeGreaterThan(10);
     await world.db.run('update channels set archived_at = null', []);
+    world.goTo('2026-11-23T09:00:00.000Z');
   }, 120_000);
 
   it('is forgotten to be done again once something else was done', async () => {
@@ -490,6 +497,24 @@ describe('undoing', () => {
     await world.db.run("update brands set asks_sign_off = false, zone = 'Europe/Lisbon' where id = $1", [
       world.brandId,
     ]);
+  });
+
+  it('takes files that were added in a row back as one', async () => {
+    await fresh();
+    const add = (n: number) => keepInLibrary(world.work, world.brandId, { ...fileOf(n), sha256: `d${n}`.repeat(32) });
+    const count = async () => (await world.db.rows("select 1 from library_files where sha256 like 'd%'", [])).length;
+    await world.db.run("delete from library_files where sha256 like 'd%'", []);
+    for (const n of [1, 2, 3]) valueOf(await add(n));
+    expect(await count()).toBe(3);
+    expect(valueOf(await undo())).toMatchObject({ label: 'Undone: added files to the library', refused: [] });
+    expect([await count(), codeOf(await undo())]).toEqual([0, 'nothingToUndo']);
+    valueOf(await redo());
+    expect(await count()).toBe(3);
+    world.goTo('2026-11-23T10:30:00.000Z');
+    valueOf(await add(4));
+    valueOf(await undo());
+    expect(await count()).toBe(3);
+    world.goTo('2026-11-23T09:00:00.000Z');
   });
 
   it('takes a file from the library only while nothing uses it', async () => {
