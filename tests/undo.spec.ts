@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { expect, test } from './support/test';
 
 test.use({ serverOf: 'undo' });
@@ -47,4 +48,23 @@ test('what was done is undone and redone by key wherever one is: ideas, shelf, p
   await expect(name).toHaveValue(was);
   await redo();
   await expect(name).toHaveValue('Nights of the moor');
+});
+
+test('files added to the library go and come by key, and the page shows it', async ({ page }) => {
+  const toast = page.locator('.messages .toast').last();
+  const picture = sharp({ create: { width: 640, height: 480, channels: 3, background: '#335577' } });
+  await page.goto('/fennel-moor/library');
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles([{ name: 'frost.png', mimeType: 'image/png', buffer: await picture.png().toBuffer() }]);
+  const added = page.getByText('frost.png').first();
+  await expect(toast).toContainText('Added one file.');
+  await expect(added).toBeVisible();
+  await page.locator('h1').first().click();
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect(toast).toContainText('Undone: added files to the library');
+  await expect(added).toHaveCount(0);
+  await page.keyboard.press('ControlOrMeta+Shift+z');
+  await expect(added).toBeVisible();
 });
