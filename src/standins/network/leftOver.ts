@@ -1,3 +1,6 @@
+/** How long whoever holds the port may take to say what it is, in milliseconds. */
+const ANSWERS_WITHIN_MS = 3_000;
+
 /**
  * Ends made-up networks that outlived the Bimlo which started them. To be called by whoever has the data folder alone, so that
  * nobody uses them.
@@ -7,14 +10,18 @@
  */
 export async function endLeftOver(url: string, folder: string): Promise<void> {
   try {
-    const found = (await (await fetch(url)).json()) as { storeFolder?: string };
+    const found = (await (await fetch(url, { signal: AbortSignal.timeout(ANSWERS_WITHIN_MS) })).json()) as {
+      storeFolder?: string;
+    };
     if (found.storeFolder !== folder) return;
     await fetch(`${url}/stop`, { method: 'POST' });
     await gone(url);
     console.log('Ended the made-up networks of an earlier start.');
   } catch (error) {
-    // fetch throws a TypeError when nothing listens, which is how it should be; JSON of another program is a SyntaxError.
-    if (!(error instanceof TypeError || error instanceof SyntaxError)) throw error;
+    // fetch throws a TypeError when nothing listens, which is how it should be; JSON of another program is a SyntaxError. What
+    // listens and says nothing is another program, too: that the port is taken is told then.
+    const isOther = error instanceof DOMException && error.name === 'TimeoutError';
+    if (!(error instanceof TypeError || error instanceof SyntaxError || isOther)) throw error;
   }
 }
 
