@@ -52,18 +52,29 @@ function longestThatFits(text: string, fits: (text: string) => boolean): string 
   return byWord > 0 ? `${text.slice(0, byWord).trimEnd()}…` : '';
 }
 
-const endsOf = (segmenter: Intl.Segmenter, text: string): number[] =>
-  [...segmentsOf(text, segmenter)].map(({ index, segment }) => index + segment.length);
+function* endsOf(segmenter: Intl.Segmenter, text: string): Generator<number> {
+  for (const { index, segment } of segmentsOf(text, segmenter)) yield index + segment.length;
+}
 
-/** The last of the ends for which it holds, 0 for none; it holds up to some end and not beyond. */
-function longestPrefix(ends: readonly number[], holds: (end: number) => boolean): number {
-  let [low, high] = [0, ends.length];
+/**
+ * The last of the ends for which it holds, 0 for none; it holds up to some end and not beyond. Ends far beyond that one are
+ * not looked for.
+ */
+function longestPrefix(ends: Iterable<number>, holds: (end: number) => boolean): number {
+  const seen: number[] = [];
+  let looked = 1;
+  for (const end of ends)
+    if (seen.push(end) === looked) {
+      if (!holds(end)) break;
+      looked *= 2;
+    }
+  let [low, high] = [0, seen.length];
   while (low < high) {
     const middle = (low + high + 1) >> 1;
-    if (holds(ends[middle - 1]!)) low = middle;
+    if (holds(seen[middle - 1]!)) low = middle;
     else high = middle - 1;
   }
-  return low === 0 ? 0 : ends[low - 1]!;
+  return low === 0 ? 0 : seen[low - 1]!;
 }
 
 /** A text with everybody named as they are called on the other network. */
