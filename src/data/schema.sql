@@ -766,6 +766,7 @@ create table readings (
 );
 CREATE TRIGGER readings_added AFTER INSERT ON public.readings REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_read_posts();
 CREATE TRIGGER readings_changed AFTER UPDATE ON public.readings REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_read_posts();
+CREATE TRIGGER readings_removed AFTER DELETE ON public.readings REFERENCING OLD TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_read_posts();
 
 create table renditions (
   sha256 text not null,

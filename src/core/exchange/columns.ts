@@ -2,6 +2,7 @@ import { localOf, type LocalDate, type LocalTime, type Zone } from '../time/plan
 import { readTypedTime } from '../time/typed';
 import { ofEachText, type WrittenField } from '../posts/texts';
 import type { Measure } from '../results/engagement';
+import { LIST_COLUMNS, looksLikeList } from './lists';
 import { FORMATS, FORMAT_LABELS, type Format } from '../rulesheets/types';
 import { ALL_STAGES, STAGE_LABELS, type Stage } from '../stages/stages';
 
@@ -24,6 +25,9 @@ const PLACE = {
 /** What stands behind them. */
 const BESIDE = {
   parts: { label: 'parts (slides, frames, parts of a thread)', names: ['slides', 'frames', 'thread'] },
+  media: { label: 'pictures and videos with alt text', names: ['pictures', 'images', 'files'] },
+  steps: { label: 'steps', names: ['tasks'] },
+  extracts: { label: 'extracts it was made from', names: ['madefrom'] },
   owner: { label: 'owner', names: ['who', 'person', 'assignee', 'responsible', 'author'] },
   pillar: { label: 'pillar', names: ['theme', 'category'] },
   campaign: { label: 'campaign', names: ['project'] },
@@ -88,8 +92,10 @@ interface KnownNames {
 export function guessColumns(header: readonly string[], sample: readonly string[][], known: KnownNames): ColumnMap {
   const map: ColumnMap = {};
   const taken = new Set<number>();
+  const isOther = (column: Column, index: number) =>
+    LIST_COLUMNS.includes(column) && !sample.every((row) => looksLikeList(row[index] ?? ''));
   const take = (column: Column, index: number) => {
-    if (index < 0 || taken.has(index) || map[column] !== undefined) return;
+    if (index < 0 || taken.has(index) || map[column] !== undefined || isOther(column, index)) return;
     map[column] = index;
     taken.add(index);
   };

@@ -163,8 +163,64 @@ describe('planning what comes in', () => {
         caption: 'One\ntwo',
         ownerId: 'ines',
         pillarId: 'sky',
+        lists: {},
       },
     ]);
+  });
+  it('reads lists in JSON, and names whoever does a step', () => {
+    const cell = (list: unknown) => `"${JSON.stringify(list).replaceAll('"', '""')}"`;
+    const row = (...lists: unknown[]) => `GR,Rings,${lists.map(cell).join(',')}`;
+    const columns = 'channel,title,parts,media,steps,extracts';
+    const { rows, bad } = plan(
+      `${columns}\n${row(
+        ['One', { text: '', picture: 1 }],
+        [{ file: 'dome.jpg', alt: 'The dome' }],
+        [{ title: 'Draw', work: 'picture', who: 'INES', lead: 2 }],
+        [{ text: 'It is young.' }],
+      )}`,
+    );
+    expect(bad).toEqual([]);
+    expect(rows[0]!.lists).toMatchObject({
+      parts: [
+        { text: 'One', picture: null },
+        { text: '', picture: 1 },
+      ],
+      media: [{ file: 'dome.jpg', alt: 'The dome', sha256: null, crop: null }],
+      steps: [{ title: 'Draw', ownerId: 'ines', lead: 2, leadIn: 'working', doneAt: null, doneBy: null }],
+      extracts: [{ kind: 'quote', text: 'It is young.', start: null }],
+    });
+    const lists: [reason: string, ...cells: unknown[]][] = [
+      ['none of its media', [{ text: 'x', picture: 2 }], [{ file: 'a.png' }], [], []],
+      ['show the same picture', ['x', { picture: 1 }, { picture: 1 }], [{ file: 'a.png' }], [], []],
+      ['media are not a list in JSON', [], [{ alt: 'no file' }], [], []],
+      ['media are not a list in JSON', [], [{ file: 'a.png', sha256: '../../etc' }], [], []],
+      [
+        'does not lie inside the picture',
+        [],
+        [{ file: 'a.png', crop: { x: 0.9, y: 0, width: 0.9, height: 1 } }],
+        [],
+        [],
+      ],
+      ['nobody of this brand is called “Zoe”', [], [], [{ title: 'Draw', who: 'Zoe' }], []],
+      ['The kind of work is not one', [], [], [{ title: 'Draw', work: 'dance' }], []],
+      ['extracts are not a list in JSON', [], [], [], [{ kind: 'poem', text: 'x' }]],
+      ['parts are not a list of texts', [{ length: 2 }, 3], [], [], []],
+      ['steps are not a list in JSON', [], [], [null], []],
+    ];
+    for (const [reason, ...cells] of lists)
+      expect(plan(`${columns}\n${row(...cells)}`).bad, reason).toEqual([
+        { line: 2, reason: expect.stringContaining(reason) as string },
+      ]);
+  });
+  it('takes a column of that name for no list that holds none', () => {
+    const table = tableOf('Channel,Title,Media,Steps\nGR,Rings,dome.jpg,');
+    expect(
+      guessColumns(
+        table.header,
+        table.rows.map(({ cells }) => cells),
+        ground,
+      ),
+    ).toEqual({ channel: 0, title: 1, steps: 3 });
   });
   it.each([
     ['its channel is empty', ',2026-12-01,10:00,x,,'],

@@ -6,7 +6,9 @@ import { formatRule, FORMAT_LABELS, type Format, type RuleSheet } from '../rules
 import type { Stage } from '../stages/stages';
 import { isWebLink } from '../posts/readiness';
 import { readWords } from '../posts/readPost';
-import { dueInstant, readDate, type LocalDate, type LocalTime, type Zone } from '../time/plan';
+import type { WrittenWords } from '../posts/written';
+import type { PrepLine } from '../prep/step';
+import { dueInstant, readDate, type Instant, type LocalDate, type LocalTime, type Zone } from '../time/plan';
 import { readTypedTime } from '../time/typed';
 import {
   guessChannel,
@@ -19,6 +21,7 @@ import {
   type DateOrder,
 } from './columns';
 import { restoreCell, type CsvTable } from './csvText';
+import { readList, type ListColumn, type Lists } from './lists';
 
 /** How a file is meant: which column holds what, and what its values stand for. */
 export interface ImportMapping {
@@ -48,6 +51,18 @@ export interface BadRow {
   reason: string;
 }
 
+/** A step of a row, with whoever does it and whoever did it found. */
+export interface RowStep extends PrepLine {
+  pinned: LocalDate | null;
+  doneAt: Instant | null;
+  doneBy: string | null;
+}
+
+/** The lists of a row; absent where its file has no column for them. */
+export interface RowLists extends Partial<Omit<Lists, 'steps'>> {
+  steps?: RowStep[];
+}
+
 /** A row that can be brought in. What its file has no column for is absent, and stays as it is on a post that is there. */
 export interface ImportRow extends Partial<Record<WrittenField, string>> {
   line: number;
@@ -64,8 +79,7 @@ export interface ImportRow extends Partial<Record<WrittenField, string>> {
   date?: LocalDate | null;
   time?: LocalTime | null;
   stage?: Stage;
-  /** The texts of its parts. */
-  partTexts?: string[];
+  lists: RowLists;
   /** Where it was published. */
   address?: string;
   setAsideReason?: string;
@@ -186,8 +200,9 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
       pieceTitle: pieceTitle.value,
       title: title.value,
       channelId: channel.id,
+      lists: {},
     };
-    const problem = readPlan(row) ?? readTexts(row) ?? readNames(row) ?? readOutcome(row);
+    const problem = readPlan(row) ?? readTexts(row) ?? readLists(row) ?? readNames(row) ?? readOutcome(row);
     if (problem) return problem;
     const known = row.givenId !== '' ? `id ${row.givenId}` : `${row.pieceTitle} · ${row.title} · ${channel.callSign}`;
     const count = timesSeen(known);
@@ -244,12 +259,9 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
         const text = cell(column);
         if (text !== undefined) into[column] = text;
       }
-      const read = readWords(into, channel!.sheet);
+      const read = readWords<Partial<WrittenWords>>(into, channel!.sheet);
       if (!read.ok) return read.refusal.message;
       Object.assign(into, read.value);
-      const parts = readPartTexts(trimmed('parts'));
-      if (typeof parts === 'string') return parts;
-      if (parts) into.partTexts = parts;
       const formatText = trimmed('format');
       if (!formatText) return null;
       const format = guessFormat(formatText);
@@ -259,10 +271,38 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
       return null;
     }
 
+    function readLists({ lists }: ImportRow): string | null {
+      for (const column of ['parts', 'media', 'extracts'] as const) {
+        const list = listOf(column);
+        if (typeof list === 'string') return list;
+        if (list) Object.assign(lists, { [column]: list });
+      }
+      const shown = lists.parts?.flatMap(({ picture }) => picture ?? []) ?? [];
+      if (lists.media && shown.some((number) => number > lists.media!.length))
+        return 'a part shows a picture that is none of its media';
+      if (new Set(shown).size < shown.length) return 'two of its parts show the same picture';
+      const steps = listOf('steps');
+      if (typeof steps === 'string') return steps;
+      if (!steps) return null;
+      lists.steps = [];
+      for (const { who, doneBy, ...step } of steps) {
+        const ownerId = who === '' ? null : byName(ground.people, who);
+        if (ownerId === undefined) return nobodyCalled(who);
+        // Who did a step may have left since.
+        lists.steps.push({ ...step, ownerId, doneBy: byName(ground.people, doneBy) ?? null });
+      }
+      return null;
+    }
+
+    function listOf<C extends ListColumn>(column: C): Lists[C] | string | null {
+      const text = cell(column);
+      return text === undefined ? null : readList(column, text);
+    }
+
     function readCountRow(): ImportRow | string {
       const counts: ImportRow = {
         ...{ line, key: '', givenId: trimmed('id') ?? '', isCount: true },
-        ...{ pieceTitle: '', title: '', channelId: '' },
+        ...{ pieceTitle: '', title: '', channelId: '', lists: {} },
       };
       const wrong = readOutcome(counts);
       if (wrong) return wrong;
@@ -295,12 +335,10 @@ export function planImport(table: CsvTable, mapping: ImportMapping, ground: Impo
     }
 
     function readNames(into: ImportRow): string | null {
-      const byName = (list: readonly { id: string; name: string }[], name: string) =>
-        list.find((item) => item.name.toLowerCase() === name.toLowerCase())?.id;
       const owner = trimmed('owner');
       if (owner) {
         const id = byName(ground.people, owner);
-        if (!id) return `nobody of this brand is called “${clip(owner)}”`;
+        if (!id) return nobodyCalled(owner);
         into.ownerId = id;
       }
       for (const [column, list, field] of [
@@ -328,20 +366,6 @@ const tellsNumbersOnly = (columns: ColumnMap): boolean =>
 const isAddress = (text: string): boolean =>
   text.length <= TEXT_LIMITS.link && (isWebLink(text) || text.startsWith('/standins/'));
 
-/** Texts of parts as a cell holds them: a list in JSON. Undefined where there is no column; a sentence where it is something else. */
-function readPartTexts(cell: string | undefined): string[] | string | undefined {
-  if (cell === undefined) return undefined;
-  if (cell === '') return [];
-  let read: unknown;
-  try {
-    read = JSON.parse(cell);
-  } catch {
-    read = null;
-  }
-  const isList = Array.isArray(read) && read.every((one) => typeof one === 'string');
-  return isList ? (read as string[]).map(cleanText) : 'its parts are not a list of texts in JSON, like ["One","Two"]';
-}
-
 /** A count as files write it, with or without signs between thousands; null for what is none. */
 function readCount(text: string): number | null {
   const plain = text.replace(/(?<=\d)[,.' \u00a0\u202f](?=\d{3}(?!\d))/g, '');
@@ -352,5 +376,8 @@ function readCount(text: string): number | null {
 /** What the database keeps of a count. */
 const MOST_COUNTED = 2_147_483_647;
 
+const byName = (list: readonly { id: string; name: string }[], name: string): string | undefined =>
+  list.find((item) => item.name.toLowerCase() === name.toLowerCase())?.id;
+const nobodyCalled = (name: string): string => `nobody of this brand is called “${clip(name)}”`;
 const firstWords = (text: string): string => text.split(/\s+/).slice(0, 8).join(' ').slice(0, 80);
 const clip = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text);

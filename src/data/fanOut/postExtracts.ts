@@ -1,5 +1,6 @@
 import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
+import type { KeptExtract } from '../extracts/extracts';
 
 /** Says which extracts posts were made from. */
 export async function insertPostExtracts(
@@ -11,6 +12,24 @@ export async function insertPostExtracts(
     `insert into post_extracts (post_id, extract_id)
      select x."postId", x."extractId" from jsonb_to_recordset($1::jsonb) as x ("postId" uuid, "extractId" uuid)`,
     [JSON.stringify(made)],
+  );
+}
+
+/** Takes it back that posts were made from extracts. */
+export async function deletePostExtracts(tx: Queryable, postIds: readonly string[]): Promise<void> {
+  await tx.run('delete from post_extracts where post_id = any($1::uuid[])', [postIds]);
+}
+
+/** The extracts that posts were made from, in the order of the piece's text. */
+export function listExtractsOfPosts(
+  db: Queryable,
+  postIds: readonly string[],
+): Promise<(Pick<KeptExtract, 'id' | 'pieceId' | 'kind' | 'start' | 'end'> & { postId: string })[]> {
+  return db.rows(
+    `select x.post_id as "postId", e.id, e.piece_id as "pieceId", e.kind, e.start_offset as start, e.end_offset as "end"
+     from post_extracts x join extracts e on e.id = x.extract_id where x.post_id = any($1::uuid[])
+     order by x.post_id, e.start_offset, e.end_offset, e.id`,
+    [postIds],
   );
 }
 

@@ -79,6 +79,19 @@ export async function maybeLibraryFile(
   return rows[0];
 }
 
+/** Files of a brand's library by their contents or names, the newest last. */
+export function listLibraryFilesBy(
+  db: Queryable,
+  brandId: string,
+  { hashes, fileNames }: { hashes: readonly string[]; fileNames: readonly string[] },
+): Promise<Omit<LibraryFile, 'alt' | 'uses' | 'usedIn' | 'addedAt'>[]> {
+  return db.rows(
+    `select sha256, mime, width, height, duration_ms as "durationMs", bytes, file_name as "fileName" from library_files
+     where brand_id = $1 and (sha256 = any($2::text[]) or file_name = any($3::text[])) order by added_at, sha256`,
+    [brandId, hashes, fileNames],
+  );
+}
+
 /** Adds files to libraries; those known by their content stay as they are. @returns how many were new */
 export function insertLibraryFiles(
   tx: Queryable,

@@ -36,6 +36,14 @@ export function listPictures(db: Queryable, postId: string): Promise<Picture[]> 
   return db.rows<Picture>(`select ${COLUMNS} from media where post_id = $1 order by position, id`, [postId]);
 }
 
+/** The pictures of posts, each post's in their order. */
+export function listPicturesOf(db: Queryable, postIds: readonly string[]): Promise<Picture[]> {
+  return db.rows<Picture>(
+    `select ${COLUMNS} from media where post_id = any($1::uuid[]) order by post_id, position, id`,
+    [postIds],
+  );
+}
+
 /** Adds pictures. */
 export async function insertPictures(
   tx: Queryable,

@@ -21,6 +21,9 @@ export interface Step extends PrepLine {
   doneAt: Instant | null;
   doneOn: LocalDate | null;
   doneBy: string | null;
+  /** The batch day it stands in, and its place there; null or absent outside of any. */
+  batchId?: string | null;
+  batchPosition?: number | null;
   version: number;
 }
 
@@ -41,11 +44,14 @@ export const STEP_FIELDS = [
   'doneAt',
   'doneOn',
   'doneBy',
+  'batchId',
+  'batchPosition',
 ] as const satisfies readonly (keyof Step)[];
 
 const COLUMNS = `s.id, s.brand_id as "brandId", s.post_id as "postId", s.piece_id as "pieceId", s.position, s.title, s.work,
   s.owner_id as "ownerId", s.craft, s.lead, s.lead_in as "leadIn", s.minutes, s.note, s.needed, s.ticks_itself as "ticksItself", s.pinned, s.day,
-  s.planned_on as "plannedOn", s.done_at as "doneAt", s.done_on as "doneOn", s.done_by as "doneBy", s.version`;
+  s.planned_on as "plannedOn", s.done_at as "doneAt", s.done_on as "doneOn", s.done_by as "doneBy",
+  s.batch_id as "batchId", s.batch_position as "batchPosition", s.version`;
 
 /** The post or piece a step belongs to. */
 export const holderOf = ({ postId, pieceId }: Pick<Step, 'postId' | 'pieceId'>): string => (postId ?? pieceId)!;
@@ -81,23 +87,26 @@ export async function maybeStepForUpdate(tx: Queryable, id: string): Promise<Ste
 export async function insertSteps(tx: Queryable, steps: readonly Omit<Step, 'version'>[]): Promise<void> {
   await tx.run(
     `insert into steps (id, brand_id, post_id, piece_id, position, title, work, owner_id, craft, lead, lead_in, minutes, note, needed,
-       ticks_itself, pinned, day, planned_on, done_at, done_on, done_by)
+       ticks_itself, pinned, day, planned_on, done_at, done_on, done_by, batch_id, batch_position)
      select x.id, x."brandId", x."postId", x."pieceId", x.position, x.title, x.work, x."ownerId", x.craft, x.lead, x."leadIn", x.minutes,
-       x.note, x.needed, coalesce(x."ticksItself", false), x.pinned, x.day, x."plannedOn", x."doneAt", x."doneOn", x."doneBy"
+       x.note, x.needed, coalesce(x."ticksItself", false), x.pinned, x.day, x."plannedOn", x."doneAt", x."doneOn", x."doneBy",
+       x."batchId", x."batchPosition"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "postId" uuid, "pieceId" uuid, position int, title text, work text,
        "ownerId" uuid, craft text, lead int, "leadIn" text, minutes int, note text, needed boolean, "ticksItself" boolean, pinned date, day date,
-       "plannedOn" date, "doneAt" timestamptz, "doneOn" date, "doneBy" uuid)`,
+       "plannedOn" date, "doneAt" timestamptz, "doneOn" date, "doneBy" uuid, "batchId" uuid, "batchPosition" int)`,
     [JSON.stringify(steps)],
   );
 }
 
-/** Writes the fields of a step that people change and raises its version; with another pin it leaves its batch day. @returns whether it had the version given */
+const LEAVES_BATCH = 'pinned is distinct from $12 and batch_id is not distinct from $18';
+
+/** Writes the fields of a step that people change and raises its version; with another pin alone it leaves its batch day. @returns whether it had the version given */
 export async function updateStep(tx: Queryable, step: Step): Promise<boolean> {
   const changed = await tx.run(
     `update steps set title = $3, work = $4, owner_id = $5, craft = $6, lead = $7, lead_in = $8, minutes = $9, note = $10,
        needed = $11, pinned = $12,
-       batch_id = case when pinned is distinct from $12 then null else batch_id end,
-       batch_position = case when pinned is distinct from $12 then null else batch_position end, done_at = $13, done_on = $14, done_by = $15,
+       batch_id = case when ${LEAVES_BATCH} then null else $18::uuid end,
+       batch_position = case when ${LEAVES_BATCH} then null else $19::int end, done_at = $13, done_on = $14, done_by = $15,
        position = $16, ticks_itself = $17, version = version + 1
      where id = $1 and version = $2`,
     [
@@ -118,6 +127,8 @@ export async function updateStep(tx: Queryable, step: Step): Promise<boolean> {
       step.doneBy,
       step.position,
       step.ticksItself,
+      step.batchId ?? null,
+      step.batchPosition ?? null,
     ],
   );
   return changed === 1;

@@ -8,7 +8,7 @@ export type Row = Record<string, unknown>;
 export interface RowsOfTable {
   table: string;
   /** The columns of the key with their types. */
-  key: Readonly<Record<string, 'uuid' | 'text'>>;
+  key: Readonly<Record<string, 'uuid' | 'text' | 'timestamptz'>>;
   /** Columns that the database fills by itself. */
   generated?: readonly string[];
 }
@@ -67,6 +67,19 @@ export async function readRowsById(tx: Queryable, table: string, ids: readonly s
     ids,
   ]);
   return new Map(rows.map(({ row }) => [row.id as string, row]));
+}
+
+/** The rows of a table that tell of these posts what was read at an instant. */
+export async function readRowsAt(
+  tx: Queryable,
+  table: string,
+  { post_id, read_at }: { post_id: readonly string[]; read_at: Instant },
+): Promise<Row[]> {
+  const rows = await tx.rows<{ row: Row }>(
+    `select to_jsonb(t) as row from ${table} t where t.post_id = any($1::uuid[]) and t.read_at = $2`,
+    [post_id, read_at],
+  );
+  return rows.map(({ row }) => row);
 }
 
 /** An instant as PostgreSQL writes it in the JSON of a row. */

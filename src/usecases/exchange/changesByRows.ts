@@ -1,4 +1,5 @@
 import type { BadRow, ImportRow } from '@/core/exchange/planImport';
+import { partsWith } from '@/core/posts/parts';
 import { WRITTEN_FIELDS } from '@/core/posts/texts';
 import type { Refusal } from '@/core/refusal';
 import { mayEdit, mayMoveTo, maySchedule } from '@/core/stages/moves';
@@ -8,7 +9,8 @@ import type { Post, PostChange } from '@/data/posts/posts';
 import { movingToChannel, type Asked } from '../calendar/changePosts';
 import { moving } from '../posts/planPosts';
 import { factsOf, takePosts, type OpenPost } from '../posts/takePosts';
-import { areTexts } from './compareRows';
+import { areParts } from './compareRows';
+import { arePictures, partsOfRow, picturesOfRow, type NamedFiles } from './listings';
 import { checkWrites, type PostWrite } from '../posts/checkWrites';
 import { attempt, must, type Doing } from '../useCase';
 import type { CheckedRows } from './checkedRows';
@@ -18,6 +20,7 @@ export async function checkChanges(
   act: Doing,
   channels: readonly Channel[],
   differing: readonly { row: ImportRow; postId: string }[],
+  files: NamedFiles,
 ): Promise<Pick<CheckedRows, 'changes' | 'bad'>> {
   const taken = await takePosts(
     act,
@@ -32,7 +35,7 @@ export async function checkChanges(
   for (const { row, postId } of differing) {
     const result = await attempt(async () => ({
       row,
-      ...changeByRow(act, row, must(taken.get(postId)!), channelOf.get(row.channelId)!),
+      ...changeByRow(act, row, must(taken.get(postId)!), channelOf.get(row.channelId)!, files),
     }));
     if (result.ok) asked.push(result.value);
     else refuseRow(row, result.refusal);
@@ -51,7 +54,7 @@ export async function checkChanges(
 }
 
 /** What a row writes of its post: place, words and stage in one. */
-function changeByRow(act: Doing, row: ImportRow, open: OpenPost, channel: Channel): Asked {
+function changeByRow(act: Doing, row: ImportRow, open: OpenPost, channel: Channel, files: NamedFiles): Asked {
   must(mayEdit(open.facts));
   const { post } = open;
   const to = {
@@ -67,20 +70,40 @@ function changeByRow(act: Doing, row: ImportRow, open: OpenPost, channel: Channe
       : isMoved
         ? { write: moving(act, open, to), notes: [] }
         : { write: { open, change: {}, deed: 'imported' }, notes: [] };
-  const change = { ...placed.write.change, ...changeOfWords(act, row, post) };
-  const after = { ...post, ...change };
+  const listed = changeOfLists(act, row, open, files);
+  const change = { ...placed.write.change, ...changeOfWords(row, post), ...listed };
+  const { pictures, ...fields } = change;
   const write = { ...placed.write, change, deed: 'imported', detail: { line: row.line } };
-  const staged = followStage(act, row.stage, { ...open, channel, post: after }, write);
+  const staged = followStage(
+    act,
+    row.stage,
+    { ...open, channel, pictures: [...(pictures ?? open.pictures)], post: { ...post, ...fields } },
+    write,
+  );
   return { write: staged.write, notes: [...placed.notes, ...staged.notes] };
 }
 
-function changeOfWords(act: Doing, row: ImportRow, post: Post): PostChange {
+/** What a row changes of the pictures and parts of its post. Where a file is not there, the pictures stay as they are. */
+function changeOfLists(act: Doing, { lists }: ImportRow, open: OpenPost, files: NamedFiles): PostWrite['change'] {
+  const change: PostWrite['change'] = {};
+  const told = lists.media && picturesOfRow(lists.media, open.pictures, files, act.ids);
+  if (told?.lacking.length === 0 && !arePictures(told.pictures, open.pictures)) change.pictures = told.pictures;
+  const attached = new Set([...open.pictures, ...(change.pictures ?? [])].map(({ id }) => id));
+  const byNumber =
+    told?.byNumber.map((picture) => (picture && attached.has(picture.id) ? picture : null)) ?? open.pictures;
+  const parts =
+    lists.parts && !areParts(lists.parts, open.post.parts, byNumber)
+      ? partsOfRow(lists.parts, open.post.parts, byNumber, act.ids)
+      : open.post.parts;
+  const shown = partsWith(parts, change.pictures ?? open.pictures);
+  if (JSON.stringify(shown) !== JSON.stringify(open.post.parts)) change.parts = shown;
+  return change;
+}
+
+function changeOfWords(row: ImportRow, post: Post): PostChange {
   const change: PostChange = {};
   for (const field of ['title', ...WRITTEN_FIELDS, 'format', 'ownerId', 'pillarId', 'campaignId'] as const)
     if (row[field] !== undefined && row[field] !== post[field]) Object.assign(change, { [field]: row[field] });
-  if (row.partTexts && !areTexts(row.partTexts, post.parts))
-    // What stands at a place stays the part that it was, with its picture.
-    change.parts = row.partTexts.map((text, at) => ({ id: act.ids(), pictureId: null, ...post.parts[at], text }));
   if (row.setAsideReason !== undefined && post.stage === 'setAside') change.setAsideReason = row.setAsideReason;
   return change;
 }

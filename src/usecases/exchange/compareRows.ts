@@ -1,5 +1,6 @@
 import { groupBy } from '@/core/group';
-import type { BadRow, ImportGround, ImportRow } from '@/core/exchange/planImport';
+import type { ListColumn, ListedPart } from '@/core/exchange/lists';
+import type { BadRow, ImportGround, ImportRow, RowStep } from '@/core/exchange/planImport';
 import { WRITTEN_FIELDS } from '@/core/posts/texts';
 import { MEASURES, NOTHING_TOLD, type Counts, type Reading } from '@/core/results/engagement';
 import { localOf } from '@/core/time/plan';
@@ -11,7 +12,20 @@ import { listBroughtIn } from '@/data/exchange/importedRows';
 import { listPeopleOfBrand } from '@/data/people/people';
 import { listPieceTitles } from '@/data/pieces/pieces';
 import { latestReadings } from '@/data/results/readings';
+import type { Picture } from '@/data/media/media';
 import { listPostsById, listPublishedAt, type Post } from '@/data/posts/posts';
+import type { Step } from '@/data/prep/steps';
+import type { RowNote } from './checkedRows';
+import {
+  areExtracts,
+  arePictures,
+  isStep,
+  picturesOfRow,
+  readListings,
+  readNamedFiles,
+  type NamedFiles,
+  type TextOfPiece,
+} from './listings';
 
 /** The source a file is known by: its name without ending, and without the number that downloading twice adds. */
 export const sourceOf = (fileName: string): string =>
@@ -40,15 +54,32 @@ export async function groundOf(db: Queryable, brandId: string, now: string) {
   return { brand, channels, ground };
 }
 
+/** A row that says something else of its post than is known. */
+export interface Differing {
+  row: ImportRow;
+  postId: string;
+  pieceId: string;
+  /** Whether it is of the post itself: its place, words, people or pictures. */
+  isOfPost: boolean;
+  /** The steps that the post has, where the row tells others. */
+  steps: readonly Step[] | null;
+  /** Whether the row tells other extracts. */
+  isOfExtracts: boolean;
+}
+
 /** Rows by what they come to: a new post, a change of one that is there, or nothing. */
 export interface Compared {
   fresh: ImportRow[];
-  differing: { row: ImportRow; postId: string }[];
+  differing: Differing[];
   /** Rows that tell numbers of their post which are not known yet. */
   counted: { row: ImportRow; postId: string; counts: Counts }[];
   same: ImportRow[];
   /** Rows that tell numbers of no post that is there and published. */
   lost: BadRow[];
+  /** The files of the library that rows name. */
+  files: NamedFiles;
+  /** What to know of rows: files that they name and that are not there. */
+  notes: RowNote[];
 }
 
 /** Holds the rows of a file against the posts that are there. */
@@ -57,23 +88,27 @@ export async function compareRows(
   brand: Brand,
   source: string,
   rows: readonly ImportRow[],
+  textOf: TextOfPiece,
 ): Promise<Compared> {
   const present = await presentPosts(db, brand, source, rows);
   const titles = await listPieceTitles(
     db,
     [...present.values()].map((post) => post.pieceId),
   );
-  const numbers = await latestReadings(
-    db,
-    [...present.values()].map((post) => post.id),
-  );
-  const compared: Compared = { fresh: [], differing: [], counted: [], same: [], lost: [] };
+  const files = await readNamedFiles(db, brand.id, rows);
+  const columns = new Set(rows.flatMap(({ lists }) => Object.keys(lists) as ListColumn[]));
+  const ids = [...present.values()].map((post) => post.id);
+  const [numbers, listings] = [await latestReadings(db, ids), await readListings(db, ids, columns, textOf)];
+  const compared: Compared = { fresh: [], differing: [], counted: [], same: [], lost: [], files, notes: [] };
   for (const row of rows) {
     const post = present.get(row.key);
     if (row.isCount && post?.stage !== 'published') {
       compared.lost.push({ line: row.line, reason: whyLost(row, post) });
       continue;
     }
+    const pictures = post ? (listings.pictures.get(post.id) ?? []) : [];
+    const told = row.lists.media && picturesOfRow(row.lists.media, pictures, files, () => '');
+    for (const file of told?.lacking ?? []) compared.notes.push({ line: row.line, message: lackingFile(file) });
     if (!post) {
       compared.fresh.push(row);
       continue;
@@ -82,8 +117,18 @@ export async function compareRows(
     const isCounted = tellsMore(row, known);
     if (isCounted)
       compared.counted.push({ row, postId: post.id, counts: { ...NOTHING_TOLD, ...known, ...row.numbers } });
-    if (!row.isCount && differences(row, post, titles[post.pieceId] ?? '').length > 0)
-      compared.differing.push({ row, postId: post.id });
+    const steps = listings.steps.get(post.id) ?? [];
+    const { steps: toldSteps, extracts } = row.lists;
+    const isOther =
+      (told !== undefined && told.lacking.length === 0 && !arePictures(told.pictures, pictures)) ||
+      (row.lists.parts !== undefined && !areParts(row.lists.parts, post.parts, told?.byNumber ?? null));
+    const difference: Differing = {
+      ...{ row, postId: post.id, pieceId: post.pieceId },
+      isOfPost: !row.isCount && (isOther || differences(row, post, titles[post.pieceId] ?? '').length > 0),
+      steps: toldSteps && !areSteps(toldSteps, steps) ? steps : null,
+      isOfExtracts: extracts !== undefined && !areExtracts(extracts, listings.extracts.get(post.id) ?? []),
+    };
+    if (difference.isOfPost || difference.steps || difference.isOfExtracts) compared.differing.push(difference);
     else if (!isCounted) compared.same.push(row);
   }
   return compared;
@@ -147,12 +192,11 @@ const tellsMore = ({ numbers = {} }: ImportRow, known: Reading | undefined): boo
   MEASURES.some((measure) => numbers[measure] !== undefined && numbers[measure] !== known?.[measure]);
 
 /** The fields in which a row differs from its post. A file without the column says nothing about a field. */
-function differences(row: ImportRow, post: Post, pieceTitle: string): (Field | 'piece' | 'parts')[] {
-  const fields: (Field | 'piece' | 'parts')[] = FIELDS.filter(
+function differences(row: ImportRow, post: Post, pieceTitle: string): (Field | 'piece')[] {
+  const fields: (Field | 'piece')[] = FIELDS.filter(
     (field) => row[field] !== undefined && row[field] !== withPlainBreaks(post[field]),
   );
   if (row.pieceTitle !== pieceTitle && row.pieceTitle !== row.title) fields.push('piece');
-  if (row.partTexts && !areTexts(row.partTexts, post.parts)) fields.push('parts');
   return fields;
 }
 
@@ -175,8 +219,22 @@ function whyLost({ address, givenId }: ImportRow, post: Post | undefined): strin
   return address === undefined ? `no post has the id “${givenId}”` : `no one post was published at “${address}”`;
 }
 
-/** Whether these are the texts of those parts. */
-export const areTexts = (texts: readonly string[], parts: Post['parts']): boolean =>
-  texts.length === parts.length && texts.every((text, at) => text === withPlainBreaks(parts[at]!.text));
+/** Whether a post has the parts that a row tells. @param byNumber the pictures of the row; null where it tells of none */
+export const areParts = (
+  told: readonly ListedPart[],
+  parts: Post['parts'],
+  byNumber: readonly (Pick<Picture, 'id'> | null)[] | null,
+): boolean =>
+  told.length === parts.length &&
+  told.every(({ text, picture }, at) => {
+    const shown = picture === null ? undefined : byNumber?.[picture - 1]?.id;
+    return text === withPlainBreaks(parts[at]!.text) && (shown === undefined || shown === parts[at]!.pictureId);
+  });
+
+const areSteps = (told: readonly RowStep[], steps: readonly Step[]): boolean =>
+  told.length === steps.length && told.every((step, at) => isStep(step, steps[at]!));
+
+const lackingFile = (file: string): string =>
+  `“${file}” is not in the library. Add it there, then import the file once more.`;
 
 const withPlainBreaks = (value: string | null): string | null => value?.replace(/\r\n?/g, '\n') ?? null;

@@ -234,7 +234,7 @@ describe('taking out', () => {
     const csv = await whole(postsAsCsv(world.db, await brand(), NO_FILTER, START));
     expect(csv.split('\r\n')[0]).toBe(
       'id,piece,title,channel,format,date,time,zone,stage,headline,preheader,caption,keywords,firstComment,hashtags,link,script,' +
-        'coverIdeas,agenda,parts,owner,pillar,campaign,address,reason,reach,views,likes,comments,shares,saves,clicks,follows,watchSeconds',
+        'coverIdeas,agenda,parts,media,steps,extracts,owner,pillar,campaign,address,reason,reach,views,likes,comments,shares,saves,clicks,follows,watchSeconds',
     );
     expect(csv).toContain("'=SUM(A1)");
     const before = await posts();

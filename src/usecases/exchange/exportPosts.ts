@@ -2,6 +2,7 @@ import ical, { ICalAlarmType, type ICalEventData } from 'ical-generator';
 import type { CalendarFilter } from '@/core/calendar/filter';
 import { COLUMNS, type Column } from '@/core/exchange/columns';
 import { writeCsvRows } from '@/core/exchange/csvText';
+import { writeList, type ListColumn } from '@/core/exchange/lists';
 import { ofEachText } from '@/core/posts/texts';
 import { MEASURES, type Measure } from '@/core/results/engagement';
 import { addDays } from '@/core/time/days';
@@ -15,9 +16,13 @@ import { partsOfAllPosts, type PostLine } from '@/data/posts/postLines';
 import { listPostsById } from '@/data/posts/posts';
 import { latestReadings } from '@/data/results/readings';
 import { listCampaigns, listPillars } from '@/data/brands/themes';
+import { listsOf, readListings } from './listings';
+import { textsOfPieces } from './textsOfPieces';
 
 /** Posts that one file holds. */
 const TAKE_OUT_LIMIT = 50_000;
+
+const ALL_LISTS: ReadonlySet<ListColumn> = new Set(['media', 'steps', 'extracts']);
 
 /** The posts of a brand as CSV, one row a post, by date, text by text; what comes in again from it changes nothing. */
 export async function* postsAsCsv(db: Db, brand: Brand, filter: CalendarFilter, now: Instant): AsyncGenerator<string> {
@@ -40,8 +45,10 @@ export async function* postsAsCsv(db: Db, brand: Brand, filter: CalendarFilter, 
       listPostsById(db, ids).then((all) => new Map(all.map((post) => [post.id, post]))),
       latestReadings(db, ids),
     ]);
+    const listings = await readListings(db, ids, ALL_LISTS, textsOfPieces(db));
     const rows = posts.map(({ id }): string[] => {
       const post = whole.get(id)!;
+      const lists = listsOf(post, listings, (personId) => nameIn(people, personId));
       const cells: Record<Column, string> = {
         id: post.id,
         piece: titles[post.pieceId] ?? '',
@@ -53,7 +60,10 @@ export async function* postsAsCsv(db: Db, brand: Brand, filter: CalendarFilter, 
         zone: brand.zone,
         stage: post.stage,
         ...ofEachText((_text, name) => post[name]),
-        parts: post.parts.length === 0 ? '' : JSON.stringify(post.parts.map(({ text }) => text)),
+        parts: writeList('parts', lists.parts),
+        media: writeList('media', lists.media),
+        steps: writeList('steps', lists.steps),
+        extracts: writeList('extracts', lists.extracts),
         owner: nameIn(people, post.ownerId),
         pillar: nameIn(pillars, post.pillarId),
         campaign: nameIn(campaigns, post.campaignId),

@@ -9,6 +9,7 @@ import { noteExchange } from './noteExchange';
 import { mustMay } from '../rights/mustMay';
 import { doing, refused, type Doing, type Work } from '../useCase';
 import { groundOf, headerKey, sourceOf } from './compareRows';
+import { letPiecesBeRead } from './textsOfPieces';
 import { checkRows, writeRows, type ImportOutcome, type ImportPlace } from './importRows';
 
 /** What may come: only the good rows, or the whole file or nothing. */
@@ -28,7 +29,11 @@ export interface ImportFile {
  * same piece share one). The same file again changes nothing. With `whole`, one bad row refuses all. It is one transaction:
  * for files of more than a slice see `longImport`.
  */
-export function bringIn(work: Work, file: ImportFile): Promise<Result<ImportOutcome>> {
+export async function bringIn(work: Work, file: ImportFile): Promise<Result<ImportOutcome>> {
+  if (file.mapping.columns.extracts !== undefined) {
+    const { ground } = await groundOf(work.db, file.brandId, work.clock.now());
+    await letPiecesBeRead(work.db, file.brandId, planImport(file.table, file.mapping, ground).rows);
+  }
   return doing(work, async (act) => {
     const { place, plan } = await planFile(act, file);
     const outcome = await writeRows(act, place, await checkRows(act, place, plan.rows));

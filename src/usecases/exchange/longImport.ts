@@ -19,6 +19,7 @@ import { mustMay } from '../rights/mustMay';
 import { ofBrand } from '../rights/readFor';
 import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
 import { inLines, keepMapping, mustBeGood, placeOf, planFile, type ImportFile } from './importPosts';
+import { letPiecesBeRead } from './textsOfPieces';
 import { checkRows, writeRows, type ImportOutcome } from './importRows';
 
 /** A long import with what came of it so far. */
@@ -126,6 +127,7 @@ export async function runImport(
   const planned = await tried(own, (act) => planFile(act, file));
   if (!planned.ok) return end('refused', planned.refusal);
   const { rows, bad: unread } = planned.value.plan;
+  await letPiecesBeRead(own.db, file.brandId, rows);
   if (file.extent === 'whole' && start.state !== 'writing') {
     const checked = await checkAll(own, file, id, { rows, unread, isStopping });
     if (!checked.ok) return end('refused', checked.refusal);

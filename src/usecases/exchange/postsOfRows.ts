@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { formatOn } from '@/core/calendar/drop';
 import type { BadRow, ImportMapping, ImportRow } from '@/core/exchange/planImport';
 import { blocksOf } from '@/core/posts/readiness';
@@ -10,7 +11,8 @@ import type { Channel } from '@/data/brands/channels';
 import { insertPieces, listPiecesByLink, listPiecesByTitle } from '@/data/pieces/pieces';
 import { addPosts } from '../posts/addPosts';
 import type { Doing } from '../useCase';
-import type { RowNote } from './checkedRows';
+import type { CheckedRows, RowNote } from './checkedRows';
+import { partsOfRow, picturesOfRow } from './listings';
 
 /** Rows that may become posts, and those that may not. */
 export function checkNew(
@@ -21,7 +23,10 @@ export function checkNew(
   const bad: BadRow[] = [];
   const good = rows.filter((row) => {
     const { name, archived, sheet } = channelOf.get(row.channelId)!;
-    const read = readWords(wordsOf(row), sheet);
+    const read = readWords(
+      row.lists.parts ? { ...wordsOf(row), parts: partsOfRow(row.lists.parts, [], [], randomUUID) } : wordsOf(row),
+      sheet,
+    );
     const reason = archived ? `${name} is archived and takes no new posts` : read.ok ? null : read.refusal.message;
     if (reason !== null) bad.push({ line: row.line, reason });
     return reason === null;
@@ -34,9 +39,9 @@ export async function makePosts(
   act: Doing,
   brand: Brand,
   channels: readonly Channel[],
-  rows: readonly ImportRow[],
+  { fresh: rows, files }: Pick<CheckedRows, 'fresh' | 'files'>,
   mapping: ImportMapping,
-): Promise<{ keys: { key: string; postId: string }[]; pieceIds: string[]; notes: RowNote[] }> {
+): Promise<{ keys: { key: string; postId: string; pieceId: string }[]; pieceIds: string[]; notes: RowNote[] }> {
   const today = localOf(act.now, brand.zone).date;
   const channelOf = new Map(channels.map((channel) => [channel.id, channel]));
   const notes: RowNote[] = [];
@@ -45,12 +50,13 @@ export async function makePosts(
     const channel = channelOf.get(row.channelId)!;
     const format = formatOn(channel.sheet, row.format ?? null);
     const words = wordsOf(row);
-    const parts = (row.partTexts ?? []).map((text) => ({ id: act.ids(), text, pictureId: null }));
+    const { pictures, byNumber } = picturesOfRow(row.lists.media ?? [], [], files, act.ids);
+    const parts = partsOfRow(row.lists.parts ?? [], [], byNumber, act.ids);
     const date = row.date ?? null;
     const time = date === null ? null : (row.time ?? null);
     const isPast = date !== null && date < today;
     const stage = stageOfRow(row, isPast, mapping);
-    const isFit = blocksOf({ ...words, parts, format, pictures: [] }, channel.sheet).length === 0;
+    const isFit = blocksOf({ ...words, parts, format, pictures }, channel.sheet).length === 0;
     const lowered = stage === 'ready' && !isFit;
     if (lowered)
       notes.push({
@@ -68,6 +74,8 @@ export async function makePosts(
     return {
       ...words,
       parts,
+      pictures: pictures.map((picture, index) => ({ ...picture, position: index + 1 })),
+      ...(row.lists.steps && { prep: row.lists.steps }),
       row,
       id: act.ids(),
       brandId: brand.id,
@@ -97,7 +105,11 @@ export async function makePosts(
       detail: { line: row.line },
     })),
   );
-  return { keys: posts.map(({ row, id }) => ({ key: row.key, postId: id })), pieceIds: pieces.made, notes };
+  return {
+    keys: posts.map(({ row, id, pieceId }) => ({ key: row.key, postId: id, pieceId })),
+    pieceIds: pieces.made,
+    notes,
+  };
 }
 
 const wordsOf = (row: ImportRow) => ofEachText((_text, name) => row[name] ?? '');

@@ -3,6 +3,8 @@ import type { CsvTable } from '@/core/exchange/csvText';
 import { planImport, startMapping, type ImportMapping, type ImportPlan } from '@/core/exchange/planImport';
 import type { Db } from '@/data/database/db';
 import { maybeMapping } from '@/data/exchange/importedRows';
+import type { RowNote } from './checkedRows';
+import { textsOfPieces } from './textsOfPieces';
 import { compareRows, groundOf, headerKey, sourceOf } from './compareRows';
 
 /** A plan with what it would do. */
@@ -14,9 +16,13 @@ export interface ImportPreview extends ImportPlan {
   fresh: number;
   changed: number;
   same: number;
+  /** What to know of rows that come in all the same. */
+  notes: RowNote[];
 }
 
 const SAMPLE_ROWS = 6;
+/** Notes of rows that are shown before they come in. */
+const NOTES_SHOWN = 20;
 
 /** Shows what a file would bring in, with a mapping that was guessed, used before, or is being tried. */
 export async function previewImport(
@@ -35,7 +41,13 @@ export async function previewImport(
   );
   const mapping = tried ?? startMapping(table, guessed, await maybeMapping(db, brandId, headerKey(table.header)));
   const plan = planImport(table, mapping, ground);
-  const { fresh, differing, counted, same, lost } = await compareRows(db, brand, sourceOf(fileName), plan.rows);
+  const { fresh, differing, counted, same, lost, notes } = await compareRows(
+    db,
+    brand,
+    sourceOf(fileName),
+    plan.rows,
+    textsOfPieces(db),
+  );
   return {
     ...plan,
     bad: [...plan.bad, ...lost].sort((a, b) => a.line - b.line),
@@ -44,5 +56,6 @@ export async function previewImport(
     fresh: fresh.length,
     changed: new Set([...differing, ...counted].map(({ row }) => row)).size,
     same: same.length,
+    notes: notes.slice(0, NOTES_SHOWN),
   };
 }

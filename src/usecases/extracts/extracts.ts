@@ -15,9 +15,9 @@ import { doing, notFound, refused, type Doing, type Work } from '../useCase';
 import { keptReading, letBeRead } from './keptReading';
 
 /** Characters of an extract that somebody chooses, at most. */
-const LONGEST = 4_000;
+export const LONGEST_EXTRACT = 4_000;
 /** Extracts kept of a piece, accepted and rejected. */
-const MOST = 500;
+export const MOST_EXTRACTS = 500;
 
 /** What somebody makes of a part of a piece. */
 export interface Verdict {
@@ -48,8 +48,8 @@ export async function keepExtract(work: Work, pieceId: string, verdict: Verdict)
       );
       return { ...same, state: verdict.state };
     }
-    if (present.length >= MOST)
-      refused({ code: 'tooMany', message: `A piece keeps ${MOST} extracts. Remove some first.` });
+    if (present.length >= MOST_EXTRACTS)
+      refused({ code: 'tooMany', message: `A piece keeps ${MOST_EXTRACTS} extracts. Remove some first.` });
     const extract: KeptExtract = {
       ...verdict,
       ...stretch,
@@ -122,11 +122,11 @@ async function stretchOf(
       field: 'start',
       message: 'The text has changed there since. Reload the piece, then choose the words again.',
     });
-  if (to - from > LONGEST)
+  if (to - from > LONGEST_EXTRACT)
     refused({
       code: 'longExtract',
       field: 'end',
-      message: `An extract has ${LONGEST} characters at most. Choose fewer words.`,
+      message: `An extract has ${LONGEST_EXTRACT} characters at most. Choose fewer words.`,
     });
   if (kind === 'clip' && source.cues.length === 0)
     refused({

@@ -9,13 +9,13 @@ import { listChannelsById } from '@/data/brands/channels';
 import { insertPictures, type Picture } from '@/data/media/media';
 import { insertPosts } from '@/data/posts/posts';
 import { recountPiecesOf } from '../prep/countPrep';
-import { givePrep, prepOfPost } from '../prep/givePrep';
+import { givePrep, isTold, prepOfPost, type ToldStep } from '../prep/givePrep';
 import { must, refused, type Acting } from '../useCase';
 
 /** A post to be made, with the pictures it shares with others, and steps of its own where it shall not have those of its format. */
 export type NewPost = Parameters<typeof insertPosts>[1][number] & {
   pictures?: readonly Picture[];
-  prep?: readonly PrepLine[];
+  prep?: readonly (PrepLine | ToldStep)[];
 };
 
 /** What a post made of another does not take over: what became of that one, and what it was signed off as. */
@@ -29,7 +29,7 @@ export const NOT_TAKEN_OVER = {
 } as const;
 
 /**
- * Adds posts with the prep of their formats, counted back from their days. What is published already gets none. What must
+ * Adds posts with the prep of their formats, counted back from their days. What is published already gets none but those it is told to have. What must
  * hold of a post holds from the first: texts that can be kept, a time that exists, fit where it is called ready.
  */
 export async function addPosts(act: Acting, posts: readonly NewPost[]): Promise<void> {
@@ -50,7 +50,9 @@ export async function addPosts(act: Acting, posts: readonly NewPost[]): Promise<
     await givePrep(
       act,
       brandId,
-      own.filter(({ stage }) => stage !== 'published' && stage !== 'setAside').map(prepOfPost),
+      own
+        .filter(({ stage, prep }) => prep?.some(isTold) || (stage !== 'published' && stage !== 'setAside'))
+        .map(prepOfPost),
     );
     await recountPiecesOf(
       act.tx,

@@ -4,7 +4,7 @@ import { SHIPPED_PREP } from '@/core/prep/shipped';
 import { ofPiece, type PrepSubject } from '@/core/prep/subject';
 import { whoDoes } from '@/core/prep/who';
 import type { PrepLine } from '@/core/prep/step';
-import { localOf, type LocalDate } from '@/core/time/plan';
+import { localOf, type LocalDate, type Zone } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands/brands';
 import type { Queryable } from '@/data/database/db';
 import { listPeopleOfBrand } from '@/data/people/people';
@@ -24,6 +24,10 @@ import {
 import { readCounting } from './countPrep';
 import type { Doing } from '../useCase';
 
+/** A step as it is told that it stands: with whoever does it, and whether it is done. */
+export interface ToldStep extends PrepLine, Pick<Step, 'pinned' | 'doneAt' | 'doneBy'> {}
+export const isTold = (line: PrepLine | ToldStep): line is ToldStep => 'doneAt' in line;
+
 /** Who is to be given prep: a post or a piece. */
 export interface Unprepared extends Pick<Step, 'postId' | 'pieceId'> {
   subject: PrepSubject;
@@ -31,7 +35,7 @@ export interface Unprepared extends Pick<Step, 'postId' | 'pieceId'> {
   day: LocalDate | null;
   ownerId: string;
   /** Steps of its own in the place of those of its subject. */
-  lines?: readonly PrepLine[] | undefined;
+  lines?: readonly (PrepLine | ToldStep)[] | undefined;
   /** Titles of steps it has already: they are left out. */
   leftOut?: ReadonlySet<string>;
 }
@@ -43,7 +47,7 @@ export const prepOfPost = ({
   date,
   ownerId,
   prep,
-}: Pick<Post, 'id' | 'format' | 'date' | 'ownerId'> & { prep?: readonly PrepLine[] }): Unprepared => ({
+}: Pick<Post, 'id' | 'format' | 'date' | 'ownerId'> & { prep?: readonly (PrepLine | ToldStep)[] }): Unprepared => ({
   postId: id,
   pieceId: null,
   subject: format,
@@ -61,6 +65,16 @@ export async function prepOfPiece(
   return { postId: null, pieceId: id, subject: ofPiece(kind), day, ownerId };
 }
 
+const NOT_DONE = { pinned: null, doneAt: null, doneOn: null, doneBy: null } as const;
+
+/** What a step is told to be. The day it was done is the one that instant had in the zone. */
+export const asTold = (
+  { ownerId, pinned, doneAt, doneBy }: ToldStep,
+  zone: Zone,
+): Pick<Step, 'ownerId' | 'pinned' | 'doneAt' | 'doneOn' | 'doneBy'> => ({
+  ...{ ownerId, pinned, doneAt, doneBy: doneAt && doneBy, doneOn: doneAt && localOf(doneAt, zone).date },
+});
+
 /** Gives posts and pieces of a brand the prep of their subjects. */
 export async function givePrep(
   act: Pick<Doing, 'tx' | 'now' | 'ids'>,
@@ -70,7 +84,8 @@ export async function givePrep(
   if (unprepared.length === 0) return;
   const lines = await readPrepLines(act.tx, brandId);
   const people = await listPeopleOfBrand(act.tx, brandId);
-  const plannedOn = localOf(act.now, (await oneBrand(act.tx, brandId)).zone).date;
+  const { zone } = await oneBrand(act.tx, brandId);
+  const plannedOn = localOf(act.now, zone).date;
   const count = await readCounting(
     act.tx,
     brandId,
@@ -86,13 +101,9 @@ export async function givePrep(
         postId,
         pieceId,
         position: position + 1,
-        ownerId: whoDoes(line, people, ownerId),
-        pinned: null,
+        ...(isTold(line) ? asTold(line, zone) : { ...NOT_DONE, ownerId: whoDoes(line, people, ownerId) }),
         day: null,
         plannedOn: null,
-        doneAt: null,
-        doneOn: null,
-        doneBy: null,
       }));
     const days = count(day, own);
     return own.map((step, index) => ({

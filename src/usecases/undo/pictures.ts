@@ -45,7 +45,7 @@ export async function putPictures(
       const present = { pictures: open.pictures, parts: open.post.parts };
       if (shapeOf(present) !== shapeOf(from!)) refused(CHANGED_SINCE);
       const [written] = await writeWhatMayBe(act, [
-        { open, change: backFrom(present, to!), deed: 'pictures put back' },
+        { open, change: backFrom(present, from!, to!), deed: 'pictures put back' },
       ]);
       return must(written!);
     });
@@ -62,15 +62,19 @@ export async function putPictures(
   return outcome;
 }
 
-function backFrom(present: PicturesState, to: PicturesState): PicturesState {
+/** The pictures as they were, with their words as they are where somebody wrote them since. */
+function backFrom(present: PicturesState, from: PicturesState, to: PicturesState): PicturesState {
   const pictures = to.pictures.map((picture) => {
     const own = present.pictures.find(({ id }) => id === picture.id);
     const { crop, toMime, toBytes } = picture;
-    return own ? { ...own, crop, toMime, toBytes, rendered: null } : picture;
+    if (!own) return picture;
+    const was = from.pictures.find(({ id }) => id === picture.id);
+    const alt = own.alt === was?.alt ? picture.alt : own.alt;
+    return { ...own, alt, crop, toMime, toBytes, rendered: null };
   });
-  const parts = to.parts.map((part) => ({
-    ...part,
-    text: present.parts.find(({ id }) => id === part.id)?.text ?? part.text,
-  }));
+  const parts = to.parts.map((part) => {
+    const [is, was] = [present, from].map(({ parts }) => parts.find(({ id }) => id === part.id)?.text);
+    return { ...part, text: is === was ? part.text : (is ?? part.text) };
+  });
   return { pictures, parts: partsWith(parts, pictures) };
 }

@@ -4,6 +4,7 @@ import type { Queryable } from '@/data/database/db';
 import {
   instantInRow,
   readRows,
+  readRowsAt,
   readRowsById,
   replaceRows,
   unlessForbidden,
@@ -152,6 +153,10 @@ const THINGS = {
     deed: 'changePosts',
     rows: [{ table: 'proposals', key: ID, fields: ['state', 'decided_at', 'post_id'] }],
   },
+  reading: {
+    deed: 'exchange',
+    rows: [{ table: 'readings', key: { post_id: 'uuid', read_at: 'timestamptz' } }],
+  },
   rhythm: {
     deed: 'setRhythm',
     rows: [
@@ -240,6 +245,14 @@ export async function madePieces(act: Doing, ids: readonly string[]): Promise<Ch
     const after = { [table]: [only(row, [...fields, 'id'])] };
     return { subject: 'piece', id, before: gone('piece', after, now), after };
   });
+}
+
+/** What was told at once of how posts did, as things of a change. */
+export async function toldReadings(act: Doing, postIds: readonly string[]): Promise<ChangeItem[]> {
+  const [{ table }] = THINGS.reading.rows;
+  return (await readRowsAt(act.tx, table, { post_id: postIds, read_at: act.now })).map((row) => ({
+    ...{ subject: 'reading', id: `${String(row.post_id)} ${act.now}`, before: null, after: { [table]: [row] } },
+  }));
 }
 
 async function readAll(act: Doing, of: readonly { name: ThingName; id: string }[]): Promise<(State | null)[]> {

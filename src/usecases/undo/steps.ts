@@ -9,6 +9,7 @@ import {
   STEP_FIELDS,
   updateStep,
 } from '@/data/prep/steps';
+import { maybeBatchDay } from '@/data/prep/batchDays';
 import { recount } from '../prep/countPrep';
 import { attempt, notFound, refused, STALE, type Doing } from '../useCase';
 import type { StepState } from './noteChange';
@@ -38,7 +39,7 @@ async function putStep(act: Doing, from: StepState | null, to: StepState | null)
   const present = await maybeStepForUpdate(act.tx, id);
   if (from === null) {
     if (present || (await listStepsOf(act.tx, [holderOf(holder)])).length >= STEPS_LIMIT) refused(CHANGED_SINCE);
-    await insertSteps(act.tx, [to!]);
+    await insertSteps(act.tx, [{ ...to!, ...(await placeInBatch(act, to!)) }]);
   } else if (!present) refused(notFound('step'));
   else if (to === null) {
     if (!isSame(STEP_FIELDS, present, from)) refused(CHANGED_SINCE);
@@ -46,8 +47,20 @@ async function putStep(act: Doing, from: StepState | null, to: StepState | null)
   } else {
     const fields = STEP_FIELDS.filter((field) => !isSame([field], from, to));
     if (!isSame(fields, present, from)) refused(CHANGED_SINCE);
-    const back = Object.fromEntries(fields.map((field) => [field, to[field]]));
-    if (!(await updateStep(act.tx, { ...present, ...back }))) refused(STALE);
+    const back = { ...present, ...Object.fromEntries(fields.map((field) => [field, to[field]])) };
+    const place = fields.includes('batchId') ? await placeInBatch(act, to) : {};
+    if (!(await updateStep(act.tx, { ...back, ...place }))) refused(STALE);
   }
   await recount(act.tx, brandId, [holderOf(holder)], act.now);
+}
+
+/** The place of a step in its batch day; none where that was called off or moved since. */
+async function placeInBatch(
+  act: Doing,
+  { batchId, batchPosition, pinned }: StepState,
+): Promise<Pick<StepState, 'batchId' | 'batchPosition'>> {
+  const batch = batchId ? await maybeBatchDay(act.tx, batchId) : undefined;
+  return batch && (pinned === null || batch.day === pinned)
+    ? { batchId: batch.id, batchPosition: batchPosition ?? null }
+    : { batchId: null, batchPosition: null };
 }

@@ -16,7 +16,7 @@ import { movePost, planPiece } from '../posts/planPosts';
 import { deletePost, putAtStage, setPostAside } from '../posts/stages';
 import { waiveWants } from '../posts/waiveWants';
 import { listBatchSteps, maybeBatchDay } from '@/data/prep/batchDays';
-import { readCsv } from '@/core/exchange/csvText';
+import { readCsv, writeCsv } from '@/core/exchange/csvText';
 import { bringIn } from '../exchange/importPosts';
 import { previewImport } from '../exchange/previewImport';
 import { changeBatchDay, dropBatchDay, makeBatchDay } from '../prep/batchDays';
@@ -122,7 +122,7 @@ const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
   },
   'remove a step': async () => {
     const postId = await idOf('posts', 'deleted_at is null');
-    const [step] = (postId ? await listStepsOf(world.db, [postId]) : []).filter(({ pinned }) => pinned === null);
+    const [step] = postId ? await listStepsOf(world.db, [postId]) : [];
     return step && removeStep(world.work, step.id);
   },
   'make a batch day': async () => {
@@ -313,11 +313,56 @@ const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
       })
     );
   },
+  'import changes of a post and a new one': async (n) => {
+    const id = await idOf('posts', "deleted_at is null and stage = 'drafting'");
+    const [file] = await world.db.rows<{ sha256: string; file: string }>(
+      'select sha256, file_name as file from library_files order by 1 limit 1',
+      [],
+    );
+    const post = id ? await world.post(id) : undefined;
+    const media = JSON.stringify(file ? [{ ...file, alt: `Seen ${n}` }] : []);
+    const steps = JSON.stringify([
+      { title: `Ask ${n}`, who: 'Mana', lead: n % 4 },
+      { title: 'Write', doneAt: '2026-11-20T10:00:00.000Z' },
+    ]);
+    const rows = [
+      ...(post
+        ? [
+            [
+              post.id,
+              post.title,
+              channelName(post.channelId),
+              '2026-12-09',
+              `Words ${n}`,
+              `["Part ${n}"]`,
+              media,
+              steps,
+            ],
+          ]
+        : []),
+      ['', `Brought ${n}`, 'pithline', '2026-12-10', '', '', media, steps],
+    ];
+    return importOf(writeCsv(['id', 'title', 'channel', 'date', 'caption', 'parts', 'media', 'steps'], rows));
+  },
+  'import numbers': (n) => importOf(`address,likes\n${OUT_AT},${n}\n`),
   'archive a channel': async () => {
     const id = await idOf('channels', "archived_at is null and call_sign = 'HS'");
     return id && archiveChannelOf(world.work, world.brandId, id);
   },
 };
+
+/** Where a post is out, of which numbers are told. */
+const OUT_AT = 'https://pithline.example/told';
+const channelName = (id: string) => Object.entries(world.channels).find(([, own]) => own === id)![0];
+
+async function importOf(text: string) {
+  // Numbers that are told at the same instant are told once.
+  minutes += 1;
+  world.goTo(addMs('2026-11-23T09:00:00.000Z', minutes * 60_000));
+  const table = valueOf(readCsv(text));
+  const { mapping } = valueOf(await previewOf(table));
+  return bringIn(world.work, { brandId: world.brandId, table, fileName: 'ferry.csv', mapping, extent: 'good' });
+}
 
 /** A stored file that is nobody's yet. */
 const fileOf = (n: number): StoredPicture => ({
@@ -343,7 +388,7 @@ async function seen(): Promise<unknown> {
       'select id, title, note, link, kind, set_aside_at, set_aside_reason from pieces where brand_id = $1 and deleted_at is null order by id',
     ),
     posts: await rows(
-      'select id, plan_date, plan_time, stage, stage_before, set_aside_reason, title, channel_id from posts where brand_id = $1 and deleted_at is null order by id',
+      'select id, plan_date, plan_time, stage, stage_before, set_aside_reason, title, channel_id, caption, parts from posts where brand_id = $1 and deleted_at is null order by id',
     ),
     steps: await rows(
       'select id, title, done_at, done_by, position, day, pinned, batch_id, rank() over (partition by batch_id order by batch_position) as place from steps where brand_id = $1 and (post_id is null or post_id in (select id from posts where deleted_at is null)) order by id',
@@ -366,6 +411,10 @@ async function seen(): Promise<unknown> {
     pictures: await rows(
       'select m.post_id, m.position, m.sha256, m.crop, m.alt from media m join posts p on p.id = m.post_id where m.brand_id = $1 and p.deleted_at is null order by 1, 2',
     ),
+    numbers: await rows(
+      'select r.post_id, r.read_at, r.likes from readings r join posts p on p.id = r.post_id where p.brand_id = $1 order by 1, 2',
+    ),
+    engagement: await rows('select piece_id, engagement from piece_uses where brand_id = $1 and is_shown order by 1'),
     // What is added to a post or piece stays in the library.
     library: await rows("select sha256, file_name from library_files where brand_id = $1 and sha256 >= 'a' order by 1"),
     media: await rows(
@@ -394,6 +443,8 @@ describe('undoing', () => {
         recurrence: { every: 1, unit: 'week', weekdays: [2], from: '2026-11-24' } as never,
       }),
     );
+    const out = await importOf(`title,channel,date,stage,address\nOut,pithline,2026-11-02,published,${OUT_AT}\n`);
+    expect(valueOf(out).made).toBe(1);
     const tried = new Set<string>();
     await fc.assert(
       fc.asyncProperty(fc.array(name, { minLength: 3, maxLength: 12 }), async (names) => {
@@ -592,20 +643,8 @@ describe('undoing', () => {
 
   it('takes an import back as one, what came in as published too, and brings it in again', async () => {
     const text = `title,channel,date,time,stage,address\nFerry one,pithline,2026-12-08,10:00,drafting,\nFerry two,pithline,2026-11-02,10:00,published,https://pithline.example/2\n`;
-    const table = valueOf(readCsv(text));
     await fresh();
-    const plan = valueOf(await previewOf(table));
-    expect(
-      valueOf(
-        await bringIn(world.work, {
-          brandId: world.brandId,
-          table,
-          fileName: 'ferry.csv',
-          mapping: plan.mapping,
-          extent: 'whole',
-        }),
-      ).made,
-    ).toBe(2);
+    expect(valueOf(await importOf(text)).made).toBe(2);
     const live = async () =>
       (await world.db.rows("select id from posts where title like 'Ferry %' and deleted_at is null")).length;
     const pieces = async () =>

@@ -188,6 +188,15 @@ export function BringIn({ running: before }: { running: RunningImport | null }) 
               />
             </p>
           ))}
+          {preview.notes.length > 0 && (
+            <ul className="attention" aria-label="To know before it comes in">
+              {preview.notes.map(({ line, message }, index) => (
+                <li key={index}>
+                  Line {line}: {message}
+                </li>
+              ))}
+            </ul>
+          )}
           {preview.pastRows > 0 && (
             <p className={preview.mapping.past === null ? 'attention' : ''}>
               {preview.pastRows === 1 ? '1 row is' : `${preview.pastRows} rows are`} in the past. They{' '}
