@@ -1,7 +1,6 @@
 import { readTitle, TEXT_LIMITS } from '../pieces/piece';
 import { WRITTEN_FIELDS, type WrittenField } from '../posts/texts';
 import { MEASURES, type Measure } from '../results/engagement';
-import { cleanText } from '../text/clean';
 import { formatRule, FORMAT_LABELS, type Format, type RuleSheet } from '../rulesheets/types';
 import type { Stage } from '../stages/stages';
 import { isWebLink } from '../posts/readiness';

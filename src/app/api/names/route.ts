@@ -1,28 +1,16 @@
 import { door } from '@/app/server/door';
-import { boolean, mixed, object, string } from 'yup';
+import { boolean, object } from 'yup';
 import { dropName, keepName } from '@/usecases/shelf/shelf';
-import { fields, id, text, version } from '@/app/server/fields';
+import { fields, id, version } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
-
-const handles = mixed<Record<string, string>>()
-  .test(
-    'handles',
-    'Handles have to be texts by network.',
-    (value) =>
-      typeof value === 'object' && value !== null && Object.values(value).every((handle) => typeof handle === 'string'),
-  )
-  .required();
+import { nameFields } from '@/app/server/shelfFields';
 
 const kept = fields({
   brandId: id('Brand'),
   known: object({ id: id('Name'), version })
     .nullable()
     .defined(),
-  kind: string()
-    .oneOf(['person', 'place'] as const, 'A person or a place?')
-    .required(),
-  name: text('Name'),
-  handles,
+  ...nameFields,
 });
 const dropped = fields({ brandId: id('Brand'), id: id('Name'), dropped: boolean().required() });
 

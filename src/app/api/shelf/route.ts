@@ -1,20 +1,17 @@
 import { door } from '@/app/server/door';
-import { boolean, object, string } from 'yup';
-import { SHELF_KINDS } from '@/core/shelf/shelf';
+import { boolean, object } from 'yup';
 import { dropShelfItem, keepShelfItem, loadShelf } from '@/usecases/shelf/shelf';
 import { ofBrand } from '@/usecases/rights/readFor';
-import { fields, id, text, version } from '@/app/server/fields';
+import { fields, id, version } from '@/app/server/fields';
 import { answer, askedFor, isId, nothingThere, readBody, refusal } from '@/app/server/request';
+import { shelfFields } from '@/app/server/shelfFields';
 
 const kept = fields({
   brandId: id('Brand'),
   known: object({ id: id('Item'), version })
     .nullable()
     .defined(),
-  kind: string().oneOf(SHELF_KINDS, 'There is no such kind of item.').required(),
-  title: text('Title'),
-  text: text('Text'),
-  source: text('Source'),
+  ...shelfFields,
 });
 const dropped = fields({ brandId: id('Brand'), id: id('Item'), dropped: boolean().required() });
 

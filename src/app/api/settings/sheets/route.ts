@@ -1,75 +1,14 @@
 import { door } from '@/app/server/door';
-import { array, boolean, number, object, string } from 'yup';
-import { TEXT_FIELDS, type RuleSheet } from '@/core/rulesheets/types';
+import { string } from 'yup';
+import type { RuleSheet } from '@/core/rulesheets/types';
 import { saveRuleSheet } from '@/usecases/brands/ruleSheets';
-import { fields, format, text } from '@/app/server/fields';
+import { fields } from '@/app/server/fields';
 import { answer, readBody, refusal } from '@/app/server/request';
-
-const field = object({
-  name: string().oneOf(TEXT_FIELDS).required(),
-  label: text('Label'),
-  limit: number().typeError('A limit is a number.').required('The limit is missing.'),
-  required: boolean().required(),
-  unit: text('Unit'),
-  wideWeight: number().required(),
-  linkLength: number().nullable().defined(),
-  fold: object({ units: number().nullable().defined(), lines: number().nullable().defined() })
-    .nullable()
-    .defined()
-    .default(undefined),
-  parts: array(string().required()).required(),
-  formats: array(format.required()).default(undefined).optional(),
-  rich: boolean().optional(),
-}).noUnknown();
-
-const shapes = object({ narrowest: number().required(), widest: number().required() })
-  .noUnknown()
-  .nullable()
-  .default(undefined);
+import { ruleSheetFields } from '@/app/server/ruleSheetFields';
 
 const schema = fields({
   id: string().uuid().nullable().defined(),
-  sheet: object({
-    slug: text('Short name'),
-    name: text('Name'),
-    automatic: boolean().required(),
-    kind: string().required('Say what kind of network it is.'),
-    about: text('About'),
-    fields: array(field).required(),
-    hashtagLimit: number().typeError('Hashtags: a number, or none.').nullable().defined(),
-    linksClickable: boolean().required(),
-    formats: array(
-      object({
-        format: format.required(),
-        picturesMin: number().required(),
-        picturesMax: number().required(),
-        shapes,
-        minWidth: number().nullable(),
-        parts: object({
-          label: string().oneOf(['slide', 'part', 'frame']).required(),
-          most: number().required(),
-          limit: number().required(),
-          needs: string().oneOf(['picture', 'text']).required(),
-        })
-          .noUnknown()
-          .nullable()
-          .default(undefined),
-        video: object({
-          secondsMin: number().required(),
-          secondsMax: number().required(),
-          maxBytes: number().required(),
-          shapes,
-        })
-          .noUnknown()
-          .nullable()
-          .default(undefined),
-      }).noUnknown(),
-    ).required(),
-    pictureTypes: array(string().required()).required(),
-    pictureMaxBytes: number().required(),
-  })
-    .noUnknown()
-    .required(),
+  sheet: ruleSheetFields,
 });
 
 /** Makes a rule sheet, or changes the one named. */
