@@ -2,6 +2,7 @@ import { readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PrepLine } from '@/core/prep/step';
+import { BRAND_FILE } from '@/core/exchange/brandFile';
 import { RIGHTS, type Deed } from '@/core/rights/may';
 import { insertPerson } from '@/data/people/people';
 import { saveView } from '@/usecases/calendar/savedViews';
@@ -73,13 +74,15 @@ const AGAIN = {
 const FAN_OUT = { fanOut: 'talk', only: null, anchor: null, chosen: {}, on: null, under: null, seed: 1 };
 const THEME = { kind: 'pillars', id: null, name: 'Sky', color: '#123456' };
 
+const EMPTY_FILE = JSON.stringify(BRAND_FILE);
+
 /** A form with a file, as pages send it. */
-const form = (brandId: string, name: string): Asked => {
+const form = (brandId: string, name: string, content = 'Title\nRings'): Asked => {
   const boundary = 'asked';
   const part = (head: string, value: string) =>
     `--${boundary}\r\nContent-Disposition: form-data; ${head}\r\n\r\n${value}\r\n`;
   return {
-    body: `${part('name="brandId"', brandId)}${part('name="apply"', '')}${part('name="mapping"', '')}${part('name="name"', 'x')}${part(`name="file"; filename="${name}"`, 'Title\nRings')}--${boundary}--\r\n`,
+    body: `${part('name="brandId"', brandId)}${part('name="apply"', '')}${part('name="mapping"', '')}${part('name="name"', 'x')}${part(`name="file"; filename="${name}"`, content)}--${boundary}--\r\n`,
     headers: { 'content-type': `multipart/form-data; boundary=${boundary}` },
   };
 };
@@ -182,6 +185,8 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
       body: { brandId, slug: null, name: 'Mine', for: null, isStanding: false, rows: [] },
     },
     'api/settings/fan-outs/route.ts DELETE': { body: { brandId, slug: 'talk' } },
+    'api/settings/file/route.ts GET': { query: { brand: 'moor' } },
+    'api/settings/file/route.ts POST': form(brandId, 'a.json', EMPTY_FILE),
     'api/settings/prep/route.ts POST': { body: { brandId, subject: 'photo', lines: [] } },
     'api/settings/prep/route.ts DELETE': { body: { brandId, subject: 'photo' } },
     'api/settings/themes/route.ts POST': { body: { ...THEME, brandId } },

@@ -12,7 +12,8 @@ import { undoably } from '../undo/undoably';
 import { mustMay } from '../rights/mustMay';
 import { doing, must, notFound, refused, type Work } from '../useCase';
 
-const isShipped = (slug: string): boolean => SHIPPED_FAN_OUTS.some((shipped) => shipped.slug === slug);
+/** Whether a fan-out of that slug ships. */
+export const isShipped = (slug: string): boolean => SHIPPED_FAN_OUTS.some((shipped) => shipped.slug === slug);
 
 /** The fan-outs of a brand: the shipped ones, each as the brand set it where it did, then its own. */
 export async function listFanOuts(db: Queryable, brandId: string): Promise<BrandFanOut[]> {

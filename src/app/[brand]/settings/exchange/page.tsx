@@ -3,6 +3,7 @@ import { NotForYou } from '../NotForYou';
 import { brandOfPage } from '@/app/server/brand';
 import { maybeRunningImport } from '@/usecases/exchange/longImport';
 import { BringIn } from './BringIn';
+import { SettingsFile } from './SettingsFile';
 
 export const metadata: Metadata = { title: 'Import and export' };
 
@@ -32,6 +33,19 @@ export default async function ExchangePage({ params }: { params: Promise<{ brand
         <h2>Import</h2>
         <BringIn running={running ?? null} />
       </section>
+      {may('manageBrand') && (
+        <section>
+          <h2>Settings of {brand.name}</h2>
+          <p>
+            Shelf, names, rhythms, rule sheets, prep sheets and fan-outs{' '}
+            <a href={`/api/settings/file?brand=${brand.slug}`} download>
+              as JSON
+            </a>
+            , to keep or to import into another brand.
+          </p>
+          <SettingsFile />
+        </section>
+      )}
     </>
   );
 }

@@ -1,0 +1,186 @@
+import { afterEach, beforeEach, expect, it } from 'vitest';
+import fc from 'fast-check';
+import type { BrandFile, BrandFilePart } from '@/core/exchange/brandFile';
+import { SHELF_KINDS } from '@/core/shelf/shelf';
+import { BLANK_STEP } from '@/core/prep/step';
+import type { Refusal } from '@/core/refusal';
+import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
+import { readBrandFileText } from '@/app/server/brandFileFields';
+import { keepPillar } from '@/usecases/brands/themes';
+import { bringBrandFile } from '@/usecases/exchange/brandFile';
+import { makeWorld, valueOf } from '@/usecases/testWorld';
+import { undoChange } from '@/usecases/undo/undoChange';
+import { makeApp, send, type TestApp } from '../testApp';
+import { GET, POST } from './file/route';
+
+let app: TestApp;
+beforeEach(async () => void (app = await makeApp()));
+afterEach(() => app.close());
+
+const taken = async (): Promise<BrandFile> => (await (await send(GET, { query: 'brand=moor' })).json()) as BrandFile;
+
+async function bring(text: string, apply: '' | 'whole') {
+  const body = new FormData();
+  body.set('brandId', app.brandId);
+  body.set('apply', apply);
+  body.set('file', new File([text], 'moor.json'));
+  const response = await send(POST, { body });
+  return { status: response.status, body: (await response.json()) as BrandFilePart[] & { refusal?: Refusal } };
+}
+
+const word = fc.string({ unit: 'grapheme-ascii', minLength: 1, maxLength: 12 }).map((text) => `x${text.trim()}`);
+const day = fc.integer({ min: 1, max: 28 }).map((of) => `2026-12-${String(of).padStart(2, '0')}`);
+
+/** Settings of any kind, as they may be set. */
+const anyFile: fc.Arbitrary<BrandFile> = fc.record({
+  ...{ kind: fc.constant('bimlo brand settings' as const), edition: fc.constant(1) },
+  shelf: fc.uniqueArray(
+    fc.record({
+      ...{ kind: fc.constantFrom(...SHELF_KINDS.filter((kind) => kind !== 'link' && kind !== 'hashtags')) },
+      ...{ title: word, text: word, source: word },
+    }),
+    { maxLength: 4, selector: ({ kind, title }) => `${kind} ${title.toLowerCase()}` },
+  ),
+  names: fc.uniqueArray(
+    fc.record({
+      ...{ kind: fc.constantFrom('person' as const, 'place' as const), name: word },
+      handles: fc.constantFrom<Record<string, string>>({}, { pithline: '@dome', glassrow: '@dome.night' }),
+    }),
+    { maxLength: 3, selector: ({ kind, name }) => `${kind} ${name.toLowerCase()}` },
+  ),
+  rhythms: fc.uniqueArray(
+    fc.record({
+      channel: fc.constantFrom('PL', 'GR', 'CW'),
+      entries: fc.uniqueArray(
+        fc.record({
+          recurrence: fc.integer({ min: 1, max: 7 }).map((weekday) => ({ kind: 'weekly' as const, weekday, every: 1 })),
+          ...{ time: fc.constantFrom('09:00', '14:30'), format: fc.constant(null), theme: fc.constantFrom('', 'Sky') },
+          ...{
+            pillar: fc.constantFrom('', 'Night sky'),
+            from: fc.constantFrom(null, '2026-12-01'),
+            to: fc.constant(null),
+          },
+        }),
+        { minLength: 1, maxLength: 3, selector: ({ recurrence, time }) => `${recurrence.weekday} ${time}` },
+      ),
+      pauses: fc.array(
+        day.map((from) => ({ name: 'Rest', from, to: '2026-12-31' })),
+        { maxLength: 1 },
+      ),
+    }),
+    { maxLength: 3, selector: ({ channel }) => channel },
+  ),
+  ruleSheets: fc.constantFrom(
+    [],
+    [{ ...SHIPPED_RULE_SHEETS[0]!, hashtagLimit: 3 }],
+    [{ ...SHIPPED_RULE_SHEETS[0]!, slug: 'harbour-board', name: 'Harbour board', automatic: false }],
+  ),
+  prepSheets: fc.uniqueArray(
+    fc.record({
+      subject: fc.constantFrom('photo' as const, 'carousel' as const, 'piece:talk' as const),
+      lines: fc.array(
+        fc
+          .record({ title: word, who: fc.constantFrom('', 'Mana'), lead: fc.integer({ min: -9, max: 9 }) })
+          .map((line) => {
+            const { ownerId: _ownerId, ...blank } = BLANK_STEP;
+            return { ...blank, ...line };
+          }),
+        { maxLength: 3 },
+      ),
+    }),
+    { maxLength: 2, selector: ({ subject }) => subject },
+  ),
+  fanOuts: fc.constantFrom<BrandFile['fanOuts']>(
+    [],
+    [
+      {
+        ...{ slug: 'moon-week', name: 'Moon week', for: 'talk' as const, isStanding: true },
+        rows: [
+          {
+            network: 'photoFeed' as const,
+            format: 'photo' as const,
+            count: 2,
+            source: { of: 'whole' as const },
+            offset: 1,
+            gap: 2,
+          },
+        ],
+      },
+    ],
+  ),
+});
+
+it('settings go out as JSON and come in again the same, into the same brand and into an empty folder', async () => {
+  const pillar = { name: 'Night sky', color: '#123456' };
+  valueOf(await keepPillar(app.work, app.brandId, null, pillar));
+  await fc.assert(
+    fc.asyncProperty(anyFile, async (asked) => {
+      const brought = await bring(JSON.stringify(asked), 'whole');
+      expect(brought.status, JSON.stringify(brought.body)).toBe(200);
+      expect(brought.body.filter(({ becomes }) => becomes === 'leftOut')).toEqual([]);
+      const out = await taken();
+      const same = await bring(JSON.stringify(out), 'whole');
+      expect(same.body.every(({ becomes }) => becomes === 'same')).toBe(true);
+      for (const part of ['shelf', 'names', 'rhythms', 'prepSheets', 'fanOuts'] as const)
+        expect(out[part]).toEqual(expect.arrayContaining<unknown>(asked[part]));
+      const empty = await makeWorld();
+      try {
+        valueOf(await keepPillar(empty.work, empty.brandId, null, pillar));
+        const file = valueOf(readBrandFileText(JSON.stringify(out)));
+        valueOf(await bringBrandFile(empty.work, empty.brandId, file));
+        const again = valueOf(await bringBrandFile(empty.work, empty.brandId, file));
+        expect(again.filter(({ becomes }) => becomes !== 'same')).toEqual([]);
+      } finally {
+        await empty.close();
+      }
+    }),
+    { numRuns: 6 },
+  );
+}, 120_000);
+
+it('is looked at before it comes in, names what may not, and is undone part by part', async () => {
+  const file = {
+    ...{ kind: 'bimlo brand settings', edition: 1 },
+    shelf: [
+      { kind: 'reply', title: 'Thanks', text: 'Thank you!', source: '' },
+      { kind: 'link', title: 'Site', text: 'no link', source: '' },
+    ],
+    rhythms: [{ channel: 'ZZ', entries: [], pauses: [] }],
+    prepSheets: [{ subject: 'photo', lines: [{ ...BLANK_STEP, ownerId: undefined, title: 'Draw', who: 'Zoe' }] }],
+  };
+  const seen = await bring(JSON.stringify(file), '');
+  expect(seen.body.map(({ what, becomes }) => [what, becomes])).toEqual([
+    ['Shelf: “Thanks”', 'new'],
+    ['Shelf: “Site”', 'new'],
+    ['Rhythm of ZZ', 'leftOut'],
+    ['Prep sheet: photo', 'leftOut'],
+  ]);
+  expect((await taken()).shelf).toEqual([]);
+  const told = await bring(JSON.stringify(file), 'whole');
+  expect(told.body[1]).toMatchObject({
+    becomes: 'leftOut',
+    reason: expect.stringContaining('begins with http') as string,
+  });
+  expect((await taken()).shelf).toHaveLength(1);
+  valueOf(await undoChange(app.work, app.brandId, null));
+  expect((await taken()).shelf).toEqual([]);
+});
+
+it.each([
+  ['{', 'not JSON'],
+  ['[]', 'no file of a brand’s settings'],
+  ['{"kind":"other","edition":1}', 'no file of a brand’s settings'],
+  ['{"kind":"bimlo brand settings","edition":2}', 'another Bimlo'],
+  ['{"kind":"bimlo brand settings","edition":1,"shelf":[{"kind":"reply"}]}', 'shelf[0]'],
+  ['{"kind":"bimlo brand settings","edition":1,"users":[]}', 'users'],
+  [`${'['.repeat(200_000)}${']'.repeat(200_000)}`, 'not JSON'],
+])('%# is refused', async (text, message) => {
+  const { status, body } = await bring(text, 'whole');
+  expect([status, body.refusal?.message]).toEqual([422, expect.stringContaining(message)]);
+});
+
+it('is a manager’s', async () => {
+  app.actAs(app.otherWork.actorId);
+  expect((await send(GET, { query: 'brand=moor' })).status).toBe(403);
+  expect((await bring('{}', '')).status).toBe(403);
+});

@@ -1,0 +1,229 @@
+import { isDeepStrictEqual } from 'node:util';
+import { quoted } from '@/core/calendar/change';
+import {
+  BRAND_FILE,
+  type BrandFile,
+  type BrandFilePart,
+  type FilePrepLine,
+  type FileRhythmEntry,
+} from '@/core/exchange/brandFile';
+import { SUBJECT_LABELS } from '@/core/prep/subject';
+import type { Refusal, Result } from '@/core/refusal';
+import { listChannels, listRuleSheets } from '@/data/brands/channels';
+import { fanOutKey, listSettingVersions, prepSheetKey, type Setting } from '@/data/brands/settingVersions';
+import { listPillars } from '@/data/brands/themes';
+import { listOwnFanOuts } from '@/data/fanOut/fanOuts';
+import { listPeopleOfBrand } from '@/data/people/people';
+import { listPrepSheets } from '@/data/prep/prepSheets';
+import { listPauses, listRhythms } from '@/data/rhythm/rhythms';
+import { listNames, listShelf } from '@/data/shelf/shelf';
+import { saveRuleSheet } from '../brands/ruleSheets';
+import { isShipped, setFanOut } from '../fanOut/fanOuts';
+import { setPrepSheet } from '../prep/prep';
+import { setRhythm } from '../rhythm/rhythms';
+import { ofBrand } from '../rights/readFor';
+import { keepName, keepShelfItem } from '../shelf/shelf';
+import type { Db, Work } from '../useCase';
+
+/** The settings of a brand as they stand, for somebody who may manage it. */
+export const readBrandFile = (work: Work, brandId: string): Promise<Result<BrandFile>> =>
+  ofBrand(work, brandId, async () => fileOf(await readGround(work.db, brandId)), 'manageBrand');
+
+/** What a brand has, by which the parts of a file are known. */
+async function readGround(db: Db, brandId: string) {
+  const channels = await listChannels(db, brandId);
+  const pauses = new Map<string, Awaited<ReturnType<typeof listPauses>>>();
+  for (const { id } of channels) pauses.set(id, await listPauses(db, id));
+  const used = new Set(channels.map(({ sheet }) => sheet.slug));
+  const sheets = await listRuleSheets(db);
+  return {
+    channels,
+    pauses,
+    sheets,
+    usedSheets: sheets.filter(({ slug }) => used.has(slug)),
+    rhythms: new Map((await listRhythms(db, [brandId])).map(({ channelId, entries }) => [channelId, entries])),
+    shelf: await listShelf(db, brandId),
+    names: await listNames(db, brandId),
+    people: await listPeopleOfBrand(db, brandId),
+    pillars: await listPillars(db, [brandId], { archived: true }),
+    prepSheets: await listPrepSheets(db, brandId),
+    fanOuts: await listOwnFanOuts(db, brandId),
+  };
+}
+type Ground = Awaited<ReturnType<typeof readGround>>;
+
+function fileOf(ground: Ground): BrandFile {
+  const { channels, usedSheets, rhythms, pauses, shelf, names, prepSheets, fanOuts } = ground;
+  return {
+    ...BRAND_FILE,
+    shelf: shelf.map(({ kind, title, text, source }) => ({ kind, title, text, source })),
+    names: names.map(({ kind, name, handles }) => ({ kind, name, handles })),
+    rhythms: channels.flatMap(({ id, callSign }) => {
+      const own = { entries: rhythms.get(id) ?? [], pauses: pauses.get(id)! };
+      if (own.entries.length + own.pauses.length === 0) return [];
+      return [
+        {
+          channel: callSign,
+          entries: own.entries.map(({ id: _id, pillarId, ...entry }) => ({
+            ...entry,
+            pillar: nameIn(ground.pillars, pillarId),
+          })),
+          pauses: own.pauses.map(({ name, from, to }) => ({ name, from, to })),
+        },
+      ];
+    }),
+    ruleSheets: usedSheets.map(({ rules }) => rules),
+    prepSheets: prepSheets.map(({ subject, lines }) => ({
+      subject,
+      lines: lines.map(({ ownerId, ...line }) => ({ ...line, who: nameIn(ground.people, ownerId) })),
+    })),
+    fanOuts: fanOuts.map(({ slug, name, for: kind, rows, isStanding }) => ({
+      slug,
+      name,
+      for: kind,
+      rows,
+      isStanding,
+    })),
+  };
+}
+
+interface Named {
+  id: string;
+  name: string;
+}
+const nameIn = (list: readonly Named[], id: string | null): string => list.find((one) => one.id === id)?.name ?? '';
+
+/** A part of a file with what bringing it in does. */
+interface Planned extends BrandFilePart {
+  apply: () => Promise<Result<unknown>>;
+}
+
+/** Shows what a file of settings would bring in. */
+export const previewBrandFile = (work: Work, brandId: string, file: BrandFile): Promise<Result<BrandFilePart[]>> =>
+  ofBrand(
+    work,
+    brandId,
+    async () => (await plan(work, brandId, file)).map(({ what, becomes, reason }) => ({ what, becomes, reason })),
+    'manageBrand',
+  );
+
+/**
+ * Brings a file of settings in, part by part: each is set as if somebody had set it, so that each is undone for itself, and one
+ * that may not be is named and left out. The same file again changes nothing.
+ */
+export const bringBrandFile = (work: Work, brandId: string, file: BrandFile): Promise<Result<BrandFilePart[]>> =>
+  ofBrand(
+    work,
+    brandId,
+    async () => {
+      const told: BrandFilePart[] = [];
+      for (const { apply, ...part } of await plan(work, brandId, file)) {
+        const isLeft = part.becomes === 'same' || part.becomes === 'leftOut';
+        const result = isLeft ? null : await apply();
+        told.push(result === null || result.ok ? part : leftOut(part.what, result.refusal));
+      }
+      return told;
+    },
+    'manageBrand',
+  );
+
+const leftOut = (what: string, { message }: Pick<Refusal, 'message'>): BrandFilePart => ({
+  ...{ what, becomes: 'leftOut', reason: message },
+});
+
+async function plan(work: Work, brandId: string, file: BrandFile): Promise<Planned[]> {
+  const ground = await readGround(work.db, brandId);
+  const has = fileOf(ground);
+  const seeing = async (setting: Setting, key: string): Promise<Work> => ({
+    ...work,
+    seen: (await listSettingVersions(work.db, setting, [key])).get(key) ?? 0,
+  });
+  const part = <T>(what: string, present: T | undefined, asked: T, apply: Planned['apply']): Planned => ({
+    what,
+    becomes: present === undefined ? 'new' : isDeepStrictEqual(plain(present), plain(asked)) ? 'same' : 'changed',
+    reason: '',
+    apply,
+  });
+  const refusedPart = (what: string, message: string): Planned => ({
+    ...leftOut(what, { message }),
+    apply: () => Promise.resolve({ ok: true, value: null }),
+  });
+
+  const shelf = file.shelf.map((words) => {
+    const known = ground.shelf.find(({ kind, title }) => kind === words.kind && title === words.title);
+    const present = has.shelf.find(({ kind, title }) => kind === words.kind && title === words.title);
+    return part(`Shelf: ${quoted(words.title)}`, present, words, () =>
+      keepShelfItem(work, brandId, known ? { id: known.id, version: known.version } : null, words),
+    );
+  });
+  const names = file.names.map((asked) => {
+    const known = ground.names.find(({ kind, name }) => kind === asked.kind && name === asked.name);
+    const present = has.names.find(({ kind, name }) => kind === asked.kind && name === asked.name);
+    return part(`Name ${quoted(asked.name)}`, present, asked, () =>
+      keepName(work, brandId, known ? { id: known.id, version: known.version } : null, asked),
+    );
+  });
+  const ruleSheets = file.ruleSheets.map((asked) => {
+    const known = ground.sheets.find(({ slug }) => slug === asked.slug);
+    return part(`Rule sheet ${quoted(asked.name)}`, known?.rules, asked, async () =>
+      saveRuleSheet(known ? await seeing('rule sheet', known.id) : work, known?.id ?? null, asked),
+    );
+  });
+  const rhythms = file.rhythms.map((asked) => {
+    const what = `Rhythm of ${asked.channel}`;
+    const channel = ground.channels.find(({ callSign }) => callSign === asked.channel);
+    if (!channel) return refusedPart(what, `No channel has the call sign ${asked.channel}. Make it first.`);
+    const unknown = asked.entries.find(({ pillar }) => pillar !== '' && !idIn(ground.pillars, pillar));
+    if (unknown) return refusedPart(what, `There is no pillar ${quoted(unknown.pillar)}. Make it first.`);
+    const present = has.rhythms.find((one) => one.channel === asked.channel);
+    return part(what, present, asked, async () =>
+      setRhythm(
+        await seeing('rhythm', channel.id),
+        channel.id,
+        asked.entries.map(({ pillar, ...entry }: FileRhythmEntry) => ({
+          ...entry,
+          pillarId: idIn(ground.pillars, pillar),
+        })),
+        asked.pauses,
+      ),
+    );
+  });
+  const prepSheets = file.prepSheets.map((asked) => {
+    const what = `Prep sheet: ${SUBJECT_LABELS[asked.subject]}`;
+    const unknown = asked.lines.find(({ who }) => who !== '' && !idIn(ground.people, who));
+    if (unknown) return refusedPart(what, `Nobody of this brand is called ${quoted(unknown.who)}. Invite them first.`);
+    const present = has.prepSheets.find(({ subject }) => subject === asked.subject);
+    return part(what, present, asked, async () =>
+      setPrepSheet(
+        await seeing('prep sheet', prepSheetKey(brandId, asked.subject)),
+        brandId,
+        asked.subject,
+        asked.lines.map(({ who, ...line }: FilePrepLine) => ({ ...line, ownerId: idIn(ground.people, who) })),
+      ),
+    );
+  });
+  const fanOuts = file.fanOuts.map(({ slug, ...asked }) => {
+    // A fan-out of another folder is known by its name here; one that ships has its slug everywhere.
+    const present = has.fanOuts.find((one) => (isShipped(slug) ? one.slug === slug : one.name === asked.name));
+    const known = present?.slug ?? (isShipped(slug) ? slug : null);
+    return part(`Fan-out ${quoted(asked.name)}`, present && { ...present, slug }, { ...asked, slug }, async () =>
+      setFanOut(
+        known ? await seeing('fan-out', fanOutKey(brandId, known)) : { ...work, seen: 0 },
+        brandId,
+        known,
+        asked,
+      ),
+    );
+  });
+  const seen = new Set<string>();
+  return [...ruleSheets, ...shelf, ...names, ...rhythms, ...prepSheets, ...fanOuts].map((one) => {
+    const isTwice = seen.has(one.what);
+    seen.add(one.what);
+    return isTwice ? refusedPart(one.what, 'It stands in the file twice.') : one;
+  });
+}
+
+const idIn = (list: readonly Named[], name: string): string | null => list.find((one) => one.name === name)?.id ?? null;
+
+/** As it comes out of JSON: what is absent and what is undefined are the same. */
+const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
