@@ -1,4 +1,6 @@
 import tseslint from 'typescript-eslint';
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import imports from 'eslint-plugin-import-x';
 import hooks from 'eslint-plugin-react-hooks';
 import regexp from 'eslint-plugin-regexp';
 
@@ -62,6 +64,16 @@ export default tseslint.config(
       'no-empty': ['error', { allowEmptyCatch: false }],
       eqeqeq: ['error', 'smart'],
     },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    plugins: { 'import-x': imports },
+    settings: {
+      'import-x/resolver-next': [createTypeScriptImportResolver()],
+      'import-x/extensions': ['.ts', '.tsx'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.tsx'] },
+    },
+    rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }] },
   },
   ...Object.keys(FORBIDDEN).map(direction),
   {

@@ -2,7 +2,7 @@ import { array, boolean, number, object, string, type Schema } from 'yup';
 import { readCard, type Card } from '../cards/card';
 import { EXTRACT_KINDS, type ExtractKind } from '../extracts/extracts';
 import { isCrop, type Recipe } from '../media/fit';
-import { BLANK_STEP, readPrep, type Craft, type LeadUnit, type PrepLine, type Work } from '../prep/step';
+import { BLANK_STEP, readPrep, type PrepLine } from '../prep/step';
 import { cleanDeep } from '../text/clean';
 import { readDate, type Instant, type LocalDate } from '../time/plan';
 
@@ -184,7 +184,3 @@ export function writeList<C extends ListColumn>(column: C, list: Lists[C]): stri
   });
   return JSON.stringify(entries);
 }
-
-/** What of a step is its work, as a prep sheet holds it. */
-export const lineOf = ({ who: _who, pinned: _pinned, doneAt: _doneAt, doneBy: _by, ...line }: ListedStep) =>
-  line as { title: string; work: Work; craft: Craft | null; leadIn: LeadUnit } & Omit<PrepLine, 'ownerId'>;

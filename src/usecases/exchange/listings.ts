@@ -13,7 +13,7 @@ import { listStepsOf, type Step } from '@/data/prep/steps';
 export type TextOfPiece = (pieceId: string) => Promise<string | null>;
 
 /** What posts have of what a file holds as lists, by their ids. */
-export interface Listings {
+interface Listings {
   pictures: ReadonlyMap<string, readonly Picture[]>;
   steps: ReadonlyMap<string, readonly Step[]>;
   /** Those whose piece can be read. */
