@@ -6,7 +6,11 @@ import { run } from './project.mjs';
 const PACKAGE = 'chromium-headless-shell';
 const PATHS = [`/usr/bin/${PACKAGE}`, '/usr/bin/chromium'];
 
-/** Path of the Chromium that browser tests are run in: the one named in CHROMIUM, or one of Debian's. */
+/**
+ * Path of the Chromium that browser tests are run in: the one named in CHROMIUM, or one of Debian's.
+ *
+ * @internal
+ */
 export const chromiumPath = () => process.env.CHROMIUM ?? PATHS.find((path) => existsSync(path)) ?? PATHS[0];
 
 /** Installs Debian's Chromium where it is missing and this may be done; otherwise says what to do. */

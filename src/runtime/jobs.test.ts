@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Db } from '@/data/database/db';
 import { listOtherBeats } from '@/data/holders/holders';
-import { claimJobs, endRun, insertJobs, listJobs } from '@/data/jobs/jobs';
+import { claimJobs, endRun, insertJobs } from '@/data/jobs/jobs';
+import { listJobs } from '@/data/jobs/testJobs';
 import { openTestDb } from '@/data/database/testDb';
 import { startJobs, type JobKind, type JobRunner } from './jobs';
 

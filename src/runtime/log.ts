@@ -3,7 +3,11 @@ import pino from 'pino';
 /** PostgreSQL's codes have five letters or digits (its documentation, appendix A). */
 const isCode = (code: unknown): code is string => typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code);
 
-/** An error as it is logged. What a database says in words holds those of people; its code, and where it was, are enough. */
+/**
+ * An error as it is logged. What a database says in words holds those of people; its code, and where it was, are enough.
+ *
+ * @internal
+ */
 export function loggedError(error: unknown): object {
   if (!(error instanceof Error)) return { type: typeof error };
   const { code, constraint, table } = error as Error & Record<string, unknown>;

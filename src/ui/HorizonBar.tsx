@@ -3,7 +3,11 @@ import Link from 'next/link';
 import type { LocalDate } from '@/core/time/plan';
 import { dayMonth } from './format';
 
-/** Says how far a channel is filled: “filled until 4 Dec”, “opening today”, “none until 4 Mar”, “no rhythm”. */
+/**
+ * Says how far a channel is filled: “filled until 4 Dec”, “opening today”, “none until 4 Mar”, “no rhythm”.
+ *
+ * @internal
+ */
 export function reachWords(reach: Reach, today: LocalDate): string {
   if (reach.kind === 'noRhythm') return 'no rhythm';
   if (reach.kind === 'noneUntil') return `none until ${dayMonth(reach.date)}`;

@@ -13,7 +13,11 @@ import {
 import { useHotkeys } from 'react-hotkeys-hook';
 import { WordButton } from '@/ui/WordButton';
 
-/** Something to tell the person in passing. */
+/**
+ * Something to tell the person in passing.
+ *
+ * @internal
+ */
 export interface Message {
   text: string;
   wrong?: boolean;

@@ -21,7 +21,11 @@ interface Visit {
 type Context<P> = { params: Promise<P> };
 type Route<P, V> = (request: Request, context: Context<P>, visit: V) => Promise<Response>;
 
-/** A route handler as Next calls it, with what has to be allowed for it: null where nobody need be chosen. */
+/**
+ * A route handler as Next calls it, with what has to be allowed for it: null where nobody need be chosen.
+ *
+ * @internal
+ */
 export interface Door<P> {
   (request: Request, context: Context<P>): Promise<Response>;
   deed: Deed | null;

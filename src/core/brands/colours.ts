@@ -56,7 +56,11 @@ function oklab(hex: string): [number, number, number] {
   ];
 }
 
-/** How far apart two colours look: Euclidean distance in Oklab, 0 for the same, about 1 from black to white. */
+/**
+ * How far apart two colours look: Euclidean distance in Oklab, 0 for the same, about 1 from black to white.
+ *
+ * @internal
+ */
 export function colourDistance(a: string, b: string): number {
   const [x, y] = [oklab(a), oklab(b)];
   return Math.hypot(x[0] - y[0], x[1] - y[1], x[2] - y[2]);

@@ -6,7 +6,7 @@ import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { dayPlace, formatNote, formatOn, whyNoDrop, type Dragged, type DropPlace } from './drop';
 import { monthWeeks } from './month';
 import { addMonths } from './months';
-import { byTimeOfDay, groupByDay } from './order';
+import { byTimeOfDay } from './order';
 import { slipOf, type SlipSource } from './slip';
 
 describe('the weeks of a month', () => {
@@ -54,8 +54,6 @@ describe('the order of a day', () => {
         .sort(byTimeOfDay)
         .map(({ id }) => id),
     ).toEqual(['4', '3', '2', '1']));
-  it('leaves undated posts out', () =>
-    expect([...groupByDay([post('1', null), { ...post('2', null), date: null }]).keys()]).toEqual(['2026-11-23']));
 });
 
 describe('a drop', () => {

@@ -52,7 +52,11 @@ export interface Slip {
   nextWork: Work | null;
 }
 
-/** What a slip is made from. */
+/**
+ * What a slip is made from.
+ *
+ * @internal
+ */
 export interface SlipSource extends Words {
   id: string;
   brandId: string;

@@ -5,7 +5,11 @@ import { countText } from './count';
 import { hashtagSpans } from './hashtags';
 import { linkSpans, type Span } from './links';
 
-/** What the parts of a thread may hold. */
+/**
+ * What the parts of a thread may hold.
+ *
+ * @internal
+ */
 export interface ThreadRule extends CountRule {
   /** Units of a part, its number included. */
   limit: number;

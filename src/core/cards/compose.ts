@@ -23,7 +23,11 @@ const BY_SIZE = 0.038;
 
 /** Scripts that are read from the right. */
 const RTL = /[\p{sc=Hebrew}\p{sc=Arabic}\p{sc=Syriac}\p{sc=Thaana}\p{sc=Nko}\p{sc=Adlam}]/u;
-/** Whether a text is read from the right: by its first letter (Unicode UAX #9, P2 and P3). */
+/**
+ * Whether a text is read from the right: by its first letter (Unicode UAX #9, P2 and P3).
+ *
+ * @internal
+ */
 export const isRtl = (text: string): boolean => RTL.test(/\p{L}/u.exec(text)?.[0] ?? '');
 
 interface Box {

@@ -19,7 +19,11 @@ const CLOSING = /^[\p{Pe}\p{Pf}、。，．：；？！」』】〉》）!?.,:;�
 const segmenter = new Intl.Segmenter('und', { granularity: 'word' });
 const graphemes = new Intl.Segmenter('und', { granularity: 'grapheme' });
 
-/** Pieces of a text between which a line may end, each with the space that follows it. */
+/**
+ * Pieces of a text between which a line may end, each with the space that follows it.
+ *
+ * @internal
+ */
 export function breakable(text: string): string[] {
   return (text.match(/\S+\s*/gu) ?? []).flatMap((word) => {
     if (!UNSPACED.test(word)) return [word];

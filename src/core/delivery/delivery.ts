@@ -16,9 +16,17 @@ export type DeliveryMode = 'automatic' | 'byHand';
 export const LOOK_EVERY_MS = 2_000;
 /** A post this long past its instant is held, however often it was tried: a person must say whether it still goes. */
 export const HOLD_AFTER_MS = 30 * 60_000;
-/** Waits before the second, third and fourth try. */
+/**
+ * Waits before the second, third and fourth try.
+ *
+ * @internal
+ */
 export const RETRY_DELAYS_MS = [60_000, 5 * 60_000, 15 * 60_000] as const;
-/** A wait is made longer by up to this share of itself, so that many failures do not come back in one instant. */
+/**
+ * A wait is made longer by up to this share of itself, so that many failures do not come back in one instant.
+ *
+ * @internal
+ */
 export const JITTER_SHARE = 0.2;
 
 /** Waits before a network is asked by itself whether something is out: three times within the hour and a half, then daily for a week. */

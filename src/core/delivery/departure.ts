@@ -3,7 +3,11 @@ import type { Instant } from '../time/plan';
 import type { Stage } from '../stages/stages';
 import type { DeliveryMode, DeliveryState } from './delivery';
 
-/** A line of the timetable as far as its fitness depends on it. */
+/**
+ * A line of the timetable as far as its fitness depends on it.
+ *
+ * @internal
+ */
 export interface DepartureFacts {
   stage: Stage;
   mode: DeliveryMode;

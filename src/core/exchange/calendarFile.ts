@@ -6,7 +6,11 @@ import { isZone, localOf, placePlan, readDate, type LocalDate, type LocalTime, t
 
 /** Bytes of an iCalendar file that Bimlo takes in. */
 export const ICAL_LIMIT_BYTES = 5_000_000;
-/** Dates that one file may give. */
+/**
+ * Dates that one file may give.
+ *
+ * @internal
+ */
 export const DATES_LIMIT = 5_000;
 /** Steps that the repeating dates of a file are followed through, all together, to reach the days wanted: a few seconds' work. A step that finds nothing for long is ended from outside. */
 const STEPS_LIMIT = 60_000;

@@ -192,7 +192,11 @@ export function guessFormat(cell: string): Format | null {
 /** Orders of day, month and year that a date can be written in. */
 export type DateOrder = 'ymd' | 'dmy' | 'mdy';
 
-/** The orders in which a cell is a real date; empty for what is none. `03/04/2026` is one in two of them. */
+/**
+ * The orders in which a cell is a real date; empty for what is none. `03/04/2026` is one in two of them.
+ *
+ * @internal
+ */
 export function dateOrders(cell: string): DateOrder[] {
   return (['ymd', 'dmy', 'mdy'] as const).filter((order) => readOrderedDate(cell, order) !== null);
 }
@@ -204,6 +208,7 @@ export function dateOrders(cell: string): DateOrder[] {
  * readOrderedDate('3.4.2026', 'dmy') // 2026-04-03
  * readOrderedDate('2026-04-03T09:00', 'ymd') // 2026-04-03: a time behind it is passed over
  * readOrderedDate('31/04/2026', 'dmy') // null: April has 30 days
+ * @internal
  */
 export function readOrderedDate(cell: string, order: DateOrder): string | null {
   const parts =

@@ -128,6 +128,7 @@ const RISKY = /^[=+\-@\t\r]/;
 /**
  * Makes a cell harmless for spreadsheets, which would run `=…` as a formula: an apostrophe goes before it. Where the text
  * itself begins with an apostrophe before such a sign, it gets one more, so that `restoreCell` gives back what was there.
+ * @internal
  */
 export const harmlessCell = (text: string): string => (RISKY.test(text.replace(/^'+/, '')) ? `'${text}` : text);
 
@@ -143,7 +144,3 @@ export const writeCsvRows = (rows: readonly (readonly string[])[]): string =>
         rows.map((row) => row.map(harmlessCell)),
         { newline: '\r\n' },
       ) + '\r\n';
-
-/** Writes a CSV file: its header and its rows. */
-export const writeCsv = (header: readonly string[], rows: readonly (readonly string[])[]): string =>
-  writeCsvRows([header]) + writeCsvRows(rows);

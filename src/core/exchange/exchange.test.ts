@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { DATES_LIMIT, readCalendarFile } from './calendarFile';
 import { dateOrders, guessColumns, guessStage, orderOfDates, readMoment, readOrderedDate } from './columns';
-import { decodeText, harmlessCell, readCsv, restoreCell, writeCsv } from './csvText';
+import { decodeText, harmlessCell, readCsv, restoreCell, writeCsvRows } from './csvText';
 import { planImport, startMapping, type ImportGround, type ImportMapping } from './planImport';
 
 const tableOf = (text: string) => {
@@ -72,7 +72,7 @@ describe('rows of a file', () => {
           });
           const header = cells.map((_, index) => `c${index}`);
           const row = ['kept', ...cells.map((cell) => cell.replace(/\r/g, ''))];
-          const table = tableOf(writeCsv(['first', ...header], [row]));
+          const table = tableOf(writeCsvRows([['first', ...header], row]));
           expect(table.rows[0]!.cells.map(restoreCell)).toEqual(row);
         },
       ),

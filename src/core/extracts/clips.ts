@@ -25,7 +25,11 @@ const CLIP_LIMITS: ClipLimits = { leastMs: 15_000, mostMs: 60_000, most: 6, apar
 /** A pause after which a clip may begin where words are timed, in milliseconds. */
 const BREATH_MS = 400;
 
-/** A stretch of time with what it is worth. */
+/**
+ * A stretch of time with what it is worth.
+ *
+ * @internal
+ */
 export interface TimedWindow {
   inMs: number;
   outMs: number;
@@ -86,6 +90,7 @@ function windowsOf(
  * (J. Kleinberg and É. Tardos, “Algorithm Design”, 2005, 6.1), over the end and the count. Earlier windows win a tie.
  *
  * @returns the windows in the order of time
+ * @internal
  */
 export function bestSet<W extends TimedWindow>(windows: readonly W[], most: number, apartMs: number): W[] {
   const byEnd = [...windows].sort((one, other) => one.outMs - other.outMs || one.inMs - other.inMs);

@@ -36,7 +36,11 @@ export interface Extract {
 /** A stretch of text that is taken, or was turned down. */
 export type Taken = Pick<Extract, 'start' | 'end'>;
 
-/** Graphemes of an extract. */
+/**
+ * Graphemes of an extract.
+ *
+ * @internal
+ */
 export const EXTRACT_LENGTH = { least: 40, most: 280 } as const;
 /** Sentences of an extract. */
 const SENTENCES_AT_MOST = 3;

@@ -28,7 +28,11 @@ export interface FanOutDate {
   isSqueezed: boolean;
 }
 
-/** What dates depend on. */
+/**
+ * What dates depend on.
+ *
+ * @internal
+ */
 export interface DateGround {
   /** The day that offsets count from. */
   anchor: LocalDate;

@@ -1,4 +1,8 @@
-/** A post that is to have pictures of the set, and how many its format takes. */
+/**
+ * A post that is to have pictures of the set, and how many its format takes.
+ *
+ * @internal
+ */
 export interface WantsPictures {
   key: string;
   channelId: string;

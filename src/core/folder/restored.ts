@@ -34,7 +34,11 @@ export interface FoundMark extends RunMark {
   bornAtMs: number;
 }
 
-/** What is known of a folder when it is opened. */
+/**
+ * What is known of a folder when it is opened.
+ *
+ * @internal
+ */
 export interface FolderAge {
   /** Of the database: the number of its last start, null before the first, and how far its log goes. */
   db: { run: number | null; position: string };
@@ -75,7 +79,11 @@ const newestOf = <M extends RunMark>(marks: readonly M[]): M | undefined =>
 /** A place in PostgreSQL's log as it writes it: two halves of hexadecimal digits, the higher first (pg_lsn, PostgreSQL documentation 8.20). */
 export const POSITION = /^([0-9A-F]{1,8})\/([0-9A-F]{1,8})$/i;
 
-/** A place in PostgreSQL's log as a number. @throws RangeError where it is none */
+/**
+ * A place in PostgreSQL's log as a number. @throws RangeError where it is none
+ *
+ * @internal
+ */
 export function positionOf(position: string): bigint {
   const found = POSITION.exec(position);
   if (!found) throw new RangeError(`no place in a log: ${position}`);

@@ -1,6 +1,10 @@
 /** How often a process shows that it lives, in milliseconds. */
 export const BEAT_EVERY_MS = 15_000;
-/** How long the beat of a process has to be seen standing still before what it holds is taken over, in milliseconds. */
+/**
+ * How long the beat of a process has to be seen standing still before what it holds is taken over, in milliseconds.
+ *
+ * @internal
+ */
 export const LEASE_MS = 90_000;
 
 /** The beat of a process, as it stands in the database. */

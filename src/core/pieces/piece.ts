@@ -40,24 +40,6 @@ export function titleFrom(text: string): string {
   return `${(end > 0 ? cut.slice(0, end) : cut).replace(/[\uD800-\uDBFF]$/, '')} …`;
 }
 
-/** A piece as far as being an idea depends on it. */
-interface IdeaFacts {
-  sourceText: string;
-  livePosts: number;
-  /** Suggested channels that have no post yet and were not waved off. */
-  suggestionsLeft: number;
-  setAside: boolean;
-}
-
-/**
- * Whether a piece stands among the ideas: nothing written for it and no live post yet, or channels suggested for it are
- * still without their post. Source text alone makes it a piece, unless suggestions are left.
- */
-export function isIdea(piece: IdeaFacts): boolean {
-  if (piece.setAside) return false;
-  return piece.suggestionsLeft > 0 || (piece.sourceText.trim() === '' && piece.livePosts === 0);
-}
-
 /** The day of the earliest of a piece's posts; null where none has one. */
 export const earliestDay = (days: readonly (LocalDate | null)[]): LocalDate | null =>
   days.filter((day) => day !== null).sort()[0] ?? null;

@@ -4,7 +4,7 @@ import { takeApart } from '../extracts/takeApart';
 import { readArticle } from './htmlArticle';
 import { isQuick, parseMarkdown } from './markdown';
 import { readingOf, readSource } from './readSource';
-import { maybeReadMarkdown, MOST_BLOCKS, readMarkdown, readPlain, sectionsOf } from './readingText';
+import { maybeReadMarkdown, MOST_BLOCKS, readMarkdown, readPlain } from './readingText';
 
 const kinds = (source: string) => {
   const { text, blocks } = readMarkdown(source);
@@ -26,15 +26,6 @@ describe('a text as a person reads it', () => {
     const reading = readMarkdown(source);
     expect(reading.title).toBe('Rings');
     expect(reading.blocks.map(({ number }) => number)).toEqual([undefined, undefined, undefined, 3, 4, undefined]);
-  });
-
-  it('has the sections that its headings begin', () => {
-    const sections = sectionsOf(readMarkdown('Before.\n\n## One\n\nFirst.\n\nSecond.\n\n## Two\n'));
-    expect(sections.map(({ heading, blocks }) => [heading, blocks.length])).toEqual([
-      ['', 1],
-      ['One', 2],
-      ['Two', 0],
-    ]);
   });
 
   it('is read as plain text where it is nested too deeply, or has too many paragraphs', () => {

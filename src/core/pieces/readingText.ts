@@ -124,15 +124,3 @@ function wordsOf(nodes: readonly (Nodes | PhrasingContent)[]): string {
     })
     .join('');
 }
-
-/** The sections of a reading text: what stands below each heading, with the stretch before the first under none. */
-export function sectionsOf({ text, blocks }: ReadingText): { heading: string; blocks: Block[] }[] {
-  const sections: { heading: string; blocks: Block[] }[] = [];
-  for (const block of blocks)
-    if (block.kind === 'heading') sections.push({ heading: text.slice(block.start, block.end), blocks: [] });
-    else {
-      if (sections.length === 0) sections.push({ heading: '', blocks: [] });
-      sections.at(-1)!.blocks.push(block);
-    }
-  return sections.filter(({ heading, blocks: own }) => heading !== '' || own.length > 0);
-}

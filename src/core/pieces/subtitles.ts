@@ -11,7 +11,11 @@ export interface Cue {
   outMs: number;
 }
 
-/** What was said, with its times. */
+/**
+ * What was said, with its times.
+ *
+ * @internal
+ */
 export interface Transcript extends ReadingText {
   cues: readonly Cue[];
   /** Whether single words carry their times. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { AS_IT_IS } from '../media/fit';
-import { isIdea, readTitle } from '../pieces/piece';
+import { readTitle } from '../pieces/piece';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { blocksOf, firstBlockOf, isWebLink, type PostContent } from './readiness';
 
@@ -98,13 +98,4 @@ describe('a piece', () => {
     expect(readTitle('  Moon\n night ')).toEqual({ ok: true, value: 'Moon night' }));
   it('keeps 200 characters', () =>
     expect([readTitle('x'.repeat(200)).ok, readTitle('x'.repeat(201)).ok]).toEqual([true, false]));
-  const idea = { sourceText: '', livePosts: 0, suggestionsLeft: 0, setAside: false };
-  it.each([
-    ['nothing yet', {}, true],
-    ['a post', { livePosts: 1 }, false],
-    ['a source text', { sourceText: 'Talk' }, false],
-    ['a post, and channels left', { livePosts: 1, suggestionsLeft: 1 }, true],
-    ['set aside', { setAside: true }, false],
-    ['set aside with channels left', { setAside: true, suggestionsLeft: 2 }, false],
-  ])('is an idea or not: %s', (_name, change, expected) => expect(isIdea({ ...idea, ...change })).toBe(expected));
 });

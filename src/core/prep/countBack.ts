@@ -3,7 +3,11 @@ import type { LocalDate } from '../time/plan';
 import type { LeadUnit } from './step';
 import { countWorkdays, workdayAtOrBefore } from './workdays';
 
-/** A step as far as its day depends on it. */
+/**
+ * A step as far as its day depends on it.
+ *
+ * @internal
+ */
 export interface CountedStep {
   /** Days before publishing; negative for after it. */
   lead: number;

@@ -62,7 +62,11 @@ export const BLANK_STEP: PrepLine = {
   ticksItself: false,
 };
 
-/** Days before or after publishing that a step may lie. */
+/**
+ * Days before or after publishing that a step may lie.
+ *
+ * @internal
+ */
 export const LEAD_LIMIT = 365;
 /** Steps of one post or prep sheet. */
 export const STEPS_LIMIT = 60;

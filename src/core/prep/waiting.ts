@@ -1,6 +1,10 @@
 import { groupBy } from '../group';
 
-/** A step as far as others wait for it. */
+/**
+ * A step as far as others wait for it.
+ *
+ * @internal
+ */
 export interface WaitedFor {
   title: string;
   ownerId: string | null;

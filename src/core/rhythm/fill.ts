@@ -74,7 +74,11 @@ export function fillOpenings(openings: readonly Place[], posts: readonly Candida
 /** What a pair costs, compared part by part from the left. */
 type Cost = readonly [untimed: number, minutes: number, squares: number, order: number];
 
-/** Pairs the openings and posts of one channel and day. @returns post ids by opening key */
+/**
+ * Pairs the openings and posts of one channel and day. @returns post ids by opening key
+ *
+ * @internal
+ */
 export function pairDay(
   someOpenings: readonly Place[],
   somePosts: readonly Candidate[],

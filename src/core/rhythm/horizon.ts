@@ -28,7 +28,11 @@ export interface Horizon {
   aimDays: number;
 }
 
-/** A post as far as horizons depend on it. */
+/**
+ * A post as far as horizons depend on it.
+ *
+ * @internal
+ */
 export interface HorizonPost extends Candidate {
   stage: Stage;
   /** Without words it counts for no horizon. */
@@ -68,7 +72,11 @@ export function horizonOf(
   };
 }
 
-/** How far the openings are filled by these posts. The openings in any order. */
+/**
+ * How far the openings are filled by these posts. The openings in any order.
+ *
+ * @internal
+ */
 export function reachOf(
   openings: readonly Place[],
   posts: readonly Candidate[],

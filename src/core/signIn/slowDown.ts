@@ -1,7 +1,11 @@
 /** Wrong passwords that are answered at once: for a name, and from an address. */
 export const WRONG_AT_ONCE = { name: 10, address: 30 } as const;
 
-/** The longest that is waited after a wrong password, in milliseconds. */
+/**
+ * The longest that is waited after a wrong password, in milliseconds.
+ *
+ * @internal
+ */
 export const LONGEST_WAIT_MS = 15 * 60_000;
 
 /** How long after the last wrong password the count begins anew, in milliseconds. */

@@ -29,7 +29,11 @@ export interface Db extends Queryable {
   close(): Promise<void>;
 }
 
-/** The outer database was used inside one of its transactions, which would wait for itself for ever. */
+/**
+ * The outer database was used inside one of its transactions, which would wait for itself for ever.
+ *
+ * @internal
+ */
 export class OuterDbInTransactionError extends Error {
   constructor() {
     super('The outer database was used inside a transaction. Use the handle the transaction was given.');

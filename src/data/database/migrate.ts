@@ -12,7 +12,11 @@ interface Migration {
   checksum: string;
 }
 
-/** The database and the migrations on disk do not belong together. */
+/**
+ * The database and the migrations on disk do not belong together.
+ *
+ * @internal
+ */
 export class MigrationError extends Error {}
 
 const FOLDER = join(/* turbopackIgnore: true */ process.cwd(), 'src/data/migrations');
@@ -52,7 +56,11 @@ export async function pendingMigrations(db: Db, migrations: Migration[]): Promis
   return migrations.slice(applied.length);
 }
 
-/** The database opens, but what lies in it cannot be read. */
+/**
+ * The database opens, but what lies in it cannot be read.
+ *
+ * @internal
+ */
 export class UnreadableDbError extends Error {
   constructor(table: string, cause: unknown) {
     super(

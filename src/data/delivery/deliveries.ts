@@ -207,10 +207,3 @@ export async function maybeNextDue(db: Queryable): Promise<Instant | undefined> 
   );
   return rows[0]?.at;
 }
-
-/** All deliveries of a post, the oldest first. */
-export function listDeliveriesOfPost(db: Queryable, postId: string): Promise<Delivery[]> {
-  return db.rows<Delivery>(`select ${COLUMNS} from deliveries d where d.post_id = $1 order by d.created_at, d.id`, [
-    postId,
-  ]);
-}

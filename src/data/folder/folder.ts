@@ -16,7 +16,11 @@ export interface DataFolder {
   release(): Promise<void>;
 }
 
-/** Another process has the data folder open. */
+/**
+ * Another process has the data folder open.
+ *
+ * @internal
+ */
 export class FolderInUseError extends Error {
   constructor(root: string) {
     super(
@@ -25,7 +29,11 @@ export class FolderInUseError extends Error {
   }
 }
 
-/** There is no database in its place, though there was one: beginning empty would hide what can be put back. */
+/**
+ * There is no database in its place, though there was one: beginning empty would hide what can be put back.
+ *
+ * @internal
+ */
 export class NoDatabaseError extends Error {
   constructor(folder: Pick<DataFolder, 'root' | 'db'>, names: readonly string[]) {
     super(

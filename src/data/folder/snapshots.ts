@@ -8,12 +8,20 @@ import { holdsDb, listAside, noteSetUp, RESTORING, unusedName, type DataFolder }
 import { isWhole, MANIFEST, readManifest, writeManifest } from './manifest';
 import { renameSynced, syncTree, writeSynced } from './synced';
 
-/** How many snapshots are kept: a week of daily ones. */
+/**
+ * How many snapshots are kept: a week of daily ones.
+ *
+ * @internal
+ */
 export const SNAPSHOTS_KEPT = 7;
 const DAY_MS = 24 * 60 * 60_000;
 const NAME = /^\d{8}T\d{6}Z(?:-before-migration)?$/;
 
-/** The snapshots of a folder, oldest first; each name begins with its instant. */
+/**
+ * The snapshots of a folder, oldest first; each name begins with its instant.
+ *
+ * @internal
+ */
 export async function listSnapshots(folder: Pick<DataFolder, 'snapshots'>): Promise<string[]> {
   return (await readdir(folder.snapshots)).filter((name) => NAME.test(name)).sort();
 }

@@ -16,7 +16,8 @@ export interface Job {
   lastRunAt: Instant | null;
 }
 
-const COLUMNS = 'j.id, j.kind, j.subject, j.due_at as "dueAt", j.tries, j.result, j.last_run_at as "lastRunAt"';
+/** @internal */
+export const COLUMNS = 'j.id, j.kind, j.subject, j.due_at as "dueAt", j.tries, j.result, j.last_run_at as "lastRunAt"';
 
 /** Adds jobs that are not there yet. */
 export async function insertJobs(
@@ -89,9 +90,4 @@ export async function deleteJob(tx: Queryable, id: string, holderId: string): Pr
 /** Lets nothing wait longer than its kind does, after a clock that ran ahead. */
 export async function resetJobs(tx: Queryable, now: Instant, longestWaitMs: number): Promise<void> {
   await tx.run('update jobs set due_at = least(due_at, $1)', [addMs(now, longestWaitMs)]);
-}
-
-/** All jobs, as they stand. */
-export function listJobs(db: Queryable): Promise<Job[]> {
-  return db.rows<Job>(`select ${COLUMNS} from jobs j order by j.kind, j.subject`);
 }

@@ -15,9 +15,17 @@ import { PICTURE_LIMIT_PIXELS } from '@/core/media/limits';
 import { picturePath } from './mediaPaths';
 import { drawingText, drawOnce, whyTooCostly } from './drawings';
 
-/** Bytes of one picture that Bimlo takes in. */
+/**
+ * Bytes of one picture that Bimlo takes in.
+ *
+ * @internal
+ */
 export const PICTURE_LIMIT_BYTES = 25_000_000;
-/** Bytes of one video that Bimlo takes in. */
+/**
+ * Bytes of one video that Bimlo takes in.
+ *
+ * @internal
+ */
 export const VIDEO_LIMIT_BYTES = 1_000_000_000;
 /** Bytes of a drawing: it is read whole. */
 const DRAWING_LIMIT_BYTES = 5_000_000;

@@ -21,7 +21,11 @@ function listUnrendered(db: Queryable, postIds: readonly string[]): Promise<Unre
   );
 }
 
-/** Keeps what pictures came to. */
+/**
+ * Keeps what pictures came to.
+ *
+ * @internal
+ */
 export async function insertRenditions(
   tx: Queryable,
   renditions: readonly (Rendered & { sha256: string; recipe: string })[],

@@ -38,6 +38,7 @@ const SEGMENT = 0x18538067;
 /**
  * Whether a file ends before what it says it holds: a box of an MP4 (ISO/IEC 14496-12, 4.2), the segment of a WebM (RFC 8794, 6.2),
  * the chunk of a WAV. What says no length cannot be told.
+ * @internal
  */
 export async function isCutOff(path: string): Promise<boolean> {
   const file = await open(path, 'r');

@@ -17,7 +17,11 @@ export interface Faults {
   onlyFirstCalls: number;
 }
 
-/** A network that behaves. */
+/**
+ * A network that behaves.
+ *
+ * @internal
+ */
 export const NO_FAULTS: Faults = {
   seed: 1,
   slowMs: 0,

@@ -13,7 +13,11 @@ import type { From, House } from '../signIn/house';
 import { beginSignIn, type SignedIn } from '../signIn/signIn';
 import { acting, attempt, must, refused, type Db } from '../useCase';
 
-/** The first person of a house and the first brand they work for. */
+/**
+ * The first person of a house and the first brand they work for.
+ *
+ * @internal
+ */
 export interface Beginning {
   person: string;
   /** Empty where none is wanted yet. */

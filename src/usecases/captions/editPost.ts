@@ -11,7 +11,11 @@ import { takePostAt } from '../posts/takePosts';
 import { doing, must, refused, type Work } from '../useCase';
 import { changePost } from '../posts/writePosts';
 
-/** The fields of a post that are written on its sheet; what is absent stays. */
+/**
+ * The fields of a post that are written on its sheet; what is absent stays.
+ *
+ * @internal
+ */
 export interface PostEdit extends Partial<Record<WrittenField, string>> {
   title?: string;
   /** All parts anew, in their order. */

@@ -56,6 +56,7 @@ export async function attachCard(
  * no longer fit on stays as it was.
  *
  * @returns how many were set anew
+ * @internal
  */
 export async function followCards(work: FileWork, postId: string): Promise<number> {
   const post = await maybePost(work.db, postId);

@@ -21,7 +21,11 @@ export interface Coverage {
   count: number;
 }
 
-/** Pieces on a page. */
+/**
+ * Pieces on a page.
+ *
+ * @internal
+ */
 export const COVERAGE_PAGE = 50;
 /** The number up to which all pieces are counted. */
 const COUNTED = 10_000;

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
 import { forgetHolders } from '@/data/holders/holders';
-import { deliverDue } from './deliver';
+import { deliverDue } from './testDeliver';
 import { movePost } from '../posts/planPosts';
 import { schedulePost, tryAgain } from './schedule';
 import { codeOf, deliveryWork, fakeNetwork, makeWorld, valueOf, type FakeNetwork, type TestWorld } from '../testWorld';

@@ -96,20 +96,6 @@ export function makeCourier(work: DeliveryWork, onError: (error: unknown) => voi
   };
 }
 
-/**
- * Delivers what is due, until nothing is.
- *
- * @returns how many tries were made
- */
-export async function deliverDue(work: DeliveryWork): Promise<number> {
-  const errors: unknown[] = [];
-  const courier = makeCourier(work, (error) => errors.push(error));
-  await courier.look();
-  await courier.idle();
-  if (errors.length > 0) throw errors[0];
-  return courier.tries();
-}
-
 /** A claimed delivery with the number of this try, what is to be done first, and the channel as it is by now. */
 interface Claimed extends Delivery {
   number: number;

@@ -9,7 +9,7 @@ import { movePost } from '../posts/planPosts';
 import { deletePost, putAtStage, setPostAside } from '../posts/stages';
 import { deliveryWork, fakeNetwork, makeWorld, valueOf, type FakeNetwork, type TestWorld } from '../testWorld';
 import type { Work } from '../useCase';
-import { deliverDue } from './deliver';
+import { deliverDue } from './testDeliver';
 import { declareOut, schedulePost } from './schedule';
 
 let world: TestWorld;

@@ -7,7 +7,7 @@ import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
 import { editBrand, makeBrand } from '../brands/brands';
 import { saveRuleSheet } from '../brands/ruleSheets';
 import { codeOf, deliveryWork, fakeNetwork, makeWorld, valueOf, type FakeNetwork, type TestWorld } from '../testWorld';
-import { deliverDue } from './deliver';
+import { deliverDue } from './testDeliver';
 import { loadDepartures } from './loadDepartures';
 import { giveToHand, schedulePost, tryAgain } from './schedule';
 

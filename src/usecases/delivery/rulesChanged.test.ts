@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { listRuleSheets, oneChannel } from '@/data/brands/channels';
 import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
 import type { RuleSheet } from '@/core/rulesheets/types';
-import { deliverDue } from './deliver';
+import { deliverDue } from './testDeliver';
 import { listPictures } from '@/data/media/media';
 import { insertRenditions } from '@/data/media/renditions';
 import { attachPicture, removePicture, setRecipe } from '../media/pictures';

@@ -4,7 +4,7 @@ import { listMaybeOut } from '@/data/delivery/doubts';
 import { listWordsVersions } from '@/data/posts/wordsVersions';
 import { askUnsure } from './askNetworks';
 import { changePosts } from '../calendar/changePosts';
-import { deliverDue } from './deliver';
+import { deliverDue } from './testDeliver';
 import { leaveAsSent, sendAnew } from './notSent';
 import { movePost } from '../posts/planPosts';
 import { declareOut, publishNow, sayNotOut, schedulePost, tryAgain } from './schedule';

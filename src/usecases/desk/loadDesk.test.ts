@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { oneBrand } from '@/data/brands/brands';
 import { listChannels } from '@/data/brands/channels';
 import { countInTrouble } from '@/data/posts/postLines';
-import { deliverDue } from '../delivery/deliver';
+import { deliverDue } from '../delivery/testDeliver';
 import { loadDepartures } from '../delivery/loadDepartures';
 import { schedulePost } from '../delivery/schedule';
 import { setPostAside } from '../posts/stages';

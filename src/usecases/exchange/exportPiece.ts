@@ -10,7 +10,11 @@ import { listFamily } from '@/data/encores/encores';
 import { mayRead } from '../rights/mustMay';
 import { notFound, type Work } from '../useCase';
 
-/** A piece with all that was made of it, as it is written to a file. */
+/**
+ * A piece with all that was made of it, as it is written to a file.
+ *
+ * @internal
+ */
 export interface PieceFile {
   title: string;
   kind: string;

@@ -3,7 +3,7 @@ import { readCsv } from '@/core/exchange/csvText';
 import type { ImportMapping } from '@/core/exchange/planImport';
 import type { Db } from '@/data/database/db';
 import { forgetImports } from '@/data/exchange/imports';
-import { listJobs } from '@/data/jobs/jobs';
+import { listJobs } from '@/data/jobs/testJobs';
 import { codeOf, makeWorld, START, valueOf, type TestWorld } from '../testWorld';
 import type { ImportExtent } from './importPosts';
 import {

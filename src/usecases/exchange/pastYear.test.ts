@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, it } from 'vitest';
-import { readCsv, writeCsv } from '@/core/exchange/csvText';
+import { readCsv, writeCsvRows } from '@/core/exchange/csvText';
 import { addDays, daysBetween } from '@/core/time/days';
 import { oneBrand } from '@/data/brands/brands';
 import { loadEncores } from '../encores/loadEncores';
@@ -40,7 +40,7 @@ const year = (): string[][] =>
   });
 
 it('a year of posts from elsewhere comes in with its numbers, and encores offer those that did best and are old enough', async () => {
-  const table = valueOf(readCsv(writeCsv(HEADER, year())));
+  const table = valueOf(readCsv(writeCsvRows([HEADER, ...year()])));
   const preview = await previewImport(world.db, world.brandId, START, table, 'year.csv', null);
   expect(preview).toMatchObject({ fresh: 52, bad: [], pastRows: 52 });
   const mapping = { ...preview.mapping, past: 'publishedElsewhere' as const };

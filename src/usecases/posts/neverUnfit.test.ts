@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, expect, it } from 'vitest';
-import { readCsv, writeCsv } from '@/core/exchange/csvText';
+import { readCsv, writeCsvRows } from '@/core/exchange/csvText';
 import { proposeCrop } from '@/core/media/fit';
 import { differingFields, writtenOf } from '@/core/posts/written';
 import type { Post } from '@/data/posts/posts';
@@ -129,7 +129,7 @@ async function importRow(id: string, cells: Record<string, string>): Promise<unk
   const { callSign } = await oneChannel(world.db, post.channelId);
   const row: Record<string, string> = { id, title: post.title, channel: callSign, ...cells };
   const names = Object.keys(row);
-  const table = readCsv(writeCsv(names, [names.map((name) => row[name]!)]));
+  const table = readCsv(writeCsvRows([names, names.map((name) => row[name]!)]));
   if (!table.ok) throw new Error(table.refusal.message);
   const { mapping } = await previewImport(
     world.db,

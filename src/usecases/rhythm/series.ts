@@ -155,7 +155,11 @@ export function endSeries(work: Work, id: string): Promise<Result<true>> {
   });
 }
 
-/** Makes the posts a series lacks ahead. @returns how many were made */
+/**
+ * Makes the posts a series lacks ahead. @returns how many were made
+ *
+ * @internal
+ */
 export function keepAhead(work: Work, id: string): Promise<Result<number>> {
   return doing(work, async (act) => {
     const series = await maybeSeriesForUpdate(act.tx, id);

@@ -16,7 +16,7 @@ import { movePost, planPiece } from '../posts/planPosts';
 import { deletePost, putAtStage, setPostAside } from '../posts/stages';
 import { waiveWants } from '../posts/waiveWants';
 import { listBatchSteps, maybeBatchDay } from '@/data/prep/batchDays';
-import { readCsv, writeCsv } from '@/core/exchange/csvText';
+import { readCsv, writeCsvRows } from '@/core/exchange/csvText';
 import { bringIn } from '../exchange/importPosts';
 import { previewImport } from '../exchange/previewImport';
 import { changeBatchDay, dropBatchDay, makeBatchDay } from '../prep/batchDays';
@@ -326,6 +326,7 @@ const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
       { title: 'Write', doneAt: '2026-11-20T10:00:00.000Z' },
     ]);
     const rows = [
+      ['id', 'title', 'channel', 'date', 'caption', 'parts', 'media', 'steps'],
       ...(post
         ? [
             [
@@ -342,7 +343,7 @@ const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
         : []),
       ['', `Brought ${n}`, 'pithline', '2026-12-10', '', '', media, steps],
     ];
-    return importOf(writeCsv(['id', 'title', 'channel', 'date', 'caption', 'parts', 'media', 'steps'], rows));
+    return importOf(writeCsvRows(rows));
   },
   'import numbers': (n) => importOf(`address,likes\n${OUT_AT},${n}\n`),
   'archive a channel': async () => {

@@ -22,7 +22,11 @@ const DENSITY_LABELS: Record<Density, string> = {
   lines: 'times only',
 };
 
-/** What the address of the calendar holds. */
+/**
+ * What the address of the calendar holds.
+ *
+ * @internal
+ */
 export type Query = Record<string, string | null>;
 
 /** Over the calendar: what span shows and how much, the ways to arrange it, to go about in it and to narrow it. */

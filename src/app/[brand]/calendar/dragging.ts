@@ -117,7 +117,11 @@ function nameOf(load: Load): string {
   return load.slips.length === 1 ? `“${load.slips[0].title}”` : `${load.slips.length} posts`;
 }
 
-/** A place by name: “Thursday 26 November, Glassrow, 18:00”. */
+/**
+ * A place by name: “Thursday 26 November, Glassrow, 18:00”.
+ *
+ * @internal
+ */
 export function placeName(place: DropPlace, channelName: (id: string) => string): string {
   if (place.kind === 'tray') return 'the tray';
   if (place.kind === 'stage') return STAGE_LABELS[place.stage];

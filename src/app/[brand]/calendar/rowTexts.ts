@@ -9,7 +9,11 @@ import type { PostTexts } from '@/usecases/posts/listTexts';
 /** How long rows have to stand before their texts are asked for, in milliseconds: while one scrolls, nothing is. */
 const STANDS_MS = 120;
 
-/** The texts of rows that were in sight, by post. */
+/**
+ * The texts of rows that were in sight, by post.
+ *
+ * @internal
+ */
 export class RowTexts {
   private readonly known = new Map<string, PostTexts>();
   private readonly listeners = new Set<() => void>();

@@ -39,7 +39,11 @@ type SlipRow = Row<ListFeatures, Slip>;
 export type ListRow =
   { kind: 'group'; key: string; label: string; count: number; folded: boolean } | { kind: 'post'; slip: Slip };
 
-/** How the list is asked for. */
+/**
+ * How the list is asked for.
+ *
+ * @internal
+ */
 export interface ListLook {
   sort: Sort;
   descending: boolean;

@@ -235,7 +235,11 @@ function withFound(text: string, { start, end }: Stretch, found: readonly Stretc
   return [...parts, text.slice(at, end)];
 }
 
-/** Where words stand in a text, whatever their case; nowhere for fewer than two letters. */
+/**
+ * Where words stand in a text, whatever their case; nowhere for fewer than two letters.
+ *
+ * @internal
+ */
 export function placesOf(text: string, words: string): Stretch[] {
   const looked = words.trim().toLowerCase();
   if (looked.length < 2) return [];
