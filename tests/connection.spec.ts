@@ -38,6 +38,22 @@ test('without a connection the page stays and says so, what is asked for comes o
   await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible({ timeout: 30_000 });
   await expect(bar).toBeHidden();
 
+  // Seconds later it is too late: nobody is carried away by what they pressed before.
+  await server.kill();
+  const shelf = page.locator('.rail').getByRole('link', { name: 'Shelf' });
+  await shelf.click();
+  await expect(bar).toBeVisible();
+  await expect(page.getByText('The page you asked for was not opened')).toBeVisible({ timeout: 20_000 });
+  await shelf.click();
+  await server.start();
+  await expect(bar).toBeHidden({ timeout: 30_000 });
+  await page.waitForLoadState('networkidle');
+  await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible();
+  await shelf.click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Shelf' })).toBeVisible();
+  await page.locator('.rail').getByRole('link', { name: 'Library' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible();
+
   await server.kill();
   await page.reload();
   await expect(page.getByRole('heading', { name: 'Bimlo cannot be reached' })).toBeVisible();
