@@ -22,6 +22,7 @@ const timetable: Timetable = {
   channels: new Map(CHANNELS.map((channel) => [channel.id, channel])),
   look: readLook(() => null),
   today: TODAY,
+  zoneOf: () => 'UTC',
   todayOf: () => TODAY,
   bandOf: () => null,
   ownerName: () => 'Ines',

@@ -1,4 +1,5 @@
 import type { WrittenField } from '@/core/posts/texts';
+import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 import { columnOf } from './textColumns';
 
@@ -9,6 +10,9 @@ export interface PostTexts {
   texts: Partial<Record<WrittenField, string>>;
   /** Texts that go on. */
   cut: WrittenField[];
+  /** Where and when it was published; empty and null while it is not. */
+  address: string;
+  publishedAt: Instant | null;
 }
 
 /** Some texts of posts of some brands, each cut after so many characters. */
@@ -20,7 +24,7 @@ export async function listTextsOf(
 ): Promise<PostTexts[]> {
   const pairs = (of: (field: WrittenField) => string) => fields.map((field) => `'${field}', ${of(field)}`).join(', ');
   const rows = await db.rows<Omit<PostTexts, 'cut'> & { isCut: Record<string, boolean> }>(
-    `select p.id, p.version,
+    `select p.id, p.version, p.address, p.published_at as "publishedAt",
        jsonb_build_object(${pairs((field) => `left(p.${columnOf(field)}, $3)`)}) as texts,
        jsonb_build_object(${pairs((field) => `length(p.${columnOf(field)}) > $3`)}) as "isCut"
      from posts p where p.brand_id = any($1::uuid[]) and p.id = any($2::uuid[]) and p.deleted_at is null`,

@@ -260,10 +260,7 @@ const ListRows = memo(function ListRows({
     const row = rows[index]!;
     return row.kind === 'post' ? [row.slip] : [];
   });
-  const texts = useTextsInSight(
-    inSight,
-    WRITTEN_FIELDS.filter((field) => columns.includes(field)),
-  );
+  const texts = useTextsInSight(inSight, columns);
   return (
     <RowTextsProvider value={texts}>
       <div role="rowgroup" className="list-drawn" style={{ height: virtual.getTotalSize(), position: 'relative' }}>

@@ -1,15 +1,15 @@
 'use client';
 
-import { useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { postText, type WrittenField } from '@/core/posts/texts';
 import { isTextOf, WRITTEN_LABELS } from '@/core/posts/written';
 import type { Slip } from '@/core/calendar/slip';
 import { call, problemOf } from '@/ui/api';
 import { useSay } from '@/ui/messages';
-import { useLearnTexts, useRowTexts } from './rowTexts';
+import { useLearnTexts, useRowTexts, useTyped } from './rowTexts';
 import { useTimetable } from './timetable';
 
-/** A text of a post in its row: read there, and changed there where it is not too long for that. */
+/** A text of a post in its row: read there, and changed there where it is not too long for that. What goes out of sight is saved as if left. */
 export function TextCell({
   slip,
   field,
@@ -28,15 +28,30 @@ export function TextCell({
   const texts = useLearnTexts();
   const sheet = useTimetable().channels.get(slip.channelId)?.sheet;
   const say = useSay();
-  const [typed, setTyped] = useState<string | null>(null);
-  const [isSaving, setIsSaving] = useState(false);
+  const typed = useTyped(slip.id, field);
+  const setTyped = (text: string | null) => texts.type(slip.id, field, text);
+  const isSaving = useRef(false);
+  const leave = useRef(() => {});
+  useEffect(() => () => leave.current(), []);
   const text = row?.texts[field];
   if (text === undefined || !sheet || !isTextOf(field, sheet, slip.format)) return null;
   const label = `${WRITTEN_LABELS[field]} of ${slip.title}`;
   const isCut = row!.cut.includes(field);
+  leave.current = () => void save();
   if (typed === null) {
     const shown = isCut ? `${text}…` : text;
-    if (isOut || isCut) return <span className="list-text">{shown}</span>;
+    if (isOut) return <span className="list-text">{shown}</span>;
+    if (isCut)
+      return (
+        <button
+          type="button"
+          className="list-text can-change"
+          data-post={slip.id}
+          aria-label={`${label}: open to change`}
+        >
+          {shown}
+        </button>
+      );
     return (
       <button
         type="button"
@@ -50,14 +65,14 @@ export function TextCell({
   }
 
   async function save() {
-    if (typed === null || isSaving) return;
+    if (typed === null || isSaving.current) return;
     if (typed === text) return setTyped(null);
-    setIsSaving(true);
+    isSaving.current = true;
     const answer = await call<{ slip: Slip }>('PATCH', `/api/posts/${slip.id}`, {
       version: slip.version,
       [field]: typed,
     });
-    setIsSaving(false);
+    isSaving.current = false;
     if (answer.kind !== 'done') {
       // What was typed stays where it is.
       say({ text: problemOf(answer) ?? 'Not saved.', wrong: true });

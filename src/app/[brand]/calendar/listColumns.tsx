@@ -9,12 +9,13 @@ import { ofEachText } from '@/core/posts/texts';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { STAGES, STAGE_LABELS, type Stage } from '@/core/stages/stages';
 import { CallSign } from '@/ui/CallSign';
-import { shortDate } from '@/ui/format';
+import { dayAndTime, shortDate } from '@/ui/format';
 import { InPlace } from '@/ui/InPlace';
 import { Notches } from '@/ui/Notches';
 import { Progress } from '@/ui/Progress';
 import { LIFT_HELP_ID } from './Carrier';
 import { useShell } from '@/ui/shell';
+import { useRowTexts } from './rowTexts';
 import { TextCell } from './TextCell';
 import { useTimetable } from './timetable';
 import type { Column } from './view';
@@ -67,6 +68,12 @@ export const LIST_COLUMNS: Record<Column, ListColumn> = {
   missing: { width: '96px', Cell: ({ slip }) => <span className="slip-missing">{slip.missing}</span> },
   piece: { width: '160px', wide: '280px', Cell: PieceCell },
   picture: { width: '88px', narrow: '56px', short: 'Pic.', Cell: PictureCell },
+  series: {
+    width: '84px',
+    Cell: ({ slip }) => slip.seriesNumber && <span className="figures">{slip.seriesNumber}</span>,
+  },
+  published: { width: '124px', Cell: PublishedCell },
+  address: { width: '220px', wide: '440px', Cell: AddressCell },
   ...ofEachText((_text, field): ListColumn => ({
     ...{ width: '220px', wide: '440px', narrow: '200px' },
     Cell: ({ slip, isOut, isInUse, onWritten }) => (
@@ -83,6 +90,22 @@ function PieceCell({ slip, pieceTitle }: CellProps) {
     <Link dir="auto" href={`/${brand.slug}/pieces/${slip.pieceId}`} prefetch={false}>
       {title}
     </Link>
+  );
+}
+
+function PublishedCell({ slip }: CellProps) {
+  const { zoneOf } = useTimetable();
+  const publishedAt = useRowTexts(slip.id)?.publishedAt;
+  return publishedAt ? <span className="figures">{dayAndTime(publishedAt, zoneOf(slip.brandId))}</span> : null;
+}
+
+function AddressCell({ slip }: CellProps) {
+  const address = useRowTexts(slip.id)?.address;
+  if (!address) return null;
+  return (
+    <a className="list-text" href={address} target="_blank" rel="noreferrer">
+      {address}
+    </a>
   );
 }
 

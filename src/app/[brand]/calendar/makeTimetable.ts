@@ -25,6 +25,7 @@ export function timetableOf(brandsShown: readonly BrandShown[], look: Timetable[
     look,
     today,
     todayOf: (brandId) => todays.get(brandId) ?? today,
+    zoneOf: (brandId) => brandsShown.find(({ brand }) => brand.id === brandId)?.brand.zone ?? 'UTC',
     bandOf: (slip) => {
       switch (look.colour) {
         case 'channel':

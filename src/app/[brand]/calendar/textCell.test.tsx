@@ -17,15 +17,15 @@ const onWritten = vi.fn();
 function draw(field: WrittenField, text: string, { isOut = false, cut = [] as WrittenField[] } = {}) {
   onWritten.mockClear();
   const texts = new RowTexts();
-  texts.learn([{ id: 'a', version: 4, texts: { [field]: text }, cut }]);
-  renderScreen(
+  texts.learn([{ id: 'a', version: 4, texts: { [field]: text }, cut, address: '', publishedAt: null }]);
+  const drawn = renderScreen(
     <TimetableProvider value={timetable}>
       <RowTextsProvider value={texts}>
         <TextCell slip={slip} field={field} isOut={isOut} isInUse onWritten={onWritten} />
       </RowTextsProvider>
     </TimetableProvider>,
   );
-  return texts;
+  return Object.assign(texts, { unmount: drawn.unmount });
 }
 
 describe('a text in its row', () => {
@@ -58,12 +58,35 @@ describe('a text in its row', () => {
     expect(screen.queryByRole('textbox')).toBeNull();
   });
 
+  it('is saved when its row goes out of sight, and stays typed where that is refused', async () => {
+    let isRefused = false;
+    const server = fakeServer(() =>
+      isRefused ? { refusal: { code: 'stale', message: 'No.' } } : { value: { slip: { ...slip, version: 5 } } },
+    );
+    const write = (text: string) => {
+      fireEvent.click(screen.getByRole('button'));
+      fireEvent.change(screen.getByRole('textbox'), { target: { value: text } });
+    };
+    let texts = draw('caption', 'Look up.');
+    write('Look up tonight.');
+    texts.unmount();
+    await waitFor(() => expect(texts.of('a')).toMatchObject({ version: 5, texts: { caption: 'Look up tonight.' } }));
+    expect([server.calls.length, texts.typed('a', 'caption')]).toEqual([1, null]);
+    isRefused = true;
+    texts = draw('caption', 'Look up.');
+    write('Mine');
+    texts.unmount();
+    await waitFor(() => expect(server.calls).toHaveLength(2));
+    expect(texts.typed('a', 'caption')).toBe('Mine');
+  });
+
   it('is only read where its post is published, or it goes on', () => {
     draw('caption', 'Look up.', { isOut: true });
     expect(screen.queryByRole('button')).toBeNull();
     cleanup();
     draw('caption', 'Look up', { cut: ['caption'] });
-    expect(screen.queryByRole('button')).toBeNull();
+    // What goes on is changed on its sheet, which the cell opens.
+    expect(screen.getByRole('button', { name: /open to change/ }).dataset.post).toBe('a');
     expect(screen.getByText('Look up…')).toBeTruthy();
   });
 

@@ -3,7 +3,7 @@
 import { createContext, useContext } from 'react';
 import type { Slip } from '@/core/calendar/slip';
 import type { RuleSheet } from '@/core/rulesheets/types';
-import type { LocalDate } from '@/core/time/plan';
+import type { LocalDate, Zone } from '@/core/time/plan';
 import type { Look } from './view';
 
 /** A channel as the calendar shows it. */
@@ -22,6 +22,7 @@ export interface Timetable {
   look: Look;
   /** Today in a brand's zone. */
   todayOf: (brandId: string) => LocalDate;
+  zoneOf: (brandId: string) => Zone;
   today: LocalDate;
   /** The colour a slip's band has, where colour does not mean the channel. */
   bandOf: (slip: Slip) => string | null;

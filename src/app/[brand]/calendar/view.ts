@@ -55,6 +55,9 @@ export const COLUMNS = [
   { name: 'missing', label: 'Missing' },
   { name: 'piece', label: 'Piece' },
   { name: 'picture', label: 'First picture' },
+  { name: 'series', label: 'Series no.' },
+  { name: 'published', label: 'Published' },
+  { name: 'address', label: 'Published address' },
   ...WRITTEN_FIELDS.map((name) => ({ name, label: WRITTEN_LABELS[name] })),
 ] as const;
 export type Column = (typeof COLUMNS)[number]['name'];
