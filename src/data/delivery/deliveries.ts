@@ -91,6 +91,15 @@ export async function maybeDeliveryOfPost(db: Queryable, postId: string): Promis
   )[0];
 }
 
+/** The deliveries of posts that are not withdrawn, and those that are and may be out all the same, the oldest first. */
+export function listDeliveriesThatMatter(db: Queryable, postIds: readonly string[]): Promise<Delivery[]> {
+  return db.rows<Delivery>(
+    `select ${COLUMNS} from deliveries d where d.post_id = any($1::uuid[])
+       and (d.state <> 'withdrawn' or d.unsure_since is not null) order by d.created_at`,
+    [postIds],
+  );
+}
+
 /** A delivery as it is made: what only comes with tries is left out. */
 export type NewDelivery = Omit<
   Delivery,

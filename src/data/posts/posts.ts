@@ -201,13 +201,14 @@ export async function listPublishedAt(
   );
 }
 
-/** How many posts of a piece are published. */
-export async function countPublishedOfPiece(db: Queryable, pieceId: string): Promise<number> {
-  const [row] = await db.rows<{ count: number }>(
-    `select count(*)::int as count from posts where piece_id = $1 and deleted_at is null and stage = 'published'`,
-    [pieceId],
+/** How many posts of each of these pieces are published; those of which none is are absent. */
+export async function countPublishedOfPieces(db: Queryable, pieceIds: readonly string[]): Promise<Map<string, number>> {
+  const rows = await db.rows<{ id: string; count: number }>(
+    `select piece_id as id, count(*)::int as count from posts
+     where piece_id = any($1::uuid[]) and deleted_at is null and stage = 'published' group by piece_id`,
+    [pieceIds],
   );
-  return row!.count;
+  return new Map(rows.map(({ id, count }) => [id, count]));
 }
 
 /** Adds posts. */

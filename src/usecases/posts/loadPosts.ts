@@ -1,3 +1,4 @@
+import { groupBy } from '@/core/group';
 import { slipOf, type Slip } from '@/core/calendar/slip';
 import { mayBeOut } from '@/core/delivery/delivery';
 import { differsFromParcel } from '@/core/delivery/parcel';
@@ -7,15 +8,14 @@ import { neededOf } from '@/core/posts/wants';
 import { signOffState } from '@/core/posts/signOff';
 import { writtenOf } from '@/core/posts/written';
 import type { Db } from '@/data/database/db';
-import { oneBrand } from '@/data/brands/brands';
-import { listChannelsById, oneChannel, type Channel } from '@/data/brands/channels';
-import { maybeDeliveryOfPost, type Delivery } from '@/data/delivery/deliveries';
-import { listMaybeOut } from '@/data/delivery/doubts';
-import { listPictures } from '@/data/media/media';
-import { maybePiece } from '@/data/pieces/pieces';
+import { listBrandsById, type Brand } from '@/data/brands/brands';
+import { listChannelsById, type Channel } from '@/data/brands/channels';
+import { listDeliveriesThatMatter, type Delivery } from '@/data/delivery/deliveries';
+import { listPicturesOf, type Picture } from '@/data/media/media';
+import { listPieceTitles } from '@/data/pieces/pieces';
 import { listPostLines, type PostLine } from '@/data/posts/postLines';
-import { countPublishedOfPiece, maybePost } from '@/data/posts/posts';
-import { listStepsOf, type Step } from '@/data/prep/steps';
+import { countPublishedOfPieces, listPostsById, type Post } from '@/data/posts/posts';
+import { holderOf, listStepsOf, type Step } from '@/data/prep/steps';
 
 /** One post's slip as it stands now, if the post is there. */
 export async function loadSlip(db: Db, id: string): Promise<Slip | undefined> {
@@ -36,23 +36,63 @@ export async function loadShownSlips(db: Db, ids: readonly string[]): Promise<Sl
 
 /** An open post, if it is there. A deleted one is given too, marked so. */
 export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefined> {
-  const post = await maybePost(db, id);
-  if (!post) return undefined;
-  const [brand, channel, pictures, delivery, withdrawn, piece, steps, pieceSaid] = await Promise.all([
-    oneBrand(db, post.brandId),
-    oneChannel(db, post.channelId),
-    listPictures(db, id),
-    maybeDeliveryOfPost(db, id),
-    listMaybeOut(db, id),
-    maybePiece(db, post.pieceId),
-    listStepsOf(db, [id, post.pieceId]),
-    countPublishedOfPiece(db, post.pieceId),
+  return (await loadSheets(db, [id]))[0];
+}
+
+/** Open posts that are there, in the order asked for: as many statements as for one. */
+export async function loadSheets(db: Db, ids: readonly string[]): Promise<PostSheet[]> {
+  const posts = new Map((await listPostsById(db, ids)).map((post) => [post.id, post]));
+  if (posts.size === 0) return [];
+  const all = [...posts.values()];
+  const each = (key: 'brandId' | 'pieceId') => [...new Set(all.map((post) => post[key]))];
+  const [brands, pictures, deliveries, pieces, steps, said] = await Promise.all([
+    listBrandsById(db, each('brandId')),
+    listPicturesOf(db, ids),
+    listDeliveriesThatMatter(db, ids),
+    listPieceTitles(db, each('pieceId')),
+    listStepsOf(db, [...ids, ...each('pieceId')]),
+    countPublishedOfPieces(db, each('pieceId')),
   ]);
+  const channelIds = [...all, ...deliveries].map(({ channelId }) => channelId);
+  const ground: SheetGround = {
+    brands: new Map(brands.map((brand) => [brand.id, brand])),
+    channels: new Map((await listChannelsById(db, [...new Set(channelIds)])).map((channel) => [channel.id, channel])),
+    pictures: groupBy(pictures, ({ postId }) => postId),
+    deliveries: groupBy(deliveries, ({ postId }) => postId),
+    pieces,
+    steps: groupBy(steps, holderOf),
+    said,
+  };
+  return ids.flatMap((id) => {
+    const post = posts.get(id);
+    return post ? [sheetOf(post, ground)] : [];
+  });
+}
+
+/** What the sheets of posts are made from, beside the posts. */
+interface SheetGround {
+  brands: ReadonlyMap<string, Brand>;
+  channels: ReadonlyMap<string, Channel>;
+  pictures: ReadonlyMap<string, readonly Picture[]>;
+  deliveries: ReadonlyMap<string, readonly Delivery[]>;
+  /** Titles of pieces by their ids. */
+  pieces: Readonly<Record<string, string>>;
+  steps: ReadonlyMap<string, readonly Step[]>;
+  said: ReadonlyMap<string, number>;
+}
+
+function sheetOf(post: Post, ground: SheetGround): PostSheet {
+  const { id } = post;
+  const channel = ground.channels.get(post.channelId)!;
+  const pictures = ground.pictures.get(id) ?? [];
+  const ofPost = ground.deliveries.get(id) ?? [];
+  const delivery = ofPost.find(({ state }) => state !== 'withdrawn');
+  const [steps, ofPiece] = [ground.steps.get(id) ?? [], ground.steps.get(post.pieceId) ?? []];
   return {
     id,
     pieceId: post.pieceId,
-    pieceTitle: piece?.title ?? '',
-    pieceSaid,
+    pieceTitle: ground.pieces[post.pieceId] ?? '',
+    pieceSaid: ground.said.get(post.pieceId) ?? 0,
     channelId: post.channelId,
     format: post.format,
     title: post.title,
@@ -72,17 +112,15 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
     deleted: post.deletedAt !== null,
     archived: post.archivedAt !== null,
     pictures: pictures.map(({ postId: _post, position: _position, ...picture }) => picture),
-    steps: steps.filter(({ postId }) => postId === id).map(sheetStep),
-    pieceNeeds: neededOf(steps)
-      .filter(({ postId }) => postId === null)
-      .map((step) => ({ id: step.id, title: step.title, ofPiece: true })),
+    steps: steps.map(sheetStep),
+    pieceNeeds: neededOf(ofPiece).map((step) => ({ id: step.id, title: step.title, ofPiece: true })),
     drafted: post.drafted,
     waived: post.waived,
     signOff: {
-      state: signOffState(brand.asksSignOff, post.signOff, { ...post, pictures }),
+      state: signOffState(ground.brands.get(post.brandId)!.asksSignOff, post.signOff, { ...post, pictures }),
       last: post.signOff && { by: post.signOff.by, at: post.signOff.at },
     },
-    maybeOut: await maybeOutOf(db, [...(delivery ? [delivery] : []), ...withdrawn].filter(mayBeOut)),
+    maybeOut: maybeOutOf(ofPost.filter(mayBeOut), ground.channels),
     notSent: post.notSent && {
       words: post.notSent.copy.words,
       format: post.notSent.copy.format,
@@ -107,16 +145,7 @@ export async function loadSheet(db: Db, id: string): Promise<PostSheet | undefin
   };
 }
 
-async function maybeOutOf(db: Db, deliveries: readonly Delivery[]): Promise<PostSheet['maybeOut']> {
-  if (deliveries.length === 0) return [];
-  const channels = new Map(
-    (
-      await listChannelsById(
-        db,
-        deliveries.map(({ channelId }) => channelId),
-      )
-    ).map((channel) => [channel.id, channel]),
-  );
+function maybeOutOf(deliveries: readonly Delivery[], channels: SheetGround['channels']): PostSheet['maybeOut'] {
   return deliveries.map(({ channelId, parcel, unsureSince, attempts, askAt, state }) => ({
     network: parcel.network,
     networkName: channels.get(channelId)!.sheet.name,

@@ -8,6 +8,9 @@ import { undoChange } from '../undo/undoChange';
 import { schedulePost } from '../delivery/schedule';
 import { makeWorld, valueOf, type TestWorld } from '../testWorld';
 import type { Work } from '../useCase';
+import { loadSiblings } from '../captions/siblings';
+import { catchIdea } from '../pieces/pieces';
+import { planPiece } from './planPosts';
 import { editPost } from '../captions/editPost';
 
 let world: TestWorld;
@@ -111,5 +114,19 @@ describe('the statements of a write', () => {
       figures.push([statements.length]);
     }
     expect(figures[1]).toEqual(figures[0]);
+  });
+
+  it('writing the posts of a piece side by side takes as many, however many they are', async () => {
+    const idea = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Rings' }));
+    const asked = async (channels: string[]) => {
+      valueOf(await planPiece(world.work, idea.id, channels, { date: '2026-12-01', time: '10:00' }));
+      const { work, statements } = counted();
+      const sheets = await loadSiblings(work.db, idea.id);
+      return [sheets.length, statements.length] as const;
+    };
+    const { pithline, glassrow, corkwall, homestoop } = world.channels;
+    const [one, statements] = await asked([pithline]);
+    expect(one).toBe(1);
+    expect(await asked([glassrow, corkwall, homestoop])).toEqual([4, statements]);
   });
 });

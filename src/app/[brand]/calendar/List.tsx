@@ -11,7 +11,6 @@ import type { LocalDate } from '@/core/time/plan';
 import { spokenDate } from '@/ui/format';
 import { useIsNarrow } from '@/ui/useIsNarrow';
 import { usePrinting } from '@/ui/usePrinting';
-import { WRITTEN_FIELDS } from '@/core/posts/written';
 import { LIST_COLUMNS } from './listColumns';
 import { RowTextsProvider, useTextsInSight } from './rowTexts';
 import { MARKS, useMarks, useTimetable } from './timetable';

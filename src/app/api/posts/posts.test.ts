@@ -128,7 +128,13 @@ describe('the texts of posts', () => {
     const { body } = await asked({ ids: [post.id, NOBODY], fields: ['caption', 'script'] });
     expect(body.posts).toEqual([
       {
-        ...{ id: post.id, version: (await app.post(post.id)).version, cut: ['caption'] },
+        ...{
+          id: post.id,
+          version: (await app.post(post.id)).version,
+          cut: ['caption'],
+          address: '',
+          publishedAt: null,
+        },
         texts: { caption: long.slice(0, 2_000), script: 'Look up.' },
       },
     ]);
