@@ -14,7 +14,7 @@ export const figure = (count: number): string => FIGURES.format(count);
  * A number with its noun in the right form.
  *
  * @param many the noun's plural where it is not the singular with an s
- * @example counted(1, 'entry', 'entries') // 1 entry
+ * @example counted(1, 'entry', 'entries') // '1 entry'
  */
 export const counted = (count: number, one: string, many = `${one}s`): string =>
   `${figure(count)} ${PLURALS.select(count) === 'one' ? one : many}`;

@@ -6,13 +6,7 @@ type Planned = Pick<Slip, 'callSign' | 'date' | 'time'>;
 const whenOf = ({ date, time }: Planned): string =>
   date ? [shortDate(date), time].filter(Boolean).join(' ') : 'without a date';
 
-/**
- * What was planned, in words: each date it was planned for, by channel where they differ.
- *
- * @example
- * plannedWords('Rings', slips) // Planned “Rings” for Tue 8 Dec 18:00: GR, PL
- * plannedWords('Rings', slips) // Planned “Rings”: GR Tue 8 Dec 18:00, PL Wed 9 Dec 10:05
- */
+/** What was planned, in words: each date it was planned for, by channel where they differ. */
 export function plannedWords(title: string, slips: readonly Planned[]): string {
   const whens = new Set(slips.map(whenOf));
   const [only] = whens;

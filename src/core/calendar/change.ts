@@ -36,9 +36,9 @@ const days = (count: number): string => (Math.abs(count) === 1 ? '1 day' : `${Ma
  * Says what a change did to how many, or to the one of that title.
  *
  * @example
- * changeWords({ kind: 'shift', days: -7 }, 3) // Moved 3 posts 7 days earlier
- * changeWords({ kind: 'copy', days: 7, channelIds: null }, 1) // Made 1 post as a copy, 7 days later
- * changeWords({ kind: 'place', date: null }, 'Rings') // Moved “Rings” to the tray
+ * changeWords({ kind: 'shift', days: -7 }, 3) // 'Moved 3 posts 7 days earlier'
+ * changeWords({ kind: 'copy', days: 7, channelIds: null }, 1) // 'Made 1 post as a copy, 7 days later'
+ * changeWords({ kind: 'place', date: null }, 'Rings') // 'Moved “Rings” to the tray'
  */
 export function changeWords(change: Change, which: number | string): string {
   switch (change.kind) {

@@ -18,7 +18,7 @@ export interface MonthDay {
  * @param weekStart first day of the week, 1 for Monday to 7 for Sunday (ISO 8601)
  *
  * @example
- * monthWeeks('2027-02-10', 1) // February 2027 begins on a Monday and has 28 days: four weeks exactly
+ * monthWeeks('2027-02-10', 1).length // 4: February 2027 begins on a Monday and has 28 days
  */
 export function monthWeeks(month: LocalDate, weekStart: number): MonthDay[][] {
   const first = `${month.slice(0, 7)}-01`;

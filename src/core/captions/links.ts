@@ -14,8 +14,8 @@ const OPENER: Record<string, string> = { ')': '(', ']': '[', '}': '{' };
  * closing bracket that was not opened inside.
  *
  * @example
- * linkSpans('(see https://a.example/x_(y))') // one span: https://a.example/x_(y)
- * linkSpans('at http://127.0.0.1:4310/a, then') // one span, without the comma
+ * linkSpans('(see https://a.example/x_(y))') // [{ start: 5, end: 28 }]: https://a.example/x_(y)
+ * linkSpans('at http://127.0.0.1:4310/a, then') // [{ start: 3, end: 26 }], without the comma
  */
 export function linkSpans(text: string): Span[] {
   if (!/:\/\/|www\./i.test(text)) return [];

@@ -205,8 +205,8 @@ export function dateOrders(cell: string): DateOrder[] {
  * Reads a date in an order. Signs between may be `-`, `/`, `.` or a space; years have four digits.
  *
  * @example
- * readOrderedDate('3.4.2026', 'dmy') // 2026-04-03
- * readOrderedDate('2026-04-03T09:00', 'ymd') // 2026-04-03: a time behind it is passed over
+ * readOrderedDate('3.4.2026', 'dmy') // '2026-04-03'
+ * readOrderedDate('2026-04-03T09:00', 'ymd') // '2026-04-03': a time behind it is passed over
  * readOrderedDate('31/04/2026', 'dmy') // null: April has 30 days
  * @internal
  */

@@ -23,7 +23,7 @@ export type SeenBeats = ReadonlyMap<string, { beat: number; sinceMs: number }>;
  *
  * @param seen what the last look saw
  * @param nowMs by the looking process's own steady clock, in milliseconds
- * @example a beat seen at 5 first at 0 ms and still at 5 at 90,000 ms has stopped; at 6 by then it has not
+ * A beat seen at 5 first at 0 ms and still at 5 at 90,000 ms has stopped; at 6 by then it has not
  */
 export function lookAtBeats(
   seen: SeenBeats,

@@ -97,10 +97,10 @@ export const weekdayWord = (weekday: number): string => WEEKDAYS[weekday - 1] ??
  * A recurrence as people say it.
  *
  * @example
- * recurrenceWords({ kind: 'weekly', weekday: 2, every: 1 }) // every Tuesday
- * recurrenceWords({ kind: 'weekly', weekday: 2, every: 3 }) // Tuesday every 3 weeks
- * recurrenceWords({ kind: 'monthlyWeekday', weekday: 5, nth: -1 }) // the last Friday of the month
- * recurrenceWords({ kind: 'monthlyDate', day: 15 }) // day 15 of the month
+ * recurrenceWords({ kind: 'weekly', weekday: 2, every: 1 }) // 'every Tuesday'
+ * recurrenceWords({ kind: 'weekly', weekday: 2, every: 3 }) // 'Tuesday every 3 weeks'
+ * recurrenceWords({ kind: 'monthlyWeekday', weekday: 5, nth: -1 }) // 'the last Friday of the month'
+ * recurrenceWords({ kind: 'monthlyDate', day: 15 }) // 'day 15 of the month'
  */
 export function recurrenceWords(recurrence: Recurrence): string {
   switch (recurrence.kind) {

@@ -71,8 +71,8 @@ export function readZone(name: string, field = 'zone'): Result<Zone> {
  * next real one; of a repeated time the first is meant.
  *
  * @example
- * placePlan('2026-03-29', '01:30', 'Europe/Lisbon') // skipped, next 02:00: clocks go from 01:00 to 02:00
- * placePlan('2026-10-25', '01:30', 'Europe/Lisbon') // real 2026-10-25T00:30:00.000Z, repeated: the summer one of the two
+ * placePlan('2026-03-29', '01:30', 'Europe/Lisbon') // { kind: 'skipped', next: { date: '2026-03-29', time: '02:00' } }: clocks go from 01:00 to 02:00
+ * placePlan('2026-10-25', '01:30', 'Europe/Lisbon') // { kind: 'real', instant: '2026-10-25T00:30:00.000Z', repeated: true }: the summer one of the two
  */
 export function placePlan(date: LocalDate, time: LocalTime, zone: Zone): Placement {
   const asked = `${date} ${time} ${zone}`;

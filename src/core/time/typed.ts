@@ -4,9 +4,9 @@ import type { LocalTime } from './plan';
  * Reads a time of day as people type it, with or without a separator; null for what is none.
  *
  * @example
- * readTypedTime('1430') // 14:30
- * readTypedTime('9') // 09:00
- * readTypedTime('2.15 pm') // 14:15
+ * readTypedTime('1430') // '14:30'
+ * readTypedTime('9') // '09:00'
+ * readTypedTime('2.15 pm') // '14:15'
  * readTypedTime('24:00') // null
  */
 export function readTypedTime(typed: string): LocalTime | null {
