@@ -6,7 +6,7 @@ import { insertBrand } from '@/data/brands/brands';
 import { insertChannel, insertRuleSheets } from '@/data/brands/channels';
 import type { Db } from '@/data/database/db';
 import { insertPerson } from '@/data/people/people';
-import { insertPiece } from '@/data/pieces/pieces';
+import { insertPieces } from '@/data/pieces/pieces';
 import { insertPosts } from '@/data/posts/posts';
 
 /** The month that holds 700 posts, and how many posts there are in all. */
@@ -57,16 +57,18 @@ export async function fill(db: Db, count = POSTS, shown = POSTS_OF_MONTH): Promi
       const { slug: ruleSheetSlug, name } = sheet;
       await insertChannel(tx, { id, brandId, ruleSheetSlug, name, callSign, color, account: '@bench', position });
     }
-    await insertPiece(tx, {
-      id: pieceId,
-      brandId,
-      title: 'Everything',
-      note: '',
-      link: '',
-      sourceText: 'text',
-      ownerId: personId,
-      createdAt: '2020-01-01T00:00:00.000Z',
-    });
+    await insertPieces(tx, [
+      {
+        id: pieceId,
+        brandId,
+        title: 'Everything',
+        note: '',
+        link: '',
+        sourceText: 'text',
+        ownerId: personId,
+        createdAt: '2020-01-01T00:00:00.000Z',
+      },
+    ]);
   });
   for (let from = 0; from < count; from += BATCH) {
     const posts = Array.from({ length: Math.min(BATCH, count - from) }, (_, offset) => {

@@ -9,7 +9,7 @@ import { insertDeliveries } from '@/data/delivery/deliveries';
 import { listAwaitingRelease } from '@/data/delivery/restores';
 import { takeFolder } from '@/data/folder/folder';
 import { listPeopleOfBrand } from '@/data/people/people';
-import { insertPiece } from '@/data/pieces/pieces';
+import { insertPieces } from '@/data/pieces/pieces';
 import { insertPosts } from '@/data/posts/posts';
 import type { AcceptedPost } from '@/standins/network/store';
 import { openFolderDb } from '@/runtime/bimlo';
@@ -36,16 +36,18 @@ export async function plant(
   const channel = (await listChannels(db, brand.id)).find(({ callSign }) => callSign === 'PL')!;
   const ownerId = (await listPeopleOfBrand(db, brand.id))[0]!.id;
   const pieceId = randomUUID();
-  await insertPiece(db, {
-    id: pieceId,
-    brandId: brand.id,
-    title: 'Many',
-    note: '',
-    link: '',
-    sourceText: '',
-    ownerId,
-    createdAt: NOW,
-  });
+  await insertPieces(db, [
+    {
+      id: pieceId,
+      brandId: brand.id,
+      title: 'Many',
+      note: '',
+      link: '',
+      sourceText: '',
+      ownerId,
+      createdAt: NOW,
+    },
+  ]);
   const words = { headline: '', hashtags: '', link: '' };
   const posts = Array.from({ length: count }, (_, n) => ({
     ...words,

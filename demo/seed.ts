@@ -18,7 +18,7 @@ import { insertPieceMedium } from '@/data/media/pieceMedia';
 import { insertPerson } from '@/data/people/people';
 import { takeMedia, type MediaFile } from '@/data/media/mediaFiles';
 import { updateCues } from '@/data/extracts/extracts';
-import { insertPiece, replaceSuggestions, updatePieceSetAside } from '@/data/pieces/pieces';
+import { insertPieces, replaceSuggestions, updatePieceSetAside } from '@/data/pieces/pieces';
 import { insertPosts } from '@/data/posts/posts';
 import { replaceDaysOff, replaceRhythm } from '@/data/rhythm/rhythms';
 import { saveCampaign, savePillar } from '@/data/brands/themes';
@@ -220,17 +220,19 @@ async function seedPieces(
     const file = files.get(title);
     const weeksAgo = row && row.week !== '' && row.week !== 'today' ? -Number(row.week) : 0;
     const made = weeksAgo > 0 ? `${addDays(monday, -7 * weeksAgo - 6)}T10:00:00.000Z` : addMs(now, -3 * DAY_MS);
-    await insertPiece(tx, {
-      id,
-      brandId: brand.id,
-      title,
-      note: file?.note ?? '',
-      link: file?.link ?? row?.link ?? '',
-      sourceText: file?.sourceText ?? '',
-      ownerId: people.get(file?.owner ?? row!.owner)!,
-      kind: file?.kind ?? 'message',
-      createdAt: made,
-    });
+    await insertPieces(tx, [
+      {
+        id,
+        brandId: brand.id,
+        title,
+        note: file?.note ?? '',
+        link: file?.link ?? row?.link ?? '',
+        sourceText: file?.sourceText ?? '',
+        ownerId: people.get(file?.owner ?? row!.owner)!,
+        kind: file?.kind ?? 'message',
+        createdAt: made,
+      },
+    ]);
     if (file && file.cues.length > 0) await updateCues(tx, id, file.cues, file.isWordTimed);
     if (file?.recording)
       await insertPieceMedium(tx, {
@@ -307,16 +309,18 @@ async function seedIdeas(
     const id = randomUUID();
     const { title, note, link } = idea;
     const createdAt = addMs(now, -Number(idea.days_ago) * DAY_MS);
-    await insertPiece(tx, {
-      id,
-      brandId: brand.id,
-      title,
-      note,
-      link,
-      sourceText: '',
-      ownerId: people.get(idea.owner)!,
-      createdAt,
-    });
+    await insertPieces(tx, [
+      {
+        id,
+        brandId: brand.id,
+        title,
+        note,
+        link,
+        sourceText: '',
+        ownerId: people.get(idea.owner)!,
+        createdAt,
+      },
+    ]);
     const suggested = idea.channels
       .split(' ')
       .filter(Boolean)

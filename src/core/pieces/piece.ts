@@ -1,13 +1,12 @@
 import { ofEachText } from '../posts/texts';
+import { ofEachPieceText, pieceText } from './texts';
 import { accept, refuse, type Result } from '../refusal';
 import { cleanText } from '../text/clean';
 import type { LocalDate } from '../time/plan';
 
 /** Characters (UTF-16 units) that Bimlo keeps of each text of a piece or post. */
 export const TEXT_LIMITS = {
-  title: 200,
-  note: 20_000,
-  sourceText: 1_000_000,
+  ...ofEachPieceText((name) => pieceText(name).keeps),
   ...ofEachText(({ keeps }) => keeps),
   part: 20_000,
   alt: 2_000,

@@ -2,6 +2,7 @@ import { accept, refuse, type Result } from '../refusal';
 import { figure } from '../words';
 import { DEEPEST } from './markdown';
 import { readArticle } from './htmlArticle';
+import { readPieceFile, type AboutInFile } from './pieceFile';
 import { maybeReadMarkdown, MOST_BLOCKS, readMarkdown, type Block, type ReadingText } from './readingText';
 import { looksTimed, readSubtitles, type Cue } from './subtitles';
 
@@ -16,6 +17,8 @@ export interface SourceText {
   title: string;
   /** What was left out or mended, in words. */
   notes: readonly string[];
+  /** What a file that was written from a piece says about it. */
+  about?: AboutInFile;
 }
 
 /**
@@ -24,6 +27,13 @@ export interface SourceText {
  * @param name of its file; empty for text that was pasted
  */
 export function readSource(text: string, name = ''): Result<SourceText> {
+  const piece = readPieceFile(text);
+  if (piece) {
+    const { about, source, cues, isWordTimed } = piece;
+    const refused = cues.length === 0 ? maybeReadMarkdown(source) : '';
+    if (typeof refused === 'string' && refused !== '') return refuse(refused, NOT_READ[refused], 'file');
+    return accept({ source, cues, isWordTimed, about, title: about.title ?? '', notes: [] });
+  }
   if (/\.(?:srt|vtt)$/i.test(name) || looksTimed(text)) {
     const read = readSubtitles(text);
     if (!read.ok) return read;

@@ -1,15 +1,13 @@
 import type { PieceKind } from '@/core/pieces/kinds';
 import type { Instant, LocalDate } from '@/core/time/plan';
+import { PIECE_FIELDS, type PieceTexts } from '@/core/pieces/texts';
 import type { Queryable } from '../database/db';
+import { columnOf } from '../posts/textColumns';
 
 /** The thing said. */
-export interface Piece {
+export interface Piece extends PieceTexts {
   id: string;
   brandId: string;
-  title: string;
-  note: string;
-  link: string;
-  sourceText: string;
   kind: PieceKind;
   /** The day its own prep counts back from; null for that of its earliest post. */
   prepDay: LocalDate | null;
@@ -25,18 +23,10 @@ export interface Piece {
   livePosts: number;
 }
 
-/** The fields of a piece that people edit. */
-interface PieceTexts {
-  title: string;
-  note: string;
-  link: string;
-  sourceText: string;
-}
-
 /** What decides about the prep of a piece. */
 type PiecePrep = Pick<Piece, 'kind' | 'prepDay'>;
 
-const SELECT = `select p.id, p.brand_id as "brandId", p.title, p.note, p.link, p.source_text as "sourceText",
+const SELECT = `select p.id, p.brand_id as "brandId", ${PIECE_FIELDS.map((name) => `p.${columnOf(name)} as "${name}"`).join(', ')},
     p.kind, p.prep_day as "prepDay",
     p.owner_id as "ownerId", p.created_at as "createdAt", p.set_aside_at as "setAsideAt",
     p.set_aside_reason as "setAsideReason", p.deleted_at as "deletedAt", p.version,
@@ -108,10 +98,11 @@ export async function listPiecesByLink(
   return new Map(rows.map(({ id, link }) => [link, id]));
 }
 
-/** Adds pieces. */
+/** Adds pieces, messages unless they are said to be something else. */
 export async function insertPieces(
   tx: Queryable,
-  pieces: readonly (PieceTexts & {
+  pieces: readonly (Partial<PieceTexts> & {
+    kind?: PieceKind;
     id: string;
     brandId: string;
     ownerId: string;
@@ -121,10 +112,11 @@ export async function insertPieces(
   })[],
 ): Promise<void> {
   await tx.run(
-    `insert into pieces (id, brand_id, title, note, link, source_text, owner_id, created_by, created_at)
-     select x.id, x."brandId", x.title, x.note, x.link, x."sourceText", x."ownerId", coalesce(x."createdBy", x."ownerId"), x."createdAt"
-     from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, title text, note text, link text,
-       "sourceText" text, "ownerId" uuid, "createdBy" uuid, "createdAt" timestamptz)`,
+    `insert into pieces (id, brand_id, owner_id, created_by, created_at, kind, ${PIECE_FIELDS.map(columnOf).join(', ')})
+     select x.id, x."brandId", x."ownerId", coalesce(x."createdBy", x."ownerId"), x."createdAt", coalesce(x.kind, 'message'),
+       ${PIECE_FIELDS.map((name) => `coalesce(x."${name}", '')`).join(', ')}
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "ownerId" uuid, "createdBy" uuid, "createdAt" timestamptz,
+       kind text, ${PIECE_FIELDS.map((name) => `"${name}" text`).join(', ')})`,
     [JSON.stringify(pieces)],
   );
 }
@@ -137,28 +129,6 @@ export async function listPreparedPiecesOf(db: Queryable, postIds: readonly stri
     [postIds],
   );
   return rows.map(({ id }) => id);
-}
-
-/** Adds a piece, a message unless it is said to be something else. */
-export async function insertPiece(
-  tx: Queryable,
-  piece: PieceTexts & { kind?: PieceKind; id: string; brandId: string; ownerId: string; createdAt: Instant },
-): Promise<void> {
-  await tx.run(
-    `insert into pieces (id, brand_id, title, note, link, source_text, owner_id, created_by, created_at, kind)
-     values ($1, $2, $3, $4, $5, $6, $7, $7, $8, $9)`,
-    [
-      piece.id,
-      piece.brandId,
-      piece.title,
-      piece.note,
-      piece.link,
-      piece.sourceText,
-      piece.ownerId,
-      piece.createdAt,
-      piece.kind ?? 'message',
-    ],
-  );
 }
 
 /** Suggests exactly these channels for a piece. */
@@ -202,12 +172,13 @@ export async function updatePiece(
   tx: Queryable,
   id: string,
   version: number,
-  { title, note, link, sourceText, kind, prepDay }: PieceTexts & PiecePrep,
+  { kind, prepDay, ...texts }: PieceTexts & PiecePrep,
 ): Promise<boolean> {
+  const assignments = PIECE_FIELDS.map((name, index) => `${columnOf(name)} = $${index + 5}`);
   const changed = await tx.run(
-    `update pieces set title = $3, note = $4, link = $5, source_text = $6, kind = $7, prep_day = $8, version = version + 1
+    `update pieces set kind = $3, prep_day = $4, ${assignments.join(', ')}, version = version + 1
      where id = $1 and version = $2 and deleted_at is null`,
-    [id, version, title, note, link, sourceText, kind, prepDay],
+    [id, version, kind, prepDay, ...PIECE_FIELDS.map((name) => texts[name])],
   );
   return changed === 1;
 }

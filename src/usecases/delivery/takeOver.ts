@@ -10,7 +10,7 @@ import { maybeDeliveryByKey } from '@/data/delivery/deliveries';
 import { insertTaken } from '@/data/delivery/doubts';
 import { countTakenOver } from '@/data/delivery/restores';
 import { listPeopleOfBrand } from '@/data/people/people';
-import { insertPiece } from '@/data/pieces/pieces';
+import { insertPieces } from '@/data/pieces/pieces';
 import { maybePost, type Post } from '@/data/posts/posts';
 import { lockPosts } from '@/data/posts/lockPosts';
 import { addPosts, NOT_TAKEN_OVER } from '../posts/addPosts';
@@ -108,7 +108,7 @@ async function makeHeld(act: Acting, channel: Channel, { postId, at, address, pa
   const title = titleFrom(words.headline || words.caption) || `Post on ${channel.name}`;
   const pieceId = act.ids();
   const piece = { id: pieceId, brandId, title, note: '', link: '', sourceText: '', ownerId: owner.id };
-  await insertPiece(act.tx, { ...piece, createdAt: act.now });
+  await insertPieces(act.tx, [{ ...piece, createdAt: act.now }]);
   await addPosts(act, [
     {
       ...words,

@@ -13,7 +13,11 @@ import { schedulePost, declareOut } from '../delivery/schedule';
 import { postsAsCalendar, postsAsCsv } from './exportPosts';
 import { codeOf, makeWorld, START, valueOf, type TestWorld } from '../testWorld';
 import { latestReadings } from '@/data/results/readings';
-import { catchIdea } from '../pieces/pieces';
+import { readSource } from '@/core/pieces/readSource';
+import { maybePiece } from '@/data/pieces/pieces';
+import { bringSource } from '../extracts/bringSource';
+import { pieceAsMarkdown } from './exportPiece';
+import { catchIdea, editPiece } from '../pieces/pieces';
 import { editPost } from '../captions/editPost';
 
 let world: TestWorld;
@@ -301,4 +305,38 @@ describe('dates to plan around', () => {
     expect(
       codeOf(await bringDates(world.work, world.brandId, bytesOf('BEGIN:VCALENDAR\r\nEND:VCALENDAR'), 'x.ics', '')),
     ).toBe('noDates'));
+});
+
+describe('a piece as Markdown', () => {
+  const VTT =
+    'WEBVTT\n\n00:01.000 --> 00:03.000\nThe rings are young.\n\n00:03.000 --> 00:05.000\nNobody saw them form.\n';
+  it.each([
+    ['a text', 'rings.md', '---\ntitle: other\n---\n# Rings\n\nThey **vanish**.'],
+    ['subtitles', 'rings.vtt', VTT],
+  ])('comes into an empty folder as it was: %s', async (_name, fileName, source) => {
+    const out = async (of: TestWorld, id: string) => valueOf(await pieceAsMarkdown(of.work, id)).text;
+    const bringInto = async (of: TestWorld, id: string, text: string, name: string) =>
+      valueOf(await bringSource(of.work, id, (await maybePiece(of.db, id))!.version, valueOf(readSource(text, name))));
+    const about = {
+      title: 'Rings: why',
+      note: 'Ask “Mara”\n- twice',
+      link: 'https://a.example/x?y=1',
+      kind: 'talk' as const,
+    };
+    const made = valueOf(await catchIdea(world.work, { brandId: world.brandId, ...about }));
+    await bringInto(world, made.id, source, fileName);
+    const file = await out(world, made.id);
+    const empty = await makeWorld();
+    try {
+      const fresh = valueOf(await catchIdea(empty.work, { brandId: empty.brandId, title: 'rings', kind: 'article' }));
+      const piece = await bringInto(empty, fresh.id, file, 'rings.md');
+      expect(piece).toMatchObject(about);
+      expect(await out(empty, fresh.id)).toBe(file);
+      // What stands about a piece that has its text already is somebody's, and stays.
+      valueOf(await editPiece(empty.work, fresh.id, piece.version, { title: 'Mine' }));
+      expect((await bringInto(empty, fresh.id, file, 'rings.md')).title).toBe('Mine');
+    } finally {
+      await empty.close();
+    }
+  });
 });

@@ -1,3 +1,4 @@
+import { writePieceFile } from '@/core/pieces/pieceFile';
 import { originsOf, type DraftedMark } from '@/core/posts/unread';
 import { writtenOf, type WrittenWords } from '@/core/posts/written';
 import type { Result } from '@/core/refusal';
@@ -37,6 +38,16 @@ export interface PieceFile {
     /** The sentences that still stand as they were drafted, with where each is from; what somebody wrote is none of them. */
     sentences: DraftedMark[];
   })[];
+}
+
+/** A piece as Markdown with front matter, which comes in again unchanged. */
+export async function pieceAsMarkdown(work: Work, pieceId: string): Promise<Result<{ title: string; text: string }>> {
+  const piece = await maybePiece(work.db, pieceId);
+  if (!piece || piece.deletedAt) return { ok: false, refusal: notFound('piece') };
+  const allowed = await mayRead(work, 'exchange', piece.brandId);
+  if (!allowed.ok) return allowed;
+  const { cues = [], isWordTimed = false } = (await maybeSource(work.db, pieceId)) ?? {};
+  return { ok: true, value: { title: piece.title, text: writePieceFile({ ...piece, cues, isWordTimed }) } };
 }
 
 /** A piece, its extracts and its live posts, with the origin of each drafted sentence. */

@@ -1,4 +1,6 @@
 import { TEXT_LIMITS } from '@/core/pieces/piece';
+import type { AboutInFile } from '@/core/pieces/pieceFile';
+import { ABOUT_FIELDS } from '@/core/pieces/texts';
 import type { SourceText } from '@/core/pieces/readSource';
 import { countBehindText } from '@/core/prep/behindText';
 import type { Result } from '@/core/refusal';
@@ -8,7 +10,8 @@ import { oneBrand } from '@/data/brands/brands';
 import { maybeSource } from '@/data/extracts/extracts';
 import { maybePiece, updatePiece, updateTypedAt, type Piece } from '@/data/pieces/pieces';
 import { listStepsOf, tickSteps } from '@/data/prep/steps';
-import { ownPiece } from '../pieces/pieces';
+import { prepOfPiece, replacePrep } from '../prep/givePrep';
+import { checkTexts, ownPiece } from '../pieces/pieces';
 import { doing, mustFit, refused, STALE, type Doing, type Work } from '../useCase';
 import { follow, prepareFollowing } from './followSource';
 
@@ -34,7 +37,10 @@ export async function bringSource(
     if (source.trim() === '')
       refused({ code: 'noText', field: 'file', message: 'There is no text in it, so nothing was taken from it.' });
     const before = (await maybeSource(act.tx, pieceId))!;
-    if (!(await updatePiece(act.tx, pieceId, version, { ...piece, sourceText: source }))) refused(STALE);
+    const about = read.about ? mayBeAbout(piece, before.source, read.about) : {};
+    if (!(await updatePiece(act.tx, pieceId, version, { ...piece, ...about, sourceText: source }))) refused(STALE);
+    if (about.kind !== undefined && about.kind !== piece.kind)
+      await replacePrep(act, piece.brandId, pieceId, await prepOfPiece(act, { ...piece, kind: about.kind }));
     await updateTypedAt(act.tx, pieceId, null);
     await follow(act, pieceId, before, following);
     if (before.source.trim() === '') await tickBehindText(act, piece, read.cues.length > 0);
@@ -47,6 +53,14 @@ export async function bringSource(
     });
     return (await maybePiece(act.tx, pieceId))!;
   });
+}
+
+/** What a file says about a piece that has no text yet: it takes the place of what stands there. */
+function mayBeAbout(piece: Piece, sourceBefore: string, about: AboutInFile): AboutInFile {
+  if (sourceBefore.trim() !== '') return {};
+  const { kind, ...texts } = about;
+  const checked = checkTexts({ ...piece, ...texts });
+  return { ...Object.fromEntries(ABOUT_FIELDS.map((name) => [name, checked[name]])), ...(kind && { kind }) };
 }
 
 /** The steps of a piece that lie before its text are done, now that it is there. */

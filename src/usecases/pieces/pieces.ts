@@ -2,11 +2,12 @@ import { quoted } from '@/core/calendar/change';
 import { isWebLink } from '@/core/posts/readiness';
 import { PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
 import { readTitle, TEXT_LIMITS } from '@/core/pieces/piece';
+import { ofEachPieceText, pieceText, type AboutField, type PieceTexts } from '@/core/pieces/texts';
 import type { Result } from '@/core/refusal';
 import { readDate, type LocalDate } from '@/core/time/plan';
 import { listChannels } from '@/data/brands/channels';
 import {
-  insertPiece,
+  insertPieces,
   maybePiece,
   replaceSuggestions,
   updatePieceDeleted,
@@ -24,11 +25,9 @@ import { undoably } from '../undo/undoably';
 import { doing, must, mustFit, notFound, refused, STALE, type Doing, type Work } from '../useCase';
 
 /** What can be given when an idea is caught. Only the title is needed. */
-interface IdeaInput {
+interface IdeaInput extends Partial<Record<AboutField, string>> {
   brandId: string;
   title: string;
-  note?: string;
-  link?: string;
   channelIds?: readonly string[];
   /** What it is, where that is known already; then it comes with the prep of its kind. */
   kind?: PieceKind;
@@ -39,12 +38,12 @@ export function catchIdea(work: Work, input: IdeaInput): Promise<Result<Piece>> 
   return doing(work, async (act) => {
     await mustMay(act, 'catchIdeas', input.brandId);
     const id = act.ids();
-    const texts = checkTexts({ note: '', link: '', sourceText: '', ...input });
+    const texts = checkTexts({ ...ofEachPieceText(() => ''), ...input });
     const kind = checkKind(input.kind ?? 'message');
     const made = { ...texts, kind, id, brandId: input.brandId, ownerId: act.actorId, createdAt: act.now };
     const label = `Caught ${quoted(texts.title)}`;
     await undoably(act, { brandId: input.brandId, label, things: [{ name: 'piece', id }] }, () =>
-      insertPiece(act.tx, made),
+      insertPieces(act.tx, [made]),
     );
     if (input.kind !== undefined) {
       const piece = (await maybePiece(act.tx, id))!;
@@ -57,11 +56,7 @@ export function catchIdea(work: Work, input: IdeaInput): Promise<Result<Piece>> 
 }
 
 /** What can be changed about a piece; what is absent stays. */
-interface PieceEdit {
-  title?: string;
-  note?: string;
-  link?: string;
-  sourceText?: string;
+interface PieceEdit extends Partial<PieceTexts> {
   /** With another kind, the piece gets the prep of that one. */
   kind?: PieceKind;
   /** The day its own prep counts back from; null for that of its earliest post. */
@@ -165,14 +160,17 @@ export async function ownPiece(act: Doing, id: string): Promise<Piece> {
   return piece;
 }
 
-function checkTexts(texts: { title: string; note: string; link: string; sourceText: string }) {
-  mustFit(texts.note, TEXT_LIMITS.note, 'Note', 'note');
-  mustFit(texts.link, TEXT_LIMITS.link, 'Link', 'link');
-  mustFit(texts.sourceText, TEXT_LIMITS.sourceText, 'Source text', 'sourceText');
-  const link = texts.link.trim();
-  if (link !== '' && !isWebLink(link))
-    refused({ code: 'badLink', field: 'link', message: 'A link begins with http:// or https:// and names a host.' });
-  return { title: must(readTitle(texts.title)), note: texts.note, link, sourceText: texts.sourceText };
+/** Checks the texts of a piece, each against what is kept of it. */
+export function checkTexts(texts: PieceTexts): PieceTexts {
+  const read = ofEachPieceText((name) => {
+    const { label, keeps, isLink } = pieceText(name);
+    mustFit(texts[name], keeps, label, name);
+    const text = isLink ? texts[name].trim() : texts[name];
+    if (isLink && text !== '' && !isWebLink(text))
+      refused({ code: 'badLink', field: name, message: 'A link begins with http:// or https:// and names a host.' });
+    return text;
+  });
+  return { ...read, title: must(readTitle(texts.title)) };
 }
 
 async function suggest(

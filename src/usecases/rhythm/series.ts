@@ -8,7 +8,7 @@ import { addDays } from '@/core/time/days';
 import { dueInstant, localOf, readDate, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands/brands';
 import { maybeChannel } from '@/data/brands/channels';
-import { insertPiece } from '@/data/pieces/pieces';
+import { insertPieces } from '@/data/pieces/pieces';
 import {
   listRunningSeries,
   listSeriesPosts,
@@ -68,10 +68,12 @@ export function startSeries(
         ],
       },
       async () => {
-        await insertPiece(act.tx, {
-          ...{ id: pieceId, brandId, title: fields.name, note: '', link: '', sourceText: '' },
-          ...{ ownerId: act.actorId, createdAt: act.now },
-        });
+        await insertPieces(act.tx, [
+          {
+            ...{ id: pieceId, brandId, title: fields.name, note: '', link: '', sourceText: '' },
+            ...{ ownerId: act.actorId, createdAt: act.now },
+          },
+        ]);
         await saveSeries(act.tx, series);
         return makeAhead(act, series, 'refuse');
       },

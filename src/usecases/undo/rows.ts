@@ -1,3 +1,4 @@
+import { ABOUT_FIELDS } from '@/core/pieces/texts';
 import type { Deed } from '@/core/rights/may';
 import { bumpSetting, type Setting } from '@/data/brands/settingVersions';
 import type { Queryable } from '@/data/database/db';
@@ -70,7 +71,7 @@ const THINGS = {
     rows: [
       {
         ...{ table: 'pieces', key: ID, hasVersion: true },
-        fields: ['title', 'note', 'link', 'kind', 'prep_day', 'set_aside_at', 'set_aside_reason', 'deleted_at'],
+        fields: [...ABOUT_FIELDS, 'kind', 'prep_day', 'set_aside_at', 'set_aside_reason', 'deleted_at'],
       },
     ],
     goneAt: 'deleted_at',

@@ -33,8 +33,9 @@ import { ReadingPane } from './reading/ReadingPane';
 import { SourceBar } from './reading/SourceBar';
 import { useReading } from './reading/useReading';
 import { useRenameOffer } from './useRenameOffer';
-import { usePieceEditor, type PieceField } from './usePieceEditor';
+import { usePieceEditor } from './usePieceEditor';
 import Button from 'react-bootstrap/Button';
+import { ABOUT_FIELDS, pieceText, type PieceField } from '@/core/pieces/texts';
 
 const FanOutDialog = dynamic(() => import('./fanOut/FanOutDialog').then((module) => module.FanOutDialog), {
   ssr: false,
@@ -143,27 +144,27 @@ export function PieceScreen({
             >
               <summary>Title, note and link</summary>
               <OnlyTyped deed="changePieces">
-                <div className="words">
-                  <label htmlFor="piece-title">Title</label>
-                  <input dir="auto" id="piece-title" className="form-control" {...field('title')} />
-                  {refusal('title')}
-                </div>
-                <div className="words">
-                  <label htmlFor="piece-note">Note</label>
-                  <textarea dir="auto" id="piece-note" className="form-control" rows={3} {...field('note')} />
-                  {refusal('note')}
-                </div>
-                <div className="words">
-                  <label htmlFor="piece-link">Link</label>
-                  <input
-                    dir="auto"
-                    id="piece-link"
-                    className="form-control"
-                    placeholder="https://"
-                    {...field('link')}
-                  />
-                  {refusal('link')}
-                </div>
+                {ABOUT_FIELDS.map((name) => {
+                  const { label, isLine, isLink } = pieceText(name);
+                  const id = `piece-${name}`;
+                  return (
+                    <div key={name} className="words">
+                      <label htmlFor={id}>{label}</label>
+                      {isLine ? (
+                        <input
+                          dir="auto"
+                          id={id}
+                          className="form-control"
+                          placeholder={isLink ? 'https://' : undefined}
+                          {...field(name)}
+                        />
+                      ) : (
+                        <textarea dir="auto" id={id} className="form-control" rows={3} {...field(name)} />
+                      )}
+                      {refusal(name)}
+                    </div>
+                  );
+                })}
               </OnlyTyped>
             </details>
             <OnlyTyped deed="changePieces">
@@ -249,6 +250,9 @@ export function PieceScreen({
                   </Link>
                 )}
                 <Only deed="exchange">
+                  <a className="word" href={`/api/pieces/${piece.id}/export?file=md`} download>
+                    Export as Markdown
+                  </a>{' '}
                   <a className="word" href={`/api/pieces/${piece.id}/export`} download>
                     Export as JSON
                   </a>

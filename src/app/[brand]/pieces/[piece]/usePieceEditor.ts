@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PieceKind } from '@/core/pieces/kinds';
+import { ofEachPieceText, PIECE_FIELDS, type PieceField, type PieceTexts } from '@/core/pieces/texts';
 import type { SheetStep } from '@/core/posts/sheet';
 import type { LocalDate } from '@/core/time/plan';
 import type { Piece } from '@/usecases/pieces/reading';
@@ -9,13 +10,10 @@ import { call, isPassing, UNREACHABLE, type Answer } from '@/ui/api';
 import { chosenDraft, chosenIn, claimDrafts, dropDraft, editOf, keepDraft, listDrafts, type Draft } from '@/ui/drafts';
 import { useInTurn } from '@/ui/useInTurn';
 
-/** The texts of a piece. */
-export const PIECE_FIELDS = ['title', 'note', 'link', 'sourceText'] as const;
-export type PieceField = (typeof PIECE_FIELDS)[number];
-type Texts = Record<PieceField, string>;
+type Texts = PieceTexts;
 
 const isField = (name: string | undefined): name is PieceField => PIECE_FIELDS.includes(name as PieceField);
-const textsOf = ({ title, note, link, sourceText }: Texts): Texts => ({ title, note, link, sourceText });
+const textsOf = (piece: Texts): Texts => ofEachPieceText((name) => piece[name]);
 
 /** What can be changed of a piece beside its texts. */
 type PieceChange = { channelIds: string[] } | { kind: PieceKind } | { prepDay: LocalDate | null };

@@ -1,6 +1,7 @@
 import { door } from '@/app/server/door';
 import { mixed } from 'yup';
 import { PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
+import { ofEachPieceText, pieceText } from '@/core/pieces/texts';
 import { editPiece } from '@/usecases/pieces/pieces';
 import { date, fields, ids, maybeText, version } from '@/app/server/fields';
 import { isId, nothingThere, readBody, refusal } from '@/app/server/request';
@@ -8,10 +9,7 @@ import { answerPiece } from '../answer';
 
 const schema = fields({
   version,
-  title: maybeText('Title'),
-  note: maybeText('Note'),
-  link: maybeText('Link'),
-  sourceText: maybeText('Source text'),
+  ...ofEachPieceText((name) => maybeText(pieceText(name).label)),
   kind: mixed<PieceKind>().oneOf([...PIECE_KINDS], 'There is no such kind of piece.'),
   prepDay: date.optional(),
   channelIds: ids('Channels').optional(),
