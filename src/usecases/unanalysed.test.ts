@@ -36,7 +36,7 @@ const NOW = '2026-11-23T09:00:00.000Z';
  * Rows that a query may visit, over all nodes of its plan, on a database that never gathered statistics: for what is about
  * one post or the next few, and for what is about hundreds. A plan that joins every row with every other visits millions.
  */
-const VISITS = { few: 2_500, many: 40_000 };
+const VISITS = { few: 3_000, many: 40_000 };
 
 let world: TestWorld;
 let brand: Brand;

@@ -25,25 +25,24 @@ export async function claimDue(
   const isFree = `((d.state = 'waiting' and d.next_try_at <= $1)
     or (d.state = 'sending' and d.id <> all($6::uuid[])
       and (d.holder_id = $2 or ${heldByNobodyElse('d.holder_id', '$7', '$8')})))`;
-  // Ids are asked for as lists, so that few are read also where the database has not counted its rows yet.
   const claimed = await tx.rows<Delivery>(
     `with mine as (
        select d.id, d.state from deliveries d
-       where d.id = any(array(
+       where d.id in (
          select id from (
            select d.id, d.next_try_at, row_number() over (partition by d.channel_id order by d.next_try_at, d.id)
              + coalesce(($5::jsonb->>d.channel_id::text)::int, 0) as place
            from deliveries d
            where d.mode = 'automatic' and d.state in ('waiting', 'sending') and ${isFree} and not d.awaits_release
              and not exists (select 1 from accounts_to_ask a where a.channel_id = d.channel_id)
-         ) due where place <= $4 order by next_try_at, id limit $3))
+         ) due where place <= $4 order by next_try_at, id limit $3)
          and ${isFree} and not d.awaits_release
        order by d.next_try_at, d.id for update skip locked
      )
      update deliveries d set state = 'sending', holder_id = $2,
        unsure_since = case when mine.state = 'sending' then coalesce(d.unsure_since, $1) else d.unsure_since end,
        doubts = d.doubts + (mine.state = 'sending')::int
-     from mine where d.id = mine.id and d.id = any(array(select id from mine))
+     from mine where d.id = mine.id
      returning ${COLUMNS}`,
     [
       ...[now, claimant.id, room.inAll, room.onChannel, JSON.stringify(onChannels), [...underWay.keys()]],
