@@ -127,6 +127,30 @@ test('posts go out as CSV and come in again unchanged; another file is mapped, a
   await expect(page.locator('td[data-date="2026-12-03"] [data-post]', { hasText: 'A star map' })).toBeVisible();
 });
 
+test('settings go out as JSON and come in again; what differs is named before it comes', async ({ page }) => {
+  await page.goto('/fennel-moor/settings/exchange');
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'as JSON' }).click();
+  const file = await (await download).path();
+  const text = await import('node:fs/promises').then(({ readFile }) => readFile(file, 'utf8'));
+  const choose = (json: string) =>
+    page
+      .getByLabel('JSON file of settings')
+      .setInputFiles({ name: 'moor.json', mimeType: 'application/json', buffer: Buffer.from(json) });
+  await choose(text);
+  await expect(page.getByText(/^\d+ settings are as they are\.$/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Import these settings' })).toHaveCount(0);
+
+  const changed = JSON.parse(text) as { shelf: object[] };
+  changed.shelf.push({ kind: 'hashtags', title: 'Clouds', text: '#cloudy #waiting', source: '' });
+  await choose(JSON.stringify(changed));
+  await expect(page.getByText('Hashtag set “Clouds” new')).toBeVisible();
+  await page.getByRole('button', { name: 'Import these settings' }).click();
+  await expect(page.getByText(/^Imported\./)).toBeVisible();
+  await page.goto('/fennel-moor/shelf');
+  await expect(page.getByText('#waiting').first()).toBeVisible();
+});
+
 test('dates to plan around show as a band; a file that is none is refused', async ({ page }) => {
   await page.goto('/fennel-moor/settings/dates');
   const choose = (text: string) =>

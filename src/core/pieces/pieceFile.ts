@@ -37,7 +37,7 @@ export function writePieceFile(piece: PieceInFile): string {
 }
 
 /** A file of a piece, read. */
-export interface ReadPieceFile {
+interface ReadPieceFile {
   about: AboutInFile;
   source: string;
   cues: Cue[];

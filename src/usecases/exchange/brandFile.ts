@@ -9,6 +9,7 @@ import {
 } from '@/core/exchange/brandFile';
 import { SUBJECT_LABELS } from '@/core/prep/subject';
 import type { Refusal, Result } from '@/core/refusal';
+import { SHELF_LABELS } from '@/core/shelf/shelf';
 import { listChannels, listRuleSheets } from '@/data/brands/channels';
 import { fanOutKey, listSettingVersions, prepSheetKey, type Setting } from '@/data/brands/settingVersions';
 import { listPillars } from '@/data/brands/themes';
@@ -87,6 +88,8 @@ function fileOf(ground: Ground): BrandFile {
   };
 }
 
+const sentenceCase = (words: string): string => `${words[0]!.toUpperCase()}${words.slice(1)}`;
+
 interface Named {
   id: string;
   name: string;
@@ -152,7 +155,7 @@ async function plan(work: Work, brandId: string, file: BrandFile): Promise<Plann
   const shelf = file.shelf.map((words) => {
     const known = ground.shelf.find(({ kind, title }) => kind === words.kind && title === words.title);
     const present = has.shelf.find(({ kind, title }) => kind === words.kind && title === words.title);
-    return part(`Shelf: ${quoted(words.title)}`, present, words, () =>
+    return part(`${sentenceCase(SHELF_LABELS[words.kind].one)} ${quoted(words.title)}`, present, words, () =>
       keepShelfItem(work, brandId, known ? { id: known.id, version: known.version } : null, words),
     );
   });
@@ -217,7 +220,7 @@ async function plan(work: Work, brandId: string, file: BrandFile): Promise<Plann
   });
   const seen = new Set<string>();
   return [...ruleSheets, ...shelf, ...names, ...rhythms, ...prepSheets, ...fanOuts].map((one) => {
-    const isTwice = seen.has(one.what);
+    const isTwice = one.becomes !== 'same' && seen.has(one.what);
     seen.add(one.what);
     return isTwice ? refusedPart(one.what, 'It stands in the file twice.') : one;
   });

@@ -21,8 +21,6 @@ export interface ImportPreview extends ImportPlan {
 }
 
 const SAMPLE_ROWS = 6;
-/** Notes of rows that are shown before they come in. */
-const NOTES_SHOWN = 20;
 
 /** Shows what a file would bring in, with a mapping that was guessed, used before, or is being tried. */
 export async function previewImport(
@@ -56,6 +54,6 @@ export async function previewImport(
     fresh: fresh.length,
     changed: new Set([...differing, ...counted].map(({ row }) => row)).size,
     same: same.length,
-    notes: notes.slice(0, NOTES_SHOWN),
+    notes,
   };
 }

@@ -150,8 +150,8 @@ it('is looked at before it comes in, names what may not, and is undone part by p
   };
   const seen = await bring(JSON.stringify(file), '');
   expect(seen.body.map(({ what, becomes }) => [what, becomes])).toEqual([
-    ['Shelf: “Thanks”', 'new'],
-    ['Shelf: “Site”', 'new'],
+    ['Reply “Thanks”', 'new'],
+    ['Link “Site”', 'new'],
     ['Rhythm of ZZ', 'leftOut'],
     ['Prep sheet: photo', 'leftOut'],
   ]);

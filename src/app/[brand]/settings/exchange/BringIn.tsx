@@ -15,6 +15,7 @@ import { useShell } from '@/ui/shell';
 import { BadRows } from '../BadRows';
 import { ImportProgress } from './ImportProgress';
 import { Outcome } from './Outcome';
+import { RowNotes } from './RowNotes';
 import Table from 'react-bootstrap/Table';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 
@@ -188,15 +189,7 @@ export function BringIn({ running: before }: { running: RunningImport | null }) 
               />
             </p>
           ))}
-          {preview.notes.length > 0 && (
-            <ul className="attention" aria-label="To know before it comes in">
-              {preview.notes.map(({ line, message }, index) => (
-                <li key={index}>
-                  Line {line}: {message}
-                </li>
-              ))}
-            </ul>
-          )}
+          <RowNotes notes={preview.notes} />
           {preview.pastRows > 0 && (
             <p className={preview.mapping.past === null ? 'attention' : ''}>
               {preview.pastRows === 1 ? '1 row is' : `${preview.pastRows} rows are`} in the past. They{' '}

@@ -64,7 +64,7 @@ export function SettingsFile() {
             {told.map(({ what, becomes, reason }) => (
               <li key={what} className={becomes === 'leftOut' ? 'attention' : undefined}>
                 {what} {BECOMES[becomes]}
-                {reason && `: ${reason}`}
+                {reason && `. ${reason}`}
               </li>
             ))}
           </ul>
