@@ -144,7 +144,7 @@ test('settings go out as JSON and come in again; what differs is named before it
   const changed = JSON.parse(text) as { shelf: object[] };
   changed.shelf.push({ kind: 'hashtags', title: 'Clouds', text: '#cloudy #waiting', source: '' });
   await choose(JSON.stringify(changed));
-  await expect(page.getByText('Hashtag set “Clouds” new')).toBeVisible();
+  await expect(page.getByText('Hashtag set “Clouds” is new')).toBeVisible();
   await page.getByRole('button', { name: 'Import these settings' }).click();
   await expect(page.getByText(/^Imported\./)).toBeVisible();
   await page.goto('/fennel-moor/shelf');

@@ -174,8 +174,8 @@ describe('planning what comes in', () => {
     const { rows, bad } = plan(
       `${columns}\n${row(
         ['One', { text: '', picture: 1 }],
-        [{ file: 'dome.jpg', alt: 'The dome' }],
-        [{ title: 'Draw', work: 'picture', who: 'INES', lead: 2 }],
+        [{ file: 'dome.jpg', alt: ' The dome ' }],
+        [{ title: '  Draw\n it', work: 'picture', who: 'INES', lead: 2 }],
         [{ text: 'It is young.' }],
       )}`,
     );
@@ -186,7 +186,7 @@ describe('planning what comes in', () => {
         { text: '', picture: 1 },
       ],
       media: [{ file: 'dome.jpg', alt: 'The dome', sha256: null, crop: null }],
-      steps: [{ title: 'Draw', ownerId: 'ines', lead: 2, leadIn: 'working', doneAt: null, doneBy: null }],
+      steps: [{ title: 'Draw it', ownerId: 'ines', lead: 2, leadIn: 'working', doneAt: null, doneBy: null }],
       extracts: [{ kind: 'quote', text: 'It is young.', start: null }],
     });
     const lists: [reason: string, ...cells: unknown[]][] = [
@@ -201,6 +201,8 @@ describe('planning what comes in', () => {
         [],
         [],
       ],
+      ['Alt text: 2,001 characters', [], [{ file: 'a.png', alt: 'x'.repeat(2_001) }], [], []],
+      ['it has more than 40 media', [], Array(41).fill({ file: 'a.png' }), [], []],
       ['nobody of this brand is called “Zoe”', [], [], [{ title: 'Draw', who: 'Zoe' }], []],
       ['The kind of work is not one', [], [], [{ title: 'Draw', work: 'dance' }], []],
       ['extracts are not a list in JSON', [], [], [], [{ kind: 'poem', text: 'x' }]],

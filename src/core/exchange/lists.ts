@@ -1,6 +1,7 @@
 import { CARD_KINDS, CARD_LAYOUTS, CARD_SOURCES, readCard, type Card } from '../cards/card';
 import { EXTRACT_KINDS, type ExtractKind } from '../extracts/extracts';
 import { isCrop, OUT_TYPES, type Recipe } from '../media/fit';
+import { readPictures } from '../posts/readPost';
 import { BLANK_STEP, readPrep, STEPS_LIMIT, type PrepLine } from '../prep/step';
 import { cleanDeep } from '../text/clean';
 import { readDate, type Instant, type LocalDate } from '../time/plan';
@@ -167,8 +168,10 @@ export function readList<C extends ListColumn>(column: C, cell: string): Lists[C
   if (read.length > MOST[column]) return `it has more than ${MOST[column]} ${column}`;
   const entries = read.map((entry) => entryOf(FIELDS[column], column === 'parts' ? partOf(entry) : entry));
   if (!entries.every((entry) => entry !== null)) return notAList(column);
-  const list = entries as unknown as Lists[C];
-  return whyNot(column, list) ?? list;
+  const list = entries as unknown;
+  if (column === 'steps') return readSteps(list as ListedStep[]) as Lists[C] | string;
+  if (column === 'media') return readMedia(list as ListedPicture[]) as Lists[C] | string;
+  return list as Lists[C];
 }
 
 const partOf = (entry: unknown): unknown => (typeof entry === 'string' ? { text: entry } : entry);
@@ -178,24 +181,27 @@ const notAList = (column: ListColumn): string =>
     ? `its parts are not a list of texts in JSON, like ${EXAMPLES.parts}`
     : `its ${column} are not a list in JSON, like ${EXAMPLES[column]}`;
 
-/** What is wrong with a list that has its shape; null for nothing. */
-function whyNot(column: ListColumn, list: Lists[ListColumn]): string | null {
-  if (column === 'steps') {
-    const steps = list as ListedStep[];
-    const prep = readPrep(steps.map((step) => ({ ...step, ownerId: null })));
-    if (!prep.ok) return prep.refusal.message;
-    for (const { pinned } of steps) {
-      const day = pinned === null ? null : readDate(pinned);
-      if (day && !day.ok) return day.refusal.message;
-    }
+/** Steps as they are kept, or why they may not be. */
+function readSteps(steps: readonly ListedStep[]): ListedStep[] | string {
+  const prep = readPrep(steps.map((step) => ({ ...step, ownerId: null })));
+  if (!prep.ok) return prep.refusal.message;
+  for (const { pinned } of steps) {
+    const day = pinned === null ? null : readDate(pinned);
+    if (day && !day.ok) return day.refusal.message;
   }
-  if (column === 'media')
-    for (const { file, card, crop } of list as ListedPicture[]) {
-      const read = card === null ? null : readCard(card);
-      if (read && !read.ok) return read.refusal.message;
-      if (crop !== null && !isCrop(crop)) return `the frame of “${file}” does not lie inside the picture`;
-    }
-  return null;
+  return prep.value.map(({ ownerId: _nobody, ...step }) => step);
+}
+
+/** Pictures as they are kept, or why they may not be. */
+function readMedia(media: readonly ListedPicture[]): ListedPicture[] | string {
+  const pictures = readPictures(media);
+  if (!pictures.ok) return pictures.refusal.message;
+  for (const { file, card, crop } of media) {
+    const read = card === null ? null : readCard(card);
+    if (read && !read.ok) return read.refusal.message;
+    if (crop !== null && !isCrop(crop)) return `the frame of “${file}” does not lie inside the picture`;
+  }
+  return pictures.value;
 }
 
 /** Whether a cell may be a list in JSON, or says that there is none. */

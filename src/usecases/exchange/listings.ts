@@ -121,7 +121,7 @@ export function picturesOfRow(
   const own = media.map(({ sha256 }) => takeFirst((picture) => picture.sha256 === sha256));
   const byNumber = media.map((listed, index): Picture | null => {
     const { alt, crop, toMime, toBytes } = listed;
-    const said = { alt: alt.trim(), crop, toMime, toBytes };
+    const said = { alt, crop, toMime, toBytes };
     const stays = own[index] ?? takeFirst((picture) => picture.fileName === listed.file);
     if (stays) {
       const isAsBefore = JSON.stringify(recipeOf(stays)) === JSON.stringify(recipeOf(said));

@@ -10,7 +10,7 @@ import { FieldRefusal } from '@/ui/FieldRefusal';
 import { useShell } from '@/ui/shell';
 
 const BECOMES: Record<BrandFilePart['becomes'], string> = {
-  new: 'new',
+  new: 'is new',
   changed: 'changes',
   same: 'is as it is',
   leftOut: 'is left out',
