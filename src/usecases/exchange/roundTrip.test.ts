@@ -306,4 +306,4 @@ it('any posts leave as CSV and come in again the same, into the same folder and 
     }),
     { numRuns: 12 },
   );
-}, 120_000);
+}, 300_000);

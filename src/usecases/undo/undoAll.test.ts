@@ -484,7 +484,7 @@ describe('undoing', () => {
     expect(tried.size).toBeGreaterThan(10);
     await world.db.run('update channels set archived_at = null', []);
     world.goTo('2026-11-23T09:00:00.000Z');
-  }, 120_000);
+  }, 300_000);
 
   it('is forgotten to be done again once something else was done', async () => {
     await fresh();

@@ -136,7 +136,7 @@ it('settings go out as JSON and come in again the same, into the same brand and 
     }),
     { numRuns: 6 },
   );
-}, 120_000);
+}, 300_000);
 
 it('is looked at before it comes in, names what may not, and is undone part by part', async () => {
   const file = {
