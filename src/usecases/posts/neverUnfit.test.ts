@@ -223,4 +223,4 @@ it('whatever is done: ready and scheduled posts are fit, words have their versio
   );
   // The property speaks of scheduled posts, so there have to be some.
   expect(scheduled).toBeGreaterThan(5);
-}, 60_000);
+}, 300_000);
