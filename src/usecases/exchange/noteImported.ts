@@ -1,5 +1,4 @@
 import { CHANGE_LIMIT, quoted } from '@/core/calendar/change';
-import { groupBy } from '@/core/group';
 import { listStepsOf, STEP_FIELDS, type Step } from '@/data/prep/steps';
 import { addItems, makeFinalBeyond, type ChangeItem } from '@/data/undo/changes';
 import type { CheckedWrite } from '../posts/checkWrites';
@@ -45,7 +44,7 @@ export async function changedSteps(
   if (postIds.length === 0) return [];
   const was = new Map(before.map((step) => [step.id, step]));
   const is = new Map((await listStepsOf(act.tx, postIds)).map((step) => [step.id, step]));
-  return [...groupBy([...was.keys(), ...is.keys()], (id) => id).keys()].flatMap((id) => {
+  return [...new Set([...was.keys(), ...is.keys()])].flatMap((id) => {
     const [from, to] = [was.get(id) ?? null, is.get(id) ?? null];
     return from && to && isSame(STEP_FIELDS, from, to) ? [] : [changedStep(from, to)];
   });

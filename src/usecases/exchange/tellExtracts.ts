@@ -30,9 +30,12 @@ export async function tellExtracts(
   if (told.length === 0) return { items: [], notes: [] };
   const notes: RowNote[] = [];
   const made: KeptExtract[] = [];
+  // Posts of a piece that cannot be read keep what is known of them.
+  const postIds: string[] = [];
   const links = new Map<string, { postId: string; extractId: string }>();
   for (const [pieceId, rows] of groupBy(told, (row) => row.pieceId)) {
     const text = await textOf(pieceId);
+    if (text !== null) postIds.push(...rows.map(({ postId }) => postId));
     const isTimed = ((await maybeSource(act.tx, pieceId))?.cues.length ?? 0) > 0;
     const present = await listExtracts(act.tx, pieceId);
     for (const { line, postId, extracts } of rows)
@@ -50,7 +53,6 @@ export async function tellExtracts(
         else notes.push({ line, message: `Its piece has no passage “${clip(extract.text)}”, so it is no extract.` });
       }
   }
-  const postIds = told.map(({ postId }) => postId);
   const touched = new Set([
     ...(await listExtractsOfPosts(act.tx, postIds)).map(({ id }) => id),
     ...[...links.values()].map(({ extractId }) => extractId),
