@@ -1,17 +1,28 @@
-import { once } from 'node:events';
-import { createServer, request } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { buffer } from 'node:stream/consumers';
-import { CALENDAR, expect, openCalendar, sheet, takenOver, test } from './support/test';
+import type { Page } from '@playwright/test';
+import { layLine, type Line } from './support/line';
+import { CALENDAR, expect, sheet, takenOver, test as base } from './support/test';
 
+const test = base.extend<{ line: Line }>({
+  line: async ({ server }, provide) => {
+    const line = await layLine(server.url);
+    await provide(line);
+    line.end();
+  },
+});
 test.use({ serverOf: 'connection', serviceWorkers: 'allow' });
+
+async function openCalendar(page: Page, line: Line): Promise<void> {
+  await page.goto(`${line.url}${CALENDAR}?as=month`);
+  await takenOver(page);
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+}
 
 test('without a connection the page stays and says so, what is asked for comes once there is one again, and a reload is answered', async ({
   page,
-  server,
+  line,
 }) => {
-  await openCalendar(page, '?as=month');
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await openCalendar(page, line);
   const heading = page.getByRole('heading', { level: 1 });
   await expect(heading).toHaveText('November 2026');
   const bar = page.getByText('Bimlo cannot be reached.');
@@ -22,30 +33,30 @@ test('without a connection the page stays and says so, what is asked for comes o
   await expect(sheet(page)).toBeHidden();
 
   // What is not asked for anew can be used: a post opens, and has its words as soon as there is a connection.
-  await server.kill();
+  line.cut();
   await page.locator('.arrangement [data-post]').nth(1).click();
   await expect(sheet(page)).toContainText('Opening…');
   await expect(bar).toBeVisible();
-  await server.start();
+  line.mend();
   await expect(sheet(page).getByLabel('Working title')).toBeVisible({ timeout: 30_000 });
   await expect(bar).toBeHidden();
 
-  await server.kill();
+  line.cut();
   await page.locator('.rail').getByRole('link', { name: 'Library' }).click();
   await expect(bar).toBeVisible();
   await expect(heading).toHaveText('November 2026');
-  await server.start();
+  line.mend();
   await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible({ timeout: 30_000 });
   await expect(bar).toBeHidden();
 
   // Seconds later it is too late: nobody is carried away by what they pressed before.
-  await server.kill();
+  line.cut();
   const shelf = page.locator('.rail').getByRole('link', { name: 'Shelf' });
   await shelf.click();
   await expect(bar).toBeVisible();
   await expect(page.getByText('The page you asked for was not opened')).toBeVisible({ timeout: 20_000 });
   await shelf.click();
-  await server.start();
+  line.mend();
   await expect(bar).toBeHidden({ timeout: 30_000 });
   await page.waitForLoadState('networkidle');
   await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible();
@@ -54,46 +65,29 @@ test('without a connection the page stays and says so, what is asked for comes o
   await page.locator('.rail').getByRole('link', { name: 'Library' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible();
 
-  await server.kill();
+  line.cut();
   await page.reload();
   await expect(page.getByRole('heading', { name: 'Bimlo cannot be reached' })).toBeVisible();
-  await server.start();
+  line.mend();
   await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible({ timeout: 30_000 });
 });
 
 test('an answer that breaks off in the middle is asked for again, and the page stays until it is there', async ({
   page,
-  server,
+  line,
 }) => {
+  await openCalendar(page, line);
+  await page.evaluate(() => Object.assign(window, { isSamePage: true }));
   const broken: string[] = [];
-  let breakAt: string | null = null;
-  const line = createServer((asked, answer) => {
-    const breaks = breakAt !== null && asked.headers.rsc !== undefined && asked.url!.startsWith(breakAt);
-    const headers = { ...asked.headers, 'accept-encoding': 'identity' };
-    const onward = request(`${server.url}${asked.url}`, { method: asked.method, headers }, (given) => {
-      answer.writeHead(given.statusCode!, given.headers);
-      if (!breaks) return void given.pipe(answer);
-      breakAt = null;
-      broken.push(asked.url!);
-      void buffer(given).then((all) => answer.write(all.subarray(0, all.length - 50), () => answer.destroy()));
-    });
-    onward.on('error', () => answer.destroy());
-    asked.pipe(onward);
+  line.passThrough((asked, given, answer) => {
+    const isToBreak = broken.length === 0 && asked.headers.rsc && asked.url!.startsWith('/fennel-moor/library');
+    if (!isToBreak) return false;
+    broken.push(asked.url!);
+    void buffer(given).then((all) => answer.write(all.subarray(0, all.length - 50), () => answer.destroy()));
+    return true;
   });
-  await once(line.listen(0, '127.0.0.1'), 'listening');
-  try {
-    const { port } = line.address() as AddressInfo;
-    await page.goto(`http://127.0.0.1:${port}${CALENDAR}`);
-    await takenOver(page);
-    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-    await page.evaluate(() => Object.assign(window, { isSamePage: true }));
-    breakAt = '/fennel-moor/library';
-    await page.locator('.rail').getByRole('link', { name: 'Library' }).click();
-    await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible({ timeout: 30_000 });
-    expect(broken).toHaveLength(1);
-    expect(await page.evaluate(() => 'isSamePage' in window)).toBe(true);
-  } finally {
-    line.closeAllConnections();
-    line.close();
-  }
+  await page.locator('.rail').getByRole('link', { name: 'Library' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible({ timeout: 30_000 });
+  expect(broken).toHaveLength(1);
+  expect(await page.evaluate(() => 'isSamePage' in window)).toBe(true);
 });

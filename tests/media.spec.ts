@@ -33,11 +33,23 @@ test('a picture of a wrong shape is cropped with a movable frame, and leaves so,
   await missing.click();
   await expect(missing).not.toContainText('alt text');
 
+  // A picture that is long in coming: its frame waits for it.
+  let show = () => {};
+  const shown = new Promise<void>((resolve) => (show = resolve));
+  await page.route(/\/api\/media\/[0-9a-f]{64}$/, async (route) => {
+    await shown;
+    await route.continue();
+  });
   await sheet(page).getByRole('button', { name: 'Crop', exact: true }).click();
   const crop = page.getByRole('dialog', { name: 'Crop mast.jpg' });
   await crop.getByRole('button', { name: '1:1', exact: true }).click();
   await expect(crop.getByText('900 × 900 px')).toBeVisible();
   const frame = crop.getByRole('group', { name: 'Frame: arrows move it' });
+  await frame.focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(crop.getByText('900 × 900 px')).toBeVisible();
+  show();
+  await expect(crop.getByRole('button', { name: 'Upper left corner' })).toBeVisible();
   await frame.focus();
   for (let press = 0; press < 5; press++) await page.keyboard.press('Shift+ArrowUp');
   await crop.getByRole('button', { name: 'Use this crop' }).click();

@@ -93,15 +93,17 @@ export interface Call {
 /** What the server answers: a value, a refusal with what stands now, or nothing at all. */
 export type Reply = { value: unknown } | { refusal: Refusal; current?: unknown } | 'gone';
 
+type FakeAnswer = (call: Call) => Reply | Promise<Reply>;
+
 /** Stands in for the server: keeps the calls, answers each as it is told and as if something was written. Undone by `vi.unstubAllGlobals()`. */
-export function fakeServer(answer: (call: Call) => Reply): { calls: Call[]; answer: (call: Call) => Reply } {
+export function fakeServer(answer: FakeAnswer): { calls: Call[]; answer: FakeAnswer } {
   const server = { calls: [] as Call[], answer };
   vi.stubGlobal('fetch', async (path: string, init: RequestInit = {}) => {
     const body = typeof init.body === 'string' ? (JSON.parse(init.body) as Record<string, unknown>) : {};
     const seen = new Headers(init.headers).get(SEEN_HEADER);
     const call = { method: init.method ?? 'GET', path, body, seen };
     server.calls.push(call);
-    const reply = server.answer(call);
+    const reply = await server.answer(call);
     if (reply === 'gone') throw new TypeError('fetch failed');
     const headers = { [AS_OF_HEADER]: String(asOfLatestAnswer() + 1) };
     if (new Headers(init.headers).get('accept') === PROGRESS_TYPE)

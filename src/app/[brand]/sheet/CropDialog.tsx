@@ -30,6 +30,8 @@ export function CropDialog({
   const [crop, setCrop] = useState<Crop>(
     picture.crop ?? proposeCrop(picture, range ? nearestShape(shapeOf(picture), range) : shapeOf(picture)),
   );
+  // A frame is measured on the picture: before that is drawn it cannot be moved.
+  const [isDrawn, setDrawn] = useState(false);
   const [shape, setShape] = useState(() => shapeOf(outSize({ ...picture, crop })));
   const size = outSize({ ...picture, crop });
   const isWholeTaken = !range || isShapeIn(shapeOf(picture), range);
@@ -65,6 +67,7 @@ export function CropDialog({
         </div>
         <ReactCrop
           aspect={shape}
+          disabled={!isDrawn}
           keepSelection
           ruleOfThirds
           crop={{
@@ -94,7 +97,12 @@ export function CropDialog({
             wDragHandle: 'Left edge',
           }}
         >
-          <img className="crop-picture" src={`/api/media/${picture.sha256}`} alt={picture.alt || picture.fileName} />
+          <img
+            className="crop-picture"
+            src={`/api/media/${picture.sha256}`}
+            alt={picture.alt || picture.fileName}
+            onLoad={() => setDrawn(true)}
+          />
         </ReactCrop>
       </Modal.Body>
       <Modal.Footer>

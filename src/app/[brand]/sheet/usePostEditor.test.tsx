@@ -289,6 +289,19 @@ describe('a sheet that is not there yet', () => {
     await wait(0);
     expect(result.current.sheet?.stage).toBe('published');
   });
+
+  it('keeps what was changed while it was loaded anew', async () => {
+    const { result } = await open();
+    let late = (_reply: Reply) => {};
+    const old = { value: stored };
+    server.answer = (asked) =>
+      asked.method === 'GET' ? new Promise<Reply>((resolve) => (late = resolve)) : serve(asked);
+    act(() => result.current.reload());
+    await act(() => result.current.change('PATCH', AT, (version) => ({ version, title: 'Rings, cropped' })));
+    late(old);
+    await wait(0);
+    expect([result.current.sheet?.title, result.current.texts?.title]).toEqual(['Rings, cropped', 'Rings, cropped']);
+  });
 });
 
 it('a sheet as it is typed holds the texts in their places', () => {

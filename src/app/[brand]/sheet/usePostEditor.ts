@@ -256,9 +256,12 @@ export function usePostEditor(
   );
 
   const load = useCallback(async () => {
+    const before = truth.current.sheet?.version;
     const answer: Answer<PostSheet> = await call('GET', at);
     if (answer.kind === 'refused') setProblem(answer.refusal);
-    if (answer.kind === 'done') takeIn(answer.value);
+    const present = truth.current.sheet?.version;
+    const isOvertaken = (version: number) => present !== undefined && present !== before && version < present;
+    if (answer.kind === 'done' && !isOvertaken(answer.value.version)) takeIn(answer.value);
     return answer.kind;
   }, [at, takeIn]);
 
