@@ -90,6 +90,20 @@ export default tseslint.config(
     },
   },
   {
+    // A page that came by plain HTTP from another machine has none of these.
+    files: ['src/{app,ui}/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        { object: 'crypto', property: 'randomUUID', message: 'the package uuid makes ids on every page' },
+        { object: 'crypto', property: 'subtle', message: 'not there by plain HTTP' },
+        { object: 'navigator', property: 'clipboard', message: 'useCopy copies on every page' },
+        { object: 'navigator', property: 'locks', message: 'not there by plain HTTP' },
+      ],
+    },
+  },
+  {
     // SQL stands in src/data only.
     files: ['src/{app,ui,usecases,runtime,core,standins}/**/*.{ts,tsx}'],
     ignores: ['**/*.test.ts'],

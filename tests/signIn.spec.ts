@@ -3,21 +3,35 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test as base, type Browser, type Page } from '@playwright/test';
-import { startServer, type TestServer } from './support/server';
+import config from '../playwright.config';
+import { freePort, startServer, type TestServer } from './support/server';
 
 /** Another address of this machine than the one Bimlo listens to where nothing is said: whoever comes has to sign in. */
 const ELSEWHERE = '127.0.0.2';
+/** A name that browsers take for another machine: to a page that comes from there by plain HTTP they forbid much. */
+const NAME = 'plan.example';
 
-/** An empty folder, reached under another address. */
+/** An empty folder, reached by plain HTTP from a network. */
 const test = base.extend<{ server: TestServer }>({
   server: async ({}, provide) => {
     const empty = mkdtempSync(join(tmpdir(), 'bimlo-empty-'));
-    const server = await startServer({ BIMLO_DEMO_PERSON: '', HOST: ELSEWHERE }, empty);
-    await provide(server);
+    const port = await freePort();
+    const hosts = `${NAME}:${port}`;
+    const env = { BIMLO_DEMO_PERSON: '', HOST: ELSEWHERE, PORT: String(port), BIMLO_HOSTS: hosts };
+    const server = await startServer(env, empty);
+    await provide({ ...server, url: `http://${hosts}` });
     await server.end();
     rmSync(empty, { recursive: true });
   },
   baseURL: async ({ server }, provide) => provide(server.url),
+});
+
+const { launchOptions } = config.use!;
+test.use({
+  launchOptions: {
+    ...launchOptions,
+    args: [...launchOptions!.args!, `--host-resolver-rules=MAP ${NAME} ${ELSEWHERE}`],
+  },
 });
 
 const PASSWORDS = { ada: 'three grey herons', bo: 'four brown owls', cy: 'five white swans' };
@@ -65,6 +79,20 @@ async function signIn(page: Page, name: string, password: string): Promise<void>
   await page.getByRole('button', { name: 'Sign in' }).click();
 }
 
+/** Catches an idea, takes it back by key, and brings it again. */
+async function makeAndUndo(page: Page): Promise<void> {
+  await page.goto('/harbour-library/ideas');
+  const idea = page.getByRole('main').getByText('What the tide left');
+  await page.getByRole('button', { name: /^Catch an idea/ }).click();
+  await page.getByRole('dialog').getByLabel('Title').fill('What the tide left');
+  await page.getByRole('dialog').getByRole('button', { name: 'Catch it', exact: true }).click();
+  await expect(idea).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(idea).toBeHidden();
+  await page.keyboard.press('Control+Shift+z');
+  await expect(idea).toBeVisible();
+}
+
 const statusOf = (page: Page, path: string) => page.evaluate(async (path) => (await fetch(path)).status, path);
 
 test('three people share a new folder under another address: each signs in, sees what is theirs, and is out when archived', async ({
@@ -73,8 +101,11 @@ test('three people share a new folder under another address: each signs in, sees
   server,
 }) => {
   await beginAsAda(page);
+  expect(await page.evaluate(() => isSecureContext)).toBe(false);
   const invitation = await linkFor(page, 'Bo', 'Invite Bo');
-  expect(invitation).toMatch(new RegExp(`^http://${ELSEWHERE}:\\d+/join/[\\w-]{43}$`));
+  expect(invitation).toMatch(new RegExp(`^http://${NAME}:\\d+/join/[\\w-]{43}$`));
+  await page.getByRole('button', { name: 'Copy link' }).click();
+  await expect(page.getByText('Link copied.')).toBeVisible();
   const bo = await comeIn(browser, server, invitation, PASSWORDS.bo);
   const cy = await comeIn(browser, server, await linkFor(page, 'Cy', 'Invite Cy'), PASSWORDS.cy);
 
@@ -86,6 +117,7 @@ test('three people share a new folder under another address: each signs in, sees
   // What each is offered: a maker makes, a reviewer looks; the settings of the house are a manager's.
   await expect(bo.getByRole('button', { name: /^Catch an idea/ })).toBeVisible();
   await expect(cy.getByRole('button', { name: /^Catch an idea/ })).toHaveCount(0);
+  await makeAndUndo(bo);
   for (const other of [bo, cy]) {
     await other.goto('/harbour-library/settings/audit');
     await expect(other.getByRole('table')).toHaveCount(0);

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import type { Refusal } from '@/core/refusal';
 
 /** What came of a call to the server. */
@@ -74,7 +75,7 @@ export function call<T>(
   const said = `${method} ${path} ${seen} ${wordsOf(body)}`;
   const present = underWay.get(said);
   if (present) return present as Promise<Answer<T>>;
-  const own = unanswered.get(said) ?? crypto.randomUUID();
+  const own = unanswered.get(said) ?? newId();
   const sent = send<T>(method, path, body, withKey(own)).then((answer) => {
     underWay.delete(said);
     if (answer.kind === 'unreachable') unanswered.set(said, own);

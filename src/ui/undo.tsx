@@ -2,6 +2,7 @@
 
 import { createContext, useCallback, useContext, useEffect, useRef, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { v4 as newId } from 'uuid';
 import type { Slip } from '@/core/calendar/slip';
 import type { ChangeOutcome } from '@/core/calendar/changeOutcome';
 import { call, problemOf } from './api';
@@ -45,7 +46,7 @@ export function UndoProvider({ children }: { children: ReactNode }) {
         '/api/calendar/undo',
         { brandId: brand.id, changeId, direction },
         // Pressed twice, it undoes two changes.
-        { key: crypto.randomUUID() },
+        { key: newId() },
       );
       const problem = problemOf(answer);
       // That nothing is left is no failure.

@@ -45,7 +45,7 @@ const FLAGS = scripts.demo.split(' ').filter((word) => word.startsWith('--'));
 export async function startServer(env: Record<string, string> = {}, template = TEMPLATE): Promise<TestServer> {
   const root = mkdtempSync(join(tmpdir(), 'bimlo-e2e-'));
   cpSync(template, root, { recursive: true });
-  const [port, networkPort] = [await freePort(), await freePort()];
+  const [port, networkPort] = [Number(env.PORT ?? (await freePort())), await freePort()];
   const url = `http://${env.HOST ?? '127.0.0.1'}:${port}`;
   const networkUrl = `http://127.0.0.1:${networkPort}`;
   let now = NOW;
@@ -119,7 +119,8 @@ async function launch(parameters: string[], readyWords: string, env: NodeJS.Proc
   return child;
 }
 
-async function freePort(): Promise<number> {
+/** A port that nobody listens to. */
+export async function freePort(): Promise<number> {
   const probe = createServer().listen(0, '127.0.0.1');
   await once(probe, 'listening');
   const { port } = probe.address() as AddressInfo;

@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useRouter } from 'next/navigation';
+import { v4 as newId } from 'uuid';
 import { applyChange, type Change } from '@/core/calendar/change';
 import type { Slip } from '@/core/calendar/slip';
 import type { ChangeTarget } from '@/usecases/calendar/changePosts';
@@ -173,7 +174,7 @@ export function useChanges(brandId: string, { slips: fromServer, asOf }: Pick<Ca
     (targets: readonly Pick<Slip, 'id' | 'version'>[], what: Change) => {
       if (targets.length === 0) return;
       const next: Pending = {
-        key: crypto.randomUUID(),
+        key: newId(),
         brandId,
         targets: targets.map(({ id, version }) => ({ id, version })),
         change: what,

@@ -9,6 +9,7 @@ import { CallSign } from '@/ui/CallSign';
 import { fileSize, shortDate } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { Only, useShell } from '@/ui/shell';
+import { useCopy } from '@/ui/useCopy';
 import { useDeed } from '@/ui/useDeed';
 import { WordButton } from '@/ui/WordButton';
 import Button from 'react-bootstrap/Button';
@@ -18,21 +19,12 @@ export function HandOver({ departure }: { departure: Departure }) {
   const { channels } = useShell();
   const router = useRouter();
   const say = useSay();
+  const copy = useCopy();
   const { run, busy } = useDeed();
   const [address, setAddress] = useState('');
   const { slip, handOver } = departure;
   const channel = channels.find((candidate) => candidate.id === slip.channelId);
   if (!handOver || !channel) return null;
-
-  async function copy(label: string, text: string) {
-    try {
-      await navigator.clipboard.writeText(text);
-      say({ text: `${label} copied.` });
-    } catch (error) {
-      if (!(error instanceof DOMException)) throw error;
-      say({ text: 'The browser does not let Bimlo copy. Select the text and copy it by hand.', wrong: true });
-    }
-  }
 
   async function confirm() {
     const answer = await run('POST', `/api/posts/${slip.id}/deeds`, {

@@ -164,8 +164,10 @@ describe('how fit a departure is', () => {
 });
 
 describe('the hand-over', () => {
-  const clipboard = (writeText: (text: string) => Promise<void>) =>
+  function clipboard(writeText: (text: string) => Promise<void>) {
+    vi.stubGlobal('isSecureContext', true);
     vi.stubGlobal('navigator', { ...navigator, clipboard: { writeText } });
+  }
   const over = () => within(screen.getByRole('region', { name: /^Post by hand/ }));
 
   it('opens for what is to be posted now, another when it is chosen', () => {

@@ -10,6 +10,7 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { KeyByKeySensor } from '@/ui/KeyByKeySensor';
 import { GripVertical } from 'lucide-react';
+import { v4 as newId } from 'uuid';
 import type { Part } from '@/core/captions/compose';
 import { countPart, loosePictures, movePart, partName, partsOf, partsRule } from '@/core/posts/parts';
 import type { PostSheet } from '@/core/posts/sheet';
@@ -110,7 +111,7 @@ export function Parts({
         </SortableContext>
       </DndContext>
       {!disabled && (
-        <WordButton onClick={() => void arrange([...parts, { id: crypto.randomUUID(), text: '', pictureId: null }])}>
+        <WordButton onClick={() => void arrange([...parts, { id: newId(), text: '', pictureId: null }])}>
           add a {rule.label}
         </WordButton>
       )}

@@ -8,6 +8,7 @@ import { call, problemOf } from '@/ui/api';
 import { fileSize } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { useCopy } from '@/ui/useCopy';
 import { WordButton } from '@/ui/WordButton';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 
@@ -21,16 +22,13 @@ export function BrandSheet({
 }) {
   const { brand } = useShell();
   const say = useSay();
+  const copy = useCopy();
 
   async function drop(asset: BrandAsset) {
     const answer = await call<BrandAsset[]>('DELETE', '/api/assets', { brandId: brand.id, id: asset.id });
     const problem = problemOf(answer);
     if (problem) return say({ text: problem, wrong: true });
     if (answer.kind === 'done') onChange(answer.value);
-  }
-  async function copy(asset: BrandAsset) {
-    await navigator.clipboard.writeText(asset.value);
-    say({ text: `Copied ${asset.value}.` });
   }
 
   return (
@@ -49,7 +47,7 @@ export function BrandSheet({
                   )}
                   <b dir="auto">{asset.name}</b>
                   {asset.value !== '' && (
-                    <WordButton className="figures" onClick={() => void copy(asset)} title="Copy">
+                    <WordButton className="figures" onClick={() => void copy(asset.value, asset.value)} title="Copy">
                       {asset.value}
                     </WordButton>
                   )}

@@ -8,8 +8,8 @@ import type { Person } from '@/usecases/people/reading';
 import { call, problemOf } from '@/ui/api';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { dayAndTime } from '@/ui/format';
-import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
+import { useCopy } from '@/ui/useCopy';
 import { WordButton } from '@/ui/WordButton';
 
 /** How far somebody can sign in. */
@@ -23,7 +23,7 @@ export interface Entry {
 export function PersonEntry({ person, entry }: { person: Person; entry: Entry }) {
   const { brand, me, entry: how } = useShell();
   const router = useRouter();
-  const say = useSay();
+  const copy = useCopy();
   const [made, setMade] = useState<{ link: string; expiresAt: string } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   if (how === 'chosen' || person.id === me.id) return null;
@@ -43,13 +43,6 @@ export function PersonEntry({ person, entry }: { person: Person; entry: Entry })
     if (answer.kind !== 'done') return;
     setMade(null);
     router.refresh();
-  }
-  async function copy(link: string) {
-    const isCopied = await navigator.clipboard?.writeText(link).then(
-      () => true,
-      () => false,
-    );
-    say({ text: isCopied ? 'Link copied.' : 'The browser did not copy it: select the link and copy it yourself.' });
   }
   const until = (instant: string) => <span className="figures">{dayAndTime(instant, brand.zone)}</span>;
   const { link, hasPassword } = entry;
@@ -76,7 +69,7 @@ export function PersonEntry({ person, entry }: { person: Person; entry: Entry })
             <Form.Control readOnly value={made.link} onFocus={(event) => event.target.select()} />
             <Form.Text>It works once, until {until(made.expiresAt)}. It is not shown again.</Form.Text>
           </Form.Group>
-          <Button variant="outline" className="mt-2" onClick={() => void copy(made.link)}>
+          <Button variant="outline" className="mt-2" onClick={() => void copy('Link', made.link)}>
             Copy link
           </Button>
         </>

@@ -3,6 +3,7 @@
 import { useFromServer } from '@/ui/useFromServer';
 import { useEffect, useRef, useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
+import { v4 as newId } from 'uuid';
 import { nextEntry } from '@/core/rhythm/nextEntry';
 import { readRhythm, recurrenceWords, weekdayWord, type Recurrence, type RhythmEntry } from '@/core/rhythm/entry';
 import { sameRhythm } from '@/core/rhythm/sameRhythm';
@@ -64,7 +65,7 @@ export function RhythmEditor({
   const table = useRef<HTMLTableElement>(null);
   const [goesOn, setGoesOn] = useState(0);
   function addNext() {
-    add([{ ...nextEntry(entries), id: crypto.randomUUID() }]);
+    add([{ ...nextEntry(entries), id: newId() }]);
     setGoesOn(goesOn + 1);
   }
   useEffect(() => {
@@ -87,7 +88,7 @@ export function RhythmEditor({
       .filter((habit) => !known.has(`${habit.weekday} ${habit.time}`))
       .map((habit) => ({
         ...nextEntry([]),
-        id: crypto.randomUUID(),
+        id: newId(),
         recurrence: { kind: 'weekly' as const, weekday: habit.weekday, every: 1 },
         time: habit.time,
         format: habit.format,
@@ -280,7 +281,7 @@ const weekdayOf = (recurrence: Recurrence): number => ('weekday' in recurrence ?
 /** An entry for another channel; a format its network does not take becomes any. */
 const copyFor = (entry: RhythmEntry, formats: readonly Format[]): RhythmEntry => ({
   ...entry,
-  id: crypto.randomUUID(),
+  id: newId(),
   format: entry.format && formats.includes(entry.format) ? entry.format : null,
 });
 
