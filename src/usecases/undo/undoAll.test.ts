@@ -438,6 +438,8 @@ async function seen(): Promise<unknown> {
 describe('undoing', () => {
   it('takes everything back, step by step, and does all of it again', async () => {
     const name = fc.constantFrom(...Object.keys(DEEDS));
+    // What an import brings with pictures finds them.
+    valueOf(await keepInLibrary(world.work, world.brandId, fileOf(0)));
     valueOf(
       await startSeries(world.work, world.brandId, world.channels.pithline, {
         ...{ name: 'Sky notes', format: 'text', time: '09:00', from: '2026-11-24', to: null, ahead: 2, firstNumber: 1 },
@@ -549,6 +551,31 @@ describe('undoing', () => {
     await world.db.run("update brands set asks_sign_off = false, zone = 'Europe/Lisbon' where id = $1", [
       world.brandId,
     ]);
+  });
+
+  it('takes back an import of words and pictures, and then the import that made their post', async () => {
+    await fresh();
+    valueOf(await keepInLibrary(world.work, world.brandId, fileOf(1)));
+    const media = (alt: string) => JSON.stringify([{ sha256: fileOf(1).sha256, file: 'file-1.png', alt }]);
+    const row = (id: string, caption: string, alt: string) =>
+      importOf(
+        writeCsvRows([
+          ['id', 'title', 'channel', 'date', 'caption', 'media'],
+          [id, 'Mast at dusk', 'pithline', '2026-12-10', caption, media(alt)],
+        ]),
+      );
+    valueOf(await row('', 'A mast', 'A mast'));
+    const id = (await idOf('posts', "title = 'Mast at dusk' and deleted_at is null"))!;
+    valueOf(await row(id, 'A mast at dusk', 'A mast, the sky red'));
+    for (let round = 0; round < 2; round++) {
+      expect(valueOf(await undo()).refused).toEqual([]);
+      expect((await world.post(id)).caption).toBe('A mast');
+      expect(valueOf(await undo())).toMatchObject({ postIds: [id], refused: [] });
+      expect(await idOf('posts', "title = 'Mast at dusk' and deleted_at is null")).toBeUndefined();
+      expect(valueOf(await redo()).refused).toEqual([]);
+      expect(valueOf(await redo()).refused).toEqual([]);
+      expect((await world.post(id)).caption).toBe('A mast at dusk');
+    }
   });
 
   it('takes files that were added in a row back as one', async () => {

@@ -7,6 +7,7 @@ import {
   maybeNextChange,
   noteUndone,
   type Direction,
+  type MovedVersion,
   type NotedChange,
 } from '@/data/undo/changes';
 import type { ChangeOutcome } from '@/core/calendar/changeOutcome';
@@ -62,6 +63,7 @@ async function whyNot(act: Doing, change: NotedChange): Promise<string | null> {
 async function put(act: Doing, change: NotedChange, direction: Direction): Promise<ChangeOutcome> {
   const outcome: ChangeOutcome = { changeId: change.id, label: '', postIds: [], refused: [], notes: [] };
   let others = 0;
+  const moved: MovedVersion[] = [];
   for (const [subject, putThings] of Object.entries(SUBJECTS)) {
     const puttings = change.items.flatMap((item): Putting[] => {
       if (item.subject !== subject) return [];
@@ -75,14 +77,20 @@ async function put(act: Doing, change: NotedChange, direction: Direction): Promi
     outcome.refused.push(...done.refused);
     outcome.notes.push(...done.notes);
     others += done.others;
-    await followVersions(act.tx, change, done.moved);
+    moved.push(...done.moved);
     await addItems(act.tx, change.id, done.besides);
   }
+  await followVersions(act.tx, change, lastOfEach(moved));
   outcome.postIds = [...new Set(outcome.postIds)];
   await noteUndone(act.tx, change.id, direction === 'undo' ? act.now : null);
   outcome.label = labelOf(change, direction, outcome.postIds.length + others);
   return outcome;
 }
+
+/** Where posts ended that were put back in several steps: first their words, then their pictures. */
+const lastOfEach = (moved: readonly MovedVersion[]): MovedVersion[] => [
+  ...new Map(moved.map((one) => [`${one.id} ${one.from}`, one])).values(),
+];
 
 function labelOf({ label }: NotedChange, direction: Direction, count: number): string {
   if (count === 0) return direction === 'undo' ? 'Nothing undone' : 'Nothing redone';
