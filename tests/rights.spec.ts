@@ -32,6 +32,15 @@ test('a reviewer looks at everything, is offered no change, and is refused one a
   const scheduled = await api(page, 'POST', `/api/posts/${id}/deeds`, { deed: 'schedule', version });
   expect([edited.status, scheduled.status]).toEqual([403, 403]);
 
+  // Openings, empty cells and what comes again ask for nothing.
+  await openCalendar(page, '?as=lanes&date=2026-11-30');
+  await expect(page.locator('[data-opening]').first()).toBeDisabled();
+  await page.goto('/fennel-moor/pieces');
+  await expect(page.getByRole('table')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Draft/ })).toHaveCount(0);
+  await page.goto('/fennel-moor/pieces/encores');
+  await expect(page.getByLabel(/may come again$/).first()).toBeDisabled();
+
   await page.goto('/fennel-moor/settings/channels');
   await expect(page.getByText('This page is not for your role')).toBeVisible();
   await page.getByRole('link', { name: 'People', exact: true }).click();

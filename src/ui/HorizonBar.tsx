@@ -2,6 +2,7 @@ import { daysOf, type Horizon, type Reach } from '@/core/rhythm/horizon';
 import Link from 'next/link';
 import type { LocalDate } from '@/core/time/plan';
 import { dayMonth } from './format';
+import { Only } from './shell';
 
 /**
  * Says how far a channel is filled: “filled until 4 Dec”, “opening today”, “none until 4 Mar”, “no rhythm”.
@@ -45,9 +46,11 @@ export function HorizonBar({
       )}
       <span className={isShort ? 'wrong' : 'soft'}>{short ? words.replace('filled until ', '') : words}</span>
       {planned.kind === 'noRhythm' && rhythmAt && (
-        <Link href={rhythmAt} prefetch={false}>
-          Set one
-        </Link>
+        <Only deed="setRhythm">
+          <Link href={rhythmAt} prefetch={false}>
+            Set one
+          </Link>
+        </Only>
       )}
       <span className="visually-hidden">
         Solid: {reachWords(solid, today)}. Aim: {aimDays} days.

@@ -5,6 +5,7 @@ import { askedFor } from '@/core/rhythm/entry';
 import type { Opening } from '@/core/rhythm/openings';
 import { CallSign } from '@/ui/CallSign';
 import { spokenDate } from '@/ui/format';
+import { useMay } from '@/ui/shell';
 import { DropCell } from './DropCell';
 import { openingId, openingPlace } from './places';
 import { useTimetable } from './timetable';
@@ -20,12 +21,19 @@ export const OpeningSlip = memo(function OpeningSlip({
   withSign?: boolean;
 }) {
   const { channels } = useTimetable();
+  const mayStart = useMay()('changePosts');
   const channel = channels.get(opening.channelId);
   const asked = askedFor(opening);
-  const name = `Opening on ${channel?.name ?? 'a channel'}, ${spokenDate(opening.date)} ${opening.time}${asked ? `, ${asked}` : ''}. Start a post`;
+  const name = `Opening on ${channel?.name ?? 'a channel'}, ${spokenDate(opening.date)} ${opening.time}${asked ? `, ${asked}` : ''}${mayStart ? '. Start a post' : ''}`;
   return (
     <DropCell id={openingId(opening.key)} place={openingPlace(opening)} className={`opening${line ? ' is-line' : ''}`}>
-      <button type="button" data-opening={opening.key} aria-label={name} title={line ? asked || 'opening' : undefined}>
+      <button
+        type="button"
+        data-opening={opening.key}
+        aria-label={name}
+        title={line ? asked || 'opening' : undefined}
+        disabled={!mayStart}
+      >
         <span className="slip-line">
           {withSign && channel && <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />}
           <span className="slip-time">{opening.time}</span>

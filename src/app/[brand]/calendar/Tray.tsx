@@ -87,7 +87,11 @@ export const Tray = memo(function Tray({
       {some.map((idea) => (
         <TrayRow key={idea.id} idea={idea} onPlan={onPlan} />
       ))}
-      {all === 0 && <p className="soft small-text">Empty. Press i to catch an idea; then drag it onto a day.</p>}
+      {all === 0 && (
+        <p className="soft small-text">
+          Empty.<Only deed="catchIdeas"> Press i to catch an idea; then drag it onto a day.</Only>
+        </p>
+      )}
       {all > 0 && shown === 0 && <p className="soft small-text">Nothing here matches.</p>}
     </DropCell>
   );

@@ -62,7 +62,10 @@ export function IdeaList({
         {ideas.length === 0 && (
           <div className="empty">
             <h2>No ideas yet</h2>
-            <p>What could be said goes here until it has a date. Press i anywhere: a title and Enter is enough.</p>
+            <p>
+              What could be said goes here until it has a date.
+              <Only deed="catchIdeas"> Press i anywhere: a title and Enter is enough.</Only>
+            </p>
           </div>
         )}
         {ideas.length > 0 && (

@@ -77,7 +77,8 @@ export function LibraryGrid({
       />
       {files?.length === 0 && (
         <p className="soft">
-          {words === '' ? 'Nothing here yet. Drop pictures and videos here; they are kept once each.' : 'No matches.'}
+          {words === '' ? 'Nothing here yet.' : 'No matches.'}
+          {words === '' && <Only deed="keepFiles"> Drop pictures and videos here; they are kept once each.</Only>}
         </p>
       )}
       <ul className="file-grid">

@@ -209,6 +209,7 @@ function useColumns(by: CoverageBy): Column[] {
 
 function CellOf({ row, column, onDraft }: { row: CoverageRow; column: Column; onDraft: () => void }) {
   const { brand } = useShell();
+  const may = useMay();
   const cell = row.cells[column.key];
   if (cell)
     return (
@@ -222,6 +223,7 @@ function CellOf({ row, column, onDraft }: { row: CoverageRow; column: Column; on
         <span className="visually-hidden">{cellWords(cell)}</span>
       </Link>
     );
+  if (!may('changePosts')) return <span className="visually-hidden">not used</span>;
   return (
     <button
       type="button"

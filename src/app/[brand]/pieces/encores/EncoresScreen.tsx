@@ -13,7 +13,7 @@ import { counted } from '@/core/words';
 import type { loadEncores, ShownEncore } from '@/usecases/encores/loadEncores';
 import { CallSign } from '@/ui/CallSign';
 import { dayMonth } from '@/ui/format';
-import { Only, useShell } from '@/ui/shell';
+import { Only, useMay, useShell } from '@/ui/shell';
 import { TermHint } from '@/ui/TermHint';
 import { useDeed } from '@/ui/useDeed';
 import { PiecesNav } from '../PiecesNav';
@@ -152,6 +152,7 @@ const WEEKS = [4, 6, 8, 12, 16, 26, 52];
 /** Whether a post may come again: when it did well, never, or every so many weeks. */
 function LastingChoice({ encore: { id, title, lasting, againWeeks } }: { encore: ShownEncore }) {
   const router = useRouter();
+  const may = useMay();
   const { run, busy } = useDeed();
   const weeks = againWeeks !== null && !WEEKS.includes(againWeeks) ? [...WEEKS, againWeeks] : WEEKS;
   async function choose(value: string) {
@@ -167,7 +168,7 @@ function LastingChoice({ encore: { id, title, lasting, againWeeks } }: { encore:
       aria-label={`When “${title}” may come again`}
       title="When it may come again"
       value={lasting === 'evergreen' ? String(againWeeks) : lasting}
-      disabled={busy}
+      disabled={busy || !may('changePosts')}
       onChange={(event) => void choose(event.target.value)}
     >
       <option value="">when it did well</option>
