@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import { readCsv, writeCsvRows } from '@/core/exchange/csvText';
 import { addDays, daysBetween } from '@/core/time/days';
+import { listCovered } from '@/data/coverage/coverage';
 import { oneBrand } from '@/data/brands/brands';
 import { loadEncores } from '../encores/loadEncores';
 import { makeWorld, START, valueOf, type TestWorld } from '../testWorld';
@@ -58,5 +59,7 @@ it('a year of posts from elsewhere comes in with its numbers, and encores offer 
   expect(offered).toEqual(expect.arrayContaining(['Week 7', 'Week 30', 'Week 19']));
   expect(offered[0]).toBe('Week 7');
   expect(offered).not.toContain('Week 50');
+  const [latest] = await listCovered(world.db, world.brandId, 'newest', null, 1);
+  expect(latest).toMatchObject({ title: 'Week 51', madeAt: `${addDays(FIRST, 7 * 51)}T12:15:00.000Z` });
   expect(ranked.shown[0]).toMatchObject({ publishedAt: '2026-01-12T12:15:00.000Z', engagement: 405, among: 52 });
 });

@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { formatOn } from '@/core/calendar/drop';
+import { groupBy } from '@/core/group';
 import type { BadRow, ImportMapping, ImportRow } from '@/core/exchange/planImport';
 import { blocksOf } from '@/core/posts/readiness';
 import { readWords } from '@/core/posts/readPost';
 import { ofEachText } from '@/core/posts/texts';
 import type { Stage } from '@/core/stages/stages';
-import { dueInstant, localOf } from '@/core/time/plan';
+import { dueInstant, localOf, type Instant, type LocalDate } from '@/core/time/plan';
 import type { Brand } from '@/data/brands/brands';
 import type { Channel } from '@/data/brands/channels';
 import { insertPieces, listPiecesByLink, listPiecesByTitle } from '@/data/pieces/pieces';
@@ -45,7 +46,9 @@ export async function makePosts(
   const today = localOf(act.now, brand.zone).date;
   const channelOf = new Map(channels.map((channel) => [channel.id, channel]));
   const notes: RowNote[] = [];
-  const pieces = await piecesFor(act, brand, rows);
+  const staged = new Map(rows.map((row) => [row, stageOfRow(row, today, mapping)]));
+  const publishedAtOf = (row: ImportRow) => (staged.get(row) === 'published' ? plannedFor(row, brand) : null);
+  const pieces = await piecesFor(act, brand, rows, publishedAtOf);
   const posts = rows.map((row) => {
     const channel = channelOf.get(row.channelId)!;
     const format = formatOn(channel.sheet, row.format ?? null);
@@ -54,8 +57,7 @@ export async function makePosts(
     const parts = partsOfRow(row.lists.parts ?? [], [], byNumber, act.ids);
     const date = row.date ?? null;
     const time = date === null ? null : (row.time ?? null);
-    const isPast = date !== null && date < today;
-    const stage = stageOfRow(row, isPast, mapping);
+    const stage = staged.get(row)!;
     const isFit = blocksOf({ ...words, parts, format, pictures }, channel.sheet).length === 0;
     const lowered = stage === 'ready' && !isFit;
     if (lowered)
@@ -68,9 +70,6 @@ export async function makePosts(
         line: row.line,
         message: `“${row.title}” is imported unscheduled: schedule it on its sheet.`,
       });
-    const due = date && time ? dueInstant(date, time, brand.zone) : null;
-    const publishedAt =
-      stage === 'published' ? (due?.ok ? due.value : new Date(`${date}T12:00:00Z`).toISOString()) : null;
     return {
       ...words,
       parts,
@@ -88,7 +87,7 @@ export async function makePosts(
       stage: lowered ? ('production' as const) : stage,
       setAsideReason: stage === 'setAside' ? (row.setAsideReason ?? 'imported with a date in the past') : '',
       ownerId: row.ownerId ?? act.actorId,
-      publishedAt,
+      publishedAt: publishedAtOf(row),
       address: stage === 'published' ? (row.address ?? '') : '',
       pillarId: row.pillarId ?? null,
       campaignId: row.campaignId ?? null,
@@ -114,25 +113,39 @@ export async function makePosts(
 
 const wordsOf = (row: ImportRow) => ofEachText((_text, name) => row[name] ?? '');
 
-function stageOfRow(row: ImportRow, isPast: boolean, mapping: ImportMapping): Stage {
+/** The instant for which a row with a date is planned; noon where it says no time. */
+function plannedFor({ date, time }: ImportRow, { zone }: Brand): Instant {
+  const due = date && time ? dueInstant(date, time, zone) : null;
+  return due?.ok ? due.value : new Date(`${date}T12:00:00Z`).toISOString();
+}
+
+function stageOfRow(row: ImportRow, today: LocalDate, mapping: ImportMapping): Stage {
+  const isPast = row.date != null && row.date < today;
   if (row.stage === 'published' || row.stage === 'setAside') return row.stage;
   if (isPast) return mapping.past === 'publishedElsewhere' ? 'published' : 'setAside';
   return row.stage === 'scheduled' ? 'ready' : (row.stage ?? 'drafting');
 }
 
-/** The piece that each row belongs to: the one of its title that is there, or of its link where it names none; or else a new one. */
+/**
+ * The piece that each row belongs to: the one of its title that is there, or of its link where it names none; or else a new
+ * one, as old as the first post that was published of it.
+ */
 async function piecesFor(
   act: Doing,
   brand: Brand,
   rows: readonly ImportRow[],
+  publishedAtOf: (row: ImportRow) => Instant | null,
 ): Promise<{ of: (row: ImportRow) => string; made: string[] }> {
   const byTitle = await listPiecesByTitle(act.tx, brand.id, [...new Set(rows.map((row) => row.pieceTitle))]);
   const linkOf = (row: ImportRow) => (row.pieceTitle === row.title ? (row.link?.trim() ?? '') : '');
   const links = new Set(rows.map(linkOf).filter((link) => link !== ''));
   const byLink = await listPiecesByLink(act.tx, brand.id, [...links]);
   const known = (row: ImportRow) => byTitle.get(row.pieceTitle) ?? byLink.get(linkOf(row));
-  const titles = new Set(rows.filter((row) => known(row) === undefined).map((row) => row.pieceTitle));
-  const fresh = [...titles].map((title) => ({
+  const unknown = groupBy(
+    rows.filter((row) => known(row) === undefined),
+    (row) => row.pieceTitle,
+  );
+  const fresh = [...unknown].map(([title, its]) => ({
     id: act.ids(),
     brandId: brand.id,
     title,
@@ -140,7 +153,7 @@ async function piecesFor(
     link: '',
     sourceText: '',
     ownerId: act.actorId,
-    createdAt: act.now,
+    createdAt: its.flatMap((row) => publishedAtOf(row) ?? []).reduce((a, b) => (b < a ? b : a), act.now),
   }));
   await insertPieces(act.tx, fresh);
   const made = new Map(fresh.map(({ id, title }) => [title, id]));

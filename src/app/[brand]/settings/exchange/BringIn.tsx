@@ -12,6 +12,7 @@ import type { RunningImport } from '@/usecases/exchange/longImport';
 import type { ImportPreview } from '@/usecases/exchange/previewImport';
 import { problemOf, sendForm } from '@/ui/api';
 import { useShell } from '@/ui/shell';
+import { useUndo } from '@/ui/undo';
 import { BadRows } from '../BadRows';
 import { ImportProgress } from './ImportProgress';
 import { Outcome } from './Outcome';
@@ -29,6 +30,7 @@ const ORDERS: { value: DateOrder; label: string }[] = [
 export function BringIn({ running: before }: { running: RunningImport | null }) {
   const { brand, channels } = useShell();
   const router = useRouter();
+  const { undo } = useUndo();
   const [file, setFile] = useState<File | null>(null);
   const [preview, setPreview] = useState<ImportPreview | null>(null);
   const [outcome, setOutcome] = useState<ImportOutcome | null>(null);
@@ -81,6 +83,11 @@ export function BringIn({ running: before }: { running: RunningImport | null }) 
     router.refresh();
   }
 
+  function takeBack() {
+    setOutcome(null);
+    undo(null);
+  }
+
   const change = (part: (mapping: ImportMapping) => Partial<ImportMapping>) => {
     const mapping = asked.current.mapping;
     if (file && mapping) void look(file, { ...mapping, ...part(mapping) });
@@ -114,7 +121,7 @@ export function BringIn({ running: before }: { running: RunningImport | null }) 
       </p>
       <FieldRefusal>{problem}</FieldRefusal>
       {running && <ImportProgress key={running.id} running={running} onEnd={end} />}
-      {outcome && <Outcome outcome={outcome} />}
+      {outcome && <Outcome outcome={outcome} onUndo={takeBack} />}
       {preview && (
         <>
           <div className="mapping-scroll">

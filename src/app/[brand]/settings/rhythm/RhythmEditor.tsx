@@ -222,6 +222,11 @@ export function RhythmEditor({
         <WordButton onClick={propose} disabled={proposed.length === 0}>
           Suggest from past posts
         </WordButton>
+        {proposed.length === 0 && (
+          <span className="soft small-text">
+            Nothing to suggest: no weekday and time comes back in half of those weeks.
+          </span>
+        )}
         {others.some((other) => other.entries.length > 0) && (
           <label>
             Copy from{' '}
