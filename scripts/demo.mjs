@@ -15,8 +15,10 @@ const env = startEnvironment();
 prepareDemo(env);
 const networks = await startNetworks(env);
 
-// Nobody signs in yet: the demo is looked at as its manager until somebody else is chosen.
-Object.assign(process.env, { BIMLO_DEMO_PERSON: DEMO_PERSON }, env, { NODE_ENV: 'production' });
+// Nobody signs in: the demo is looked at as its manager, or whoever is named, until somebody else is chosen.
+Object.assign(process.env, { BIMLO_DEMO_PERSON: process.env.BIMLO_DEMO_PERSON || DEMO_PERSON }, env, {
+  NODE_ENV: 'production',
+});
 const { serve } = await import('./lib/serve.mjs');
 const end = () => {
   networks.kill();

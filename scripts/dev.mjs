@@ -14,4 +14,7 @@ const env = startEnvironment();
 prepareDemo(env);
 const networks = await startNetworks(env);
 process.on('exit', () => networks.kill());
-run(tool('next'), ['dev', '-H', '127.0.0.1', '-p', env.PORT], { BIMLO_DEMO_PERSON: DEMO_PERSON, ...env });
+run(tool('next'), ['dev', '-H', '127.0.0.1', '-p', env.PORT], {
+  BIMLO_DEMO_PERSON: process.env.BIMLO_DEMO_PERSON || DEMO_PERSON,
+  ...env,
+});

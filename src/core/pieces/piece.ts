@@ -13,16 +13,16 @@ export const TEXT_LIMITS = {
   reason: 500,
 } as const;
 
-/** A title: what is left without the white space around it, 1 to 200 characters on one line. */
+/** A title: what is left without the white space around it, 1 to 200 characters on one line. Or a name, for any other field. */
 export function readTitle(typed: string, field = 'title'): Result<string> {
   const title = cleanText(typed).replace(/\s+/gu, ' ').trim();
-  if (title === '') return refuse('emptyTitle', 'Give it a title: a few words are enough.', field);
-  if (title.length > TEXT_LIMITS.title)
-    return refuse(
-      'longTitle',
-      `The title has ${title.length} characters; 200 are kept. Put the rest into the note.`,
-      field,
-    );
+  const isTitle = field === 'title';
+  if (title === '')
+    return refuse('emptyTitle', isTitle ? 'Give it a title: a few words are enough.' : 'Type a name.', field);
+  if (title.length > TEXT_LIMITS.title) {
+    const told = `The ${isTitle ? 'title' : 'name'} has ${title.length} characters; 200 are kept.`;
+    return refuse('longTitle', isTitle ? `${told} Put the rest into the note.` : told, field);
+  }
   return accept(title);
 }
 
