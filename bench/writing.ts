@@ -156,7 +156,9 @@ async function importing(db: Db, work: Work, brandId: string): Promise<Line[]> {
     const table = readCsv(text);
     if (!table.ok) throw new Error(table.refusal.message);
     const file = `bench-${round}.csv`;
-    const { mapping } = await previewImport(db, brandId, NOW, table.value, file, null);
+    const preview = await previewImport(db, brandId, NOW, table.value, file, null);
+    if (!preview.ok) throw new Error(preview.refusal.message);
+    const { mapping } = preview.value;
     let made = 0;
     const brought = timed(async () => {
       const started = await startImport(work, {

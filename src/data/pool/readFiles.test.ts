@@ -1,6 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { writeCsvRows } from '@/core/exchange/csvText';
+import { planImport, startMapping } from '@/core/exchange/planImport';
+import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import { closePool } from './pool';
-import { readCsvFile, readDatesFile } from './readFiles';
+import { planRows, readCsvFile, readDatesFile } from './readFiles';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const SPAN = { from: '2026-01-01', to: '2028-12-31' };
@@ -62,4 +65,27 @@ describe('files that would take for ever', () => {
     expect(await longestWait(all)).toBeLessThan(AWAY_MS);
     for (const read of await all) expect(read.ok || read.refusal.field === 'file').toBe(true);
   }, 60_000);
+});
+
+it('a file with long lists is planned beside the event loop, as it would be on it', async () => {
+  const steps = JSON.stringify(Array.from({ length: 50 }, (_, n) => ({ title: `Ask ${n}`, lead: n % 9 })));
+  const rows = Array.from({ length: 1_000 }, (_, n) => [`Row ${n}`, 'pithline', '2026-12-10', steps]);
+  const read = await readCsvFile(bytes(writeCsvRows([['title', 'channel', 'date', 'steps'], ...rows])));
+  if (!read.ok) throw new Error(read.refusal.message);
+  const channel = {
+    id: 'pl',
+    name: 'Pithline',
+    callSign: 'PL',
+    sheet: SHIPPED_RULE_SHEETS.find(({ slug }) => slug === 'pithline')!,
+  };
+  const people = { people: [], pillars: [], campaigns: [] };
+  const ground = { channels: [channel], ...people, zone: 'Europe/Lisbon', today: '2026-11-23' };
+  const mapping = startMapping(read.value, { title: 0, channel: 1, date: 2, steps: 3 }, null);
+  const begun = performance.now();
+  const here = planImport(read.value, mapping, ground);
+  const tookMs = performance.now() - begun;
+  const planning = planRows(read.value, mapping, ground);
+  expect(await longestWait(planning)).toBeLessThan(tookMs / 2);
+  expect(await planning).toEqual({ ok: true, value: here });
+  expect(here.rows).toHaveLength(1_000);
 });

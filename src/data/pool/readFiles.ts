@@ -1,24 +1,30 @@
 import type { CalendarFile, DaySpan } from '@/core/exchange/calendarFile';
 import type { CsvTable } from '@/core/exchange/csvText';
+import { unfoldPlan, type FoldedPlan } from '@/core/exchange/foldedPlan';
+import { planImport, type ImportGround, type ImportMapping, type ImportPlan } from '@/core/exchange/planImport';
 import type { SourceText } from '@/core/pieces/readSource';
-import { refuse, type Result } from '@/core/refusal';
+import { accept, refuse, type Result } from '@/core/refusal';
 import type { Zone } from '@/core/time/plan';
 import { inPool, TooMuchWorkError } from './pool';
 import { readingLimitMs } from './readText';
 
 /** How long a file may take to be read, in milliseconds. */
 const READ_LIMIT_MS = 10_000;
+/** How long a file may take to be planned, in milliseconds. */
+const PLAN_LIMIT_MS = 30_000;
+/** Characters (UTF-16 units) of a short table. */
+const SHORT_LENGTH = 50_000;
 /** How long the first reading of a calendar file may take before the event it is at is left out. */
 const FIRST_READING_MS = 5_000;
 /** How long the next readings may take, and how many there are at most. */
 const NEXT_READING_MS = 2_000;
 const EVENTS_LEFT_OUT = 2;
 
-const tooMuch = ({ kind }: TooMuchWorkError): Result<never> =>
+const tooMuch = ({ kind }: TooMuchWorkError, limitMs = READ_LIMIT_MS): Result<never> =>
   refuse(
     'tooMuchWork',
     kind === 'time'
-      ? `The file takes longer than ${READ_LIMIT_MS / 1_000} seconds to read, so it was left alone. Split it, or save it again.`
+      ? `The file takes longer than ${limitMs / 1_000} seconds to read, so it was left alone. Split it, or save it again.`
       : 'The file takes more memory to read than Bimlo gives it, so it was left alone. Split it, or save it again.',
     'file',
   );
@@ -31,6 +37,27 @@ export async function readCsvFile(bytes: Uint8Array): Promise<Result<CsvTable>> 
     if (error instanceof TooMuchWorkError) return tooMuch(error);
     throw error;
   }
+}
+
+/** Plans what a file of posts brings in: a short one at once, a long one on a thread of the pool. */
+export async function planRows(
+  table: CsvTable,
+  mapping: ImportMapping,
+  ground: ImportGround,
+): Promise<Result<ImportPlan>> {
+  if (isShort(table)) return accept(planImport(table, mapping, ground));
+  try {
+    return accept(unfoldPlan(await inPool<FoldedPlan>('importPlan', { table, mapping, ground }, PLAN_LIMIT_MS)));
+  } catch (error) {
+    if (error instanceof TooMuchWorkError) return tooMuch(error, PLAN_LIMIT_MS);
+    throw error;
+  }
+}
+
+/** Whether a table is planned in some milliseconds, whatever stands in it. */
+function isShort({ rows }: CsvTable): boolean {
+  let left = SHORT_LENGTH;
+  return rows.every(({ cells }) => (left -= cells.reduce((sum, cell) => sum + cell.length, 0)) >= 0);
 }
 
 /**

@@ -1,6 +1,8 @@
 /** What the threads of the pool can do: pure work of core, on plain values. Loaded in each thread by `thread.mjs`. */
 import { readCalendarFile, type CalendarFile, type DaySpan } from '@/core/exchange/calendarFile';
 import { decodeText, readCsv, type CsvTable } from '@/core/exchange/csvText';
+import { foldPlan, type FoldedPlan } from '@/core/exchange/foldedPlan';
+import { planImport, type ImportGround, type ImportMapping } from '@/core/exchange/planImport';
 import type { Taken } from '@/core/extracts/extracts';
 import { takeApart, type TakenApart } from '@/core/extracts/takeApart';
 import type { FanOutGround } from '@/core/fanOut/ground';
@@ -13,6 +15,17 @@ import type { Zone } from '@/core/time/plan';
 
 /** Reads a CSV file. */
 export const csvFile = ({ bytes }: { bytes: Uint8Array }): Result<CsvTable> => readCsv(decodeText(bytes));
+
+/** Plans what a file of posts brings in. */
+export const importPlan = ({
+  table,
+  mapping,
+  ground,
+}: {
+  table: CsvTable;
+  mapping: ImportMapping;
+  ground: ImportGround;
+}): FoldedPlan => foldPlan(planImport(table, mapping, ground));
 
 /** Reads a calendar file; `at` always holds the place of the event that is being read. */
 export const calendarFile = ({

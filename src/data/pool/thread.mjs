@@ -12,6 +12,7 @@ const told =
   };
 
 export const csvFile = told(tasks.csvFile);
+export const importPlan = told(tasks.importPlan);
 export const calendarFile = told(tasks.calendarFile);
 export const sourceFile = told(tasks.sourceFile);
 export const reading = told(tasks.reading);

@@ -25,8 +25,8 @@ beforeEach(async () => void (world = await makeWorld()));
 afterEach(() => world.close());
 
 const tableOf = (text: string) => valueOf(readCsv(text));
-const preview = (text: string, tried: ImportMapping | null = null, name = 'plan.csv') =>
-  previewImport(world.db, world.brandId, START, tableOf(text), name, tried);
+const preview = async (text: string, tried: ImportMapping | null = null, name = 'plan.csv') =>
+  valueOf(await previewImport(world.db, world.brandId, START, tableOf(text), name, tried));
 async function bring(
   text: string,
   change: Partial<ImportMapping> = {},

@@ -1,10 +1,11 @@
 import type { CsvTable } from '@/core/exchange/csvText';
-import { planImport, type ImportMapping, type ImportPlan, type BadRow } from '@/core/exchange/planImport';
-import type { Refusal, Result } from '@/core/refusal';
+import type { ImportMapping, ImportPlan, BadRow } from '@/core/exchange/planImport';
+import { refuse, type Refusal, type Result } from '@/core/refusal';
 import { counted } from '@/core/words';
-import type { Brand } from '@/data/brands/brands';
-import type { Channel } from '@/data/brands/channels';
+import { oneBrand } from '@/data/brands/brands';
+import { listChannelsOf } from '@/data/brands/channels';
 import { rememberMapping } from '@/data/exchange/importedRows';
+import { planRows } from '@/data/pool/readFiles';
 import { noteExchange } from './noteExchange';
 import { mustMay } from '../rights/mustMay';
 import { doing, refused, type Doing, type Work } from '../useCase';
@@ -30,12 +31,12 @@ export interface ImportFile {
  * for files of more than a slice see `longImport`.
  */
 export async function bringIn(work: Work, file: ImportFile): Promise<Result<ImportOutcome>> {
-  if (file.mapping.columns.extracts !== undefined) {
-    const { ground } = await groundOf(work.db, file.brandId, work.clock.now());
-    await letPiecesBeRead(work.db, file.brandId, planImport(file.table, file.mapping, ground).rows);
-  }
+  const planned = await planFile(work, file);
+  if (!planned.ok) return planned;
+  const plan = planned.value;
+  await letPiecesBeRead(work.db, file.brandId, plan.rows);
   return doing(work, async (act) => {
-    const { place, plan } = await planFile(act, file);
+    const place = await placeFor(act, file, act.ids());
     const outcome = await writeRows(act, place, await checkRows(act, place, plan.rows));
     outcome.bad.push(...plan.bad);
     if (file.extent === 'whole') mustBeGood(outcome.bad);
@@ -45,33 +46,32 @@ export async function bringIn(work: Work, file: ImportFile): Promise<Result<Impo
   });
 }
 
-/** Plans a file for somebody who may bring it in, all that has to be asked being answered. */
-export async function planFile(act: Doing, file: ImportFile): Promise<{ place: ImportPlace; plan: ImportPlan }> {
-  await mustMay(act, 'exchange', file.brandId);
-  const { brand, ground, channels } = await groundOf(act.tx, file.brandId, act.now);
-  const plan = planImport(file.table, file.mapping, ground);
-  if (plan.pastRows > 0 && file.mapping.past === null)
-    refused({
-      code: 'askPast',
-      field: 'past',
-      message: `${counted(plan.pastRows, 'row is', 'rows are')} in the past. Say whether that was published elsewhere or will be set aside.`,
-    });
-  return { place: placeOf(file, brand, channels, act.ids()), plan };
+/**
+ * Plans a file, all that has to be asked being answered. Not in a transaction, since that may take seconds: what changes until
+ * the rows are written is held against when they are.
+ */
+export async function planFile(work: Pick<Work, 'db' | 'clock'>, file: ImportFile): Promise<Result<ImportPlan>> {
+  const { ground } = await groundOf(work.db, file.brandId, work.clock.now());
+  const planned = await planRows(file.table, file.mapping, ground);
+  if (!planned.ok || planned.value.pastRows === 0 || file.mapping.past !== null) return planned;
+  return refuse(
+    'askPast',
+    `${counted(planned.value.pastRows, 'row is', 'rows are')} in the past. Say whether that was published elsewhere or will be set aside.`,
+    'past',
+  );
 }
 
-/** Where the rows of a file go. @param changeId by which all of it is undone */
-export const placeOf = (
-  file: ImportFile,
-  brand: Brand,
-  channels: readonly Channel[],
-  changeId: string,
-): ImportPlace => ({
-  brand,
-  channels,
-  source: sourceOf(file.fileName),
-  mapping: file.mapping,
-  undo: { changeId, fileName: file.fileName },
-});
+/** Where the rows of a file go, as things are now, for somebody who may bring it in. @param changeId by which all of it is undone */
+export async function placeFor(act: Doing, file: ImportFile, changeId: string): Promise<ImportPlace> {
+  await mustMay(act, 'exchange', file.brandId);
+  return {
+    brand: await oneBrand(act.tx, file.brandId),
+    channels: await listChannelsOf(act.tx, [file.brandId], { archived: true }),
+    source: sourceOf(file.fileName),
+    mapping: file.mapping,
+    undo: { changeId, fileName: file.fileName },
+  };
+}
 
 /** Refuses a file that has to come whole for its bad rows. */
 export function mustBeGood(bad: readonly BadRow[]): void {

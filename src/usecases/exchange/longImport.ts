@@ -1,8 +1,6 @@
 import { accept, type Refusal, type Result } from '@/core/refusal';
 import type { BadRow, ImportRow } from '@/core/exchange/planImport';
 import { counted } from '@/core/words';
-import { oneBrand } from '@/data/brands/brands';
-import { listChannelsOf } from '@/data/brands/channels';
 import {
   askToStop,
   endImport,
@@ -18,7 +16,7 @@ import { noteExchange } from './noteExchange';
 import { mustMay } from '../rights/mustMay';
 import { ofBrand } from '../rights/readFor';
 import { doing, must, notFound, refused, type Doing, type Work } from '../useCase';
-import { inLines, keepMapping, mustBeGood, placeOf, planFile, type ImportFile } from './importPosts';
+import { inLines, keepMapping, mustBeGood, placeFor, planFile, type ImportFile } from './importPosts';
 import { letPiecesBeRead } from './textsOfPieces';
 import { checkRows, writeRows, type ImportOutcome } from './importRows';
 
@@ -44,9 +42,12 @@ const NOTHING_YET: ImportOutcome = { made: 0, changed: 0, same: 0, bad: [], note
  * Lets a long file be brought in by a job. What can be refused at once is; all else is told by how the import stands.
  * One file of a brand comes at a time.
  */
-export function startImport(work: Work, file: ImportFile): Promise<Result<RunningImport>> {
+export async function startImport(work: Work, file: ImportFile): Promise<Result<RunningImport>> {
+  const planned = await planFile(work, file);
+  if (!planned.ok) return planned;
+  const plan = planned.value;
   return doing(work, async (act) => {
-    const { plan } = await planFile(act, file);
+    await mustMay(act, 'exchange', file.brandId);
     if (file.extent === 'whole') mustBeGood(plan.bad);
     const open = await maybeOpenImport<ImportOutcome>(act.tx, file.brandId);
     if (open)
@@ -124,9 +125,9 @@ export async function runImport(
   };
 
   if (tries >= TRIES) return end('refused', BROKE);
-  const planned = await tried(own, (act) => planFile(act, file));
+  const planned = await planFile(own, file);
   if (!planned.ok) return end('refused', planned.refusal);
-  const { rows, bad: unread } = planned.value.plan;
+  const { rows, bad: unread } = planned.value;
   await letPiecesBeRead(own.db, file.brandId, rows);
   if (file.extent === 'whole' && start.state !== 'writing') {
     const checked = await checkAll(own, file, id, { rows, unread, isStopping });
@@ -190,13 +191,6 @@ async function checkAll(
     mustBeGood(bad);
     return 'good' as const;
   });
-}
-
-/** Where a slice goes, as things are now. */
-async function placeFor(act: Doing, file: ImportFile, importId: string) {
-  await mustMay(act, 'exchange', file.brandId);
-  const channels = await listChannelsOf(act.tx, [file.brandId], { archived: true });
-  return placeOf(file, await oneBrand(act.tx, file.brandId), channels, importId);
 }
 
 const joined = (sum: ImportOutcome, more: ImportOutcome): ImportOutcome =>

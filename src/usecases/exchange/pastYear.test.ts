@@ -42,7 +42,7 @@ const year = (): string[][] =>
 
 it('a year of posts from elsewhere comes in with its numbers, and encores offer those that did best and are old enough', async () => {
   const table = valueOf(readCsv(writeCsvRows([HEADER, ...year()])));
-  const preview = await previewImport(world.db, world.brandId, START, table, 'year.csv', null);
+  const preview = valueOf(await previewImport(world.db, world.brandId, START, table, 'year.csv', null));
   expect(preview).toMatchObject({ fresh: 52, bad: [], pastRows: 52 });
   const mapping = { ...preview.mapping, past: 'publishedElsewhere' as const };
   const brought = await bringIn(world.work, {

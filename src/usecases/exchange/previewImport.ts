@@ -1,14 +1,18 @@
 import { guessColumns } from '@/core/exchange/columns';
 import type { CsvTable } from '@/core/exchange/csvText';
-import { planImport, startMapping, type ImportMapping, type ImportPlan } from '@/core/exchange/planImport';
+import { startMapping, type ImportMapping, type ImportPlan } from '@/core/exchange/planImport';
+import { accept, type Result } from '@/core/refusal';
 import type { Db } from '@/data/database/db';
 import { maybeMapping } from '@/data/exchange/importedRows';
+import { planRows } from '@/data/pool/readFiles';
 import type { RowNote } from './checkedRows';
 import { textsOfPieces } from './textsOfPieces';
 import { compareRows, groundOf, headerKey, sourceOf } from './compareRows';
 
 /** A plan with what it would do. */
-export interface ImportPreview extends ImportPlan {
+export interface ImportPreview extends Omit<ImportPlan, 'rows'> {
+  /** Rows that can be brought in. */
+  good: number;
   header: string[];
   /** The first rows as they stand in the file. */
   sample: string[][];
@@ -30,7 +34,7 @@ export async function previewImport(
   table: CsvTable,
   fileName: string,
   tried: ImportMapping | null,
-): Promise<ImportPreview> {
+): Promise<Result<ImportPreview>> {
   const { brand, ground } = await groundOf(db, brandId, now);
   const guessed = guessColumns(
     table.header,
@@ -38,16 +42,19 @@ export async function previewImport(
     ground,
   );
   const mapping = tried ?? startMapping(table, guessed, await maybeMapping(db, brandId, headerKey(table.header)));
-  const plan = planImport(table, mapping, ground);
+  const planned = await planRows(table, mapping, ground);
+  if (!planned.ok) return planned;
+  const { rows, ...plan } = planned.value;
   const { fresh, differing, counted, same, lost, notes } = await compareRows(
     db,
     brand,
     sourceOf(fileName),
-    plan.rows,
+    rows,
     textsOfPieces(db),
   );
-  return {
+  return accept({
     ...plan,
+    good: rows.length,
     bad: [...plan.bad, ...lost].sort((a, b) => a.line - b.line),
     header: table.header,
     sample: table.rows.slice(0, SAMPLE_ROWS).map(({ cells }) => cells),
@@ -55,5 +62,5 @@ export async function previewImport(
     changed: new Set([...differing, ...counted].map(({ row }) => row)).size,
     same: same.length,
     notes,
-  };
+  });
 }

@@ -234,7 +234,7 @@ const csvOf = async ({ db, brandId }: TestWorld): Promise<string> => {
 
 async function bring({ db, work, brandId }: TestWorld, csv: string): Promise<ImportOutcome> {
   const table = valueOf(readCsv(csv));
-  const { mapping } = await previewImport(db, brandId, START, table, 'all.csv', null);
+  const { mapping } = valueOf(await previewImport(db, brandId, START, table, 'all.csv', null));
   return valueOf(await bringIn(work, { brandId, table, fileName: 'all.csv', mapping, extent: 'whole' }));
 }
 

@@ -131,14 +131,10 @@ async function importRow(id: string, cells: Record<string, string>): Promise<unk
   const names = Object.keys(row);
   const table = readCsv(writeCsvRows([names, names.map((name) => row[name]!)]));
   if (!table.ok) throw new Error(table.refusal.message);
-  const { mapping } = await previewImport(
-    world.db,
-    world.brandId,
-    world.work.clock.now(),
-    table.value,
-    'plan.csv',
-    null,
-  );
+  const now = world.work.clock.now();
+  const preview = await previewImport(world.db, world.brandId, now, table.value, 'plan.csv', null);
+  if (!preview.ok) throw new Error(preview.refusal.message);
+  const { mapping } = preview.value;
   return bringIn(world.work, {
     brandId: world.brandId,
     table: table.value,

@@ -99,7 +99,9 @@ describe('the statements of a write', () => {
         const table = file(words);
         if (!table.ok) throw new Error(table.refusal.message);
         const now = world.work.clock.now();
-        const { mapping } = await previewImport(world.db, world.brandId, now, table.value, `plan${count}.csv`, null);
+        const { mapping } = valueOf(
+          await previewImport(world.db, world.brandId, now, table.value, `plan${count}.csv`, null),
+        );
         const outcome = valueOf(
           await bringIn(work, {
             brandId: world.brandId,

@@ -55,10 +55,6 @@ const idOf = async (table: string, where: string) =>
 async function seeing(setting: Setting, key: string) {
   return { ...world.work, seen: (await listSettingVersions(world.db, setting, [key])).get(key) ?? 0 };
 }
-const previewOf = async (table: Parameters<typeof previewImport>[3]) => ({
-  ok: true as const,
-  value: await previewImport(world.db, world.brandId, world.work.clock.now(), table, 'ferry.csv', null),
-});
 const rhythm = (time: string) => ({
   ...{ recurrence: { every: 1, unit: 'week', weekdays: [2], from: '2026-11-23' }, time },
 });
@@ -361,7 +357,8 @@ async function importOf(text: string) {
   minutes += 1;
   world.goTo(addMs('2026-11-23T09:00:00.000Z', minutes * 60_000));
   const table = valueOf(readCsv(text));
-  const { mapping } = valueOf(await previewOf(table));
+  const now = world.work.clock.now();
+  const { mapping } = valueOf(await previewImport(world.db, world.brandId, now, table, 'ferry.csv', null));
   return bringIn(world.work, { brandId: world.brandId, table, fileName: 'ferry.csv', mapping, extent: 'good' });
 }
 

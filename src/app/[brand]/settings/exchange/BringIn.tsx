@@ -224,14 +224,14 @@ export function BringIn({ running: before }: { running: RunningImport | null }) 
               disabled={
                 busy !== null ||
                 running !== null ||
-                preview.rows.length === 0 ||
+                preview.good === 0 ||
                 (preview.pastRows > 0 && preview.mapping.past === null)
               }
               onClick={() => void bring(preview.bad.length === 0 ? 'whole' : 'good')}
             >
               {preview.bad.length === 0
-                ? `Import ${counted(preview.rows.length, 'row')}`
-                : `Import the ${counted(preview.rows.length, 'good row')}`}
+                ? `Import ${counted(preview.good, 'row')}`
+                : `Import the ${counted(preview.good, 'good row')}`}
             </Button>
           </p>
         </>

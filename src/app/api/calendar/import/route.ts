@@ -11,7 +11,7 @@ import { IMPORT_JOB, SLICE_ROWS, startImport } from '@/usecases/exchange/longImp
 import { previewImport } from '@/usecases/exchange/previewImport';
 import { mayRead } from '@/usecases/rights/mustMay';
 import { maybeBrandById } from '@/usecases/brands/reading';
-import { accepted, answer, done, isId, nothingThere, refusal } from '@/app/server/request';
+import { accepted, answer, isId, nothingThere, refusal } from '@/app/server/request';
 import { readUpload } from '@/app/server/upload';
 
 const mapping = object({
@@ -46,7 +46,7 @@ export const POST = door('exchange', async (request, _context, { app, work }) =>
   if (!tried.ok) return refusal(tried.refusal);
   const extent = field('apply');
   if (extent === '')
-    return done(await previewImport(app.db, brandId, app.clock.now(), table.value, fileName, tried.value));
+    return answer(await previewImport(app.db, brandId, app.clock.now(), table.value, fileName, tried.value));
   if (extent !== 'whole' && extent !== 'good')
     return refusal({ code: 'badField', field: 'apply', message: 'Whole, or only the good rows?' });
   if (!tried.value) return refusal({ code: 'badField', field: 'mapping', message: 'The mapping is missing.' });
