@@ -6,6 +6,7 @@ import { refuse, type Result } from '@/core/refusal';
 import { cleanDeep } from '@/core/text/clean';
 import { fanOutSettingFields } from './fanOutSettingFields';
 import { fields, text } from './fields';
+import { placeIn } from './plainYup';
 import { pauseFields, rhythmEntryFields } from './rhythmFields';
 import { ruleSheetFields } from './ruleSheetFields';
 import { nameFields, shelfFields } from './shelfFields';
@@ -49,7 +50,9 @@ const schema = fields({
   fanOuts: array(fields({ slug: text('Short name'), ...fanOutSettingFields }).required())
     .max(most)
     .default([]),
-}).typeError('This is no file of a brand’s settings.');
+})
+  .typeError('This is no file of a brand’s settings.')
+  .nonNullable('This is no file of a brand’s settings.');
 
 /** Reads a file of a brand's settings. Refused: what is no JSON, or not of its form, with the place where it is not. */
 export function readBrandFileText(json: string): Result<BrandFile> {
@@ -57,8 +60,11 @@ export function readBrandFileText(json: string): Result<BrandFile> {
     const told = schema.validateSync(cleanDeep(JSON.parse(json)), { strict: true });
     return { ok: true, value: schema.cast(told) as unknown as BrandFile };
   } catch (error) {
-    if (error instanceof ValidationError)
-      return refuse('badFile', `${error.path ? `${error.path}: ` : ''}${error.message}`, 'file');
+    if (error instanceof ValidationError) {
+      const place = placeIn(error.path);
+      const said = error.message.startsWith(place) ? error.message : `${place}: ${error.message}`;
+      return refuse('badFile', said, 'file');
+    }
     if (error instanceof SyntaxError || error instanceof RangeError)
       return refuse('badFile', 'This is no file of a brand’s settings: it is not JSON.', 'file');
     throw error;

@@ -1,3 +1,4 @@
+import './plainYup';
 import { couldDo, RIGHTS, type Deed } from '@/core/rights/may';
 import type { Refusal } from '@/core/refusal';
 import { LostFileError, NativeFailedError } from '@/usecases/media/files';

@@ -1,3 +1,4 @@
+import './plainYup';
 import { array, number, object, string } from 'yup';
 import { readDate, readTime } from '@/core/time/plan';
 import { FORMATS } from '@/core/rulesheets/types';

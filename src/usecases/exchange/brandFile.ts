@@ -7,9 +7,14 @@ import {
   type FilePrepLine,
   type FileRhythmEntry,
 } from '@/core/exchange/brandFile';
+import { readFanOut } from '@/core/fanOut/fanOut';
+import { titleFrom } from '@/core/pieces/piece';
+import { readPrep } from '@/core/prep/step';
 import { SUBJECT_LABELS } from '@/core/prep/subject';
 import type { Refusal, Result } from '@/core/refusal';
-import { SHELF_LABELS } from '@/core/shelf/shelf';
+import { readRhythm } from '@/core/rhythm/entry';
+import { readRuleSheet } from '@/core/rulesheets/read';
+import { readName, readShelfWords, SHELF_LABELS } from '@/core/shelf/shelf';
 import { listChannels, listRuleSheets } from '@/data/brands/channels';
 import { fanOutKey, listSettingVersions, prepSheetKey, type Setting } from '@/data/brands/settingVersions';
 import { listPillars } from '@/data/brands/themes';
@@ -88,6 +93,9 @@ function fileOf(ground: Ground): BrandFile {
   };
 }
 
+/** A name of the file in a message, which may be of any length. */
+const named = (name: string): string => quoted(titleFrom(name));
+
 const sentenceCase = (words: string): string => `${words[0]!.toUpperCase()}${words.slice(1)}`;
 
 interface Named {
@@ -141,12 +149,18 @@ async function plan(work: Work, brandId: string, file: BrandFile): Promise<Plann
     ...work,
     seen: (await listSettingVersions(work.db, setting, [key])).get(key) ?? 0,
   });
-  const part = <T>(what: string, present: T | undefined, asked: T, apply: Planned['apply']): Planned => ({
-    what,
-    becomes: present === undefined ? 'new' : isDeepStrictEqual(plain(present), plain(asked)) ? 'same' : 'changed',
-    reason: '',
-    apply,
-  });
+  /** @param read what is read of it when it is set: what that refuses is left out */
+  const part = <T>(
+    what: string,
+    present: T | undefined,
+    asked: T,
+    read: Result<unknown>,
+    apply: Planned['apply'],
+  ): Planned => {
+    const isSame = present !== undefined && isDeepStrictEqual(plain(present), plain(asked));
+    if (!isSame && !read.ok) return refusedPart(what, read.refusal.message);
+    return { what, becomes: present === undefined ? 'new' : isSame ? 'same' : 'changed', reason: '', apply };
+  };
   const refusedPart = (what: string, message: string): Planned => ({
     ...leftOut(what, { message }),
     apply: () => Promise.resolve({ ok: true, value: null }),
@@ -155,67 +169,69 @@ async function plan(work: Work, brandId: string, file: BrandFile): Promise<Plann
   const shelf = file.shelf.map((words) => {
     const known = ground.shelf.find(({ kind, title }) => kind === words.kind && title === words.title);
     const present = has.shelf.find(({ kind, title }) => kind === words.kind && title === words.title);
-    return part(`${sentenceCase(SHELF_LABELS[words.kind].one)} ${quoted(words.title)}`, present, words, () =>
-      keepShelfItem(work, brandId, known ? { id: known.id, version: known.version } : null, words),
+    return part(
+      `${sentenceCase(SHELF_LABELS[words.kind].one)} ${named(words.title)}`,
+      present,
+      words,
+      readShelfWords(words),
+      () => keepShelfItem(work, brandId, known ? { id: known.id, version: known.version } : null, words),
     );
   });
   const names = file.names.map((asked) => {
     const known = ground.names.find(({ kind, name }) => kind === asked.kind && name === asked.name);
     const present = has.names.find(({ kind, name }) => kind === asked.kind && name === asked.name);
-    return part(`Name ${quoted(asked.name)}`, present, asked, () =>
+    return part(`Name ${named(asked.name)}`, present, asked, readName(asked), () =>
       keepName(work, brandId, known ? { id: known.id, version: known.version } : null, asked),
     );
   });
   const ruleSheets = file.ruleSheets.map((asked) => {
     const known = ground.sheets.find(({ slug }) => slug === asked.slug);
-    return part(`Rule sheet ${quoted(asked.name)}`, known?.rules, asked, async () =>
+    return part(`Rule sheet ${named(asked.name)}`, known?.rules, asked, readRuleSheet(asked), async () =>
       saveRuleSheet(known ? await seeing('rule sheet', known.id) : work, known?.id ?? null, asked),
     );
   });
   const rhythms = file.rhythms.map((asked) => {
-    const what = `Rhythm of ${asked.channel}`;
+    const what = `Rhythm of ${titleFrom(asked.channel)}`;
     const channel = ground.channels.find(({ callSign }) => callSign === asked.channel);
-    if (!channel) return refusedPart(what, `No channel has the call sign ${asked.channel}. Make it first.`);
+    if (!channel) return refusedPart(what, `No channel has the call sign ${titleFrom(asked.channel)}. Make it first.`);
     const unknown = asked.entries.find(({ pillar }) => pillar !== '' && !idIn(ground.pillars, pillar));
-    if (unknown) return refusedPart(what, `There is no pillar ${quoted(unknown.pillar)}. Make it first.`);
+    if (unknown) return refusedPart(what, `There is no pillar ${named(unknown.pillar)}. Make it first.`);
     const present = has.rhythms.find((one) => one.channel === asked.channel);
-    return part(what, present, asked, async () =>
-      setRhythm(
-        await seeing('rhythm', channel.id),
-        channel.id,
-        asked.entries.map(({ pillar, ...entry }: FileRhythmEntry) => ({
-          ...entry,
-          pillarId: idIn(ground.pillars, pillar),
-        })),
-        asked.pauses,
-      ),
+    const entries = asked.entries.map(({ pillar, ...entry }: FileRhythmEntry) => ({
+      ...entry,
+      pillarId: idIn(ground.pillars, pillar),
+    }));
+    const read = readRhythm(entries.map((entry) => ({ ...entry, id: '' })));
+    return part(what, present, asked, read, async () =>
+      setRhythm(await seeing('rhythm', channel.id), channel.id, entries, asked.pauses),
     );
   });
   const prepSheets = file.prepSheets.map((asked) => {
     const what = `Prep sheet: ${SUBJECT_LABELS[asked.subject]}`;
     const unknown = asked.lines.find(({ who }) => who !== '' && !idIn(ground.people, who));
-    if (unknown) return refusedPart(what, `Nobody of this brand is called ${quoted(unknown.who)}. Invite them first.`);
+    if (unknown) return refusedPart(what, `Nobody of this brand is called ${named(unknown.who)}. Invite them first.`);
     const present = has.prepSheets.find(({ subject }) => subject === asked.subject);
-    return part(what, present, asked, async () =>
-      setPrepSheet(
-        await seeing('prep sheet', prepSheetKey(brandId, asked.subject)),
-        brandId,
-        asked.subject,
-        asked.lines.map(({ who, ...line }: FilePrepLine) => ({ ...line, ownerId: idIn(ground.people, who) })),
-      ),
+    const lines = asked.lines.map(({ who, ...line }: FilePrepLine) => ({ ...line, ownerId: idIn(ground.people, who) }));
+    return part(what, present, asked, readPrep(lines), async () =>
+      setPrepSheet(await seeing('prep sheet', prepSheetKey(brandId, asked.subject)), brandId, asked.subject, lines),
     );
   });
   const fanOuts = file.fanOuts.map(({ slug, ...asked }) => {
     // A fan-out of another folder is known by its name here; one that ships has its slug everywhere.
     const present = has.fanOuts.find((one) => (isShipped(slug) ? one.slug === slug : one.name === asked.name));
     const known = present?.slug ?? (isShipped(slug) ? slug : null);
-    return part(`Fan-out ${quoted(asked.name)}`, present && { ...present, slug }, { ...asked, slug }, async () =>
-      setFanOut(
-        known ? await seeing('fan-out', fanOutKey(brandId, known)) : { ...work, seen: 0 },
-        brandId,
-        known,
-        asked,
-      ),
+    return part(
+      `Fan-out ${named(asked.name)}`,
+      present && { ...present, slug },
+      { ...asked, slug },
+      readFanOut(asked),
+      async () =>
+        setFanOut(
+          known ? await seeing('fan-out', fanOutKey(brandId, known)) : { ...work, seen: 0 },
+          brandId,
+          known,
+          asked,
+        ),
     );
   });
   const seen = new Set<string>();

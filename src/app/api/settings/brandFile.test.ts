@@ -151,7 +151,7 @@ it('is looked at before it comes in, names what may not, and is undone part by p
   const seen = await bring(JSON.stringify(file), '');
   expect(seen.body.map(({ what, becomes }) => [what, becomes])).toEqual([
     ['Reply “Thanks”', 'new'],
-    ['Link “Site”', 'new'],
+    ['Link “Site”', 'leftOut'],
     ['Rhythm of ZZ', 'leftOut'],
     ['Prep sheet: photo', 'leftOut'],
   ]);
@@ -166,12 +166,16 @@ it('is looked at before it comes in, names what may not, and is undone part by p
   expect((await taken()).shelf).toEqual([]);
 });
 
+const HEAD = '{"kind":"bimlo brand settings","edition":1';
 it.each([
   ['{', 'not JSON'],
   ['[]', 'no file of a brand’s settings'],
+  ['null', 'no file of a brand’s settings'],
+  [`${HEAD},"ruleSheets":[{"slug":"x","caption":1}]}`, 'ruleSheets, number 1'],
+  [`${HEAD},"shelf":[${Array(2_001).fill('{}').join(',')}]}`, 'shelf has to have at most 2000 entries.'],
   ['{"kind":"other","edition":1}', 'no file of a brand’s settings'],
   ['{"kind":"bimlo brand settings","edition":2}', 'another Bimlo'],
-  ['{"kind":"bimlo brand settings","edition":1,"shelf":[{"kind":"reply"}]}', 'shelf[0]'],
+  ['{"kind":"bimlo brand settings","edition":1,"shelf":[{"kind":"reply"}]}', 'shelf, number 1, '],
   ['{"kind":"bimlo brand settings","edition":1,"users":[]}', 'users'],
   [`${'['.repeat(200_000)}${']'.repeat(200_000)}`, 'not JSON'],
 ])('%# is refused', async (text, message) => {
@@ -183,4 +187,27 @@ it('is a manager’s', async () => {
   app.actAs(app.otherWork.actorId);
   expect((await send(GET, { query: 'brand=moor' })).status).toBe(403);
   expect((await bring('{}', '')).status).toBe(403);
+});
+
+it('tells before what would be left out, and the same when it is brought in', async () => {
+  const has = await taken();
+  const entry = {
+    ...{ recurrence: { kind: 'weekly' as const, weekday: 2, every: 1 }, time: '99:99', format: null, theme: '' },
+    ...{ pillar: '', from: null, to: null },
+  };
+  const file = JSON.stringify({
+    ...has,
+    shelf: [{ kind: 'reply', title: '', text: 'Thank you', source: '' }],
+    rhythms: [{ channel: 'PL', entries: [entry], pauses: [] }],
+    ruleSheets: [{ ...has.ruleSheets[0]!, name: 'x'.repeat(100_000) }],
+  });
+  for (const apply of ['', 'whole'] as const) {
+    const left = (await bring(file, apply)).body.filter(({ becomes }) => becomes === 'leftOut');
+    expect(left.map(({ reason }) => reason)).toEqual([
+      expect.stringContaining('name'),
+      'Give it a title: a few words are enough.',
+      expect.stringContaining('99:99'),
+    ]);
+    expect(JSON.stringify(left).length).toBeLessThan(1_000);
+  }
 });
