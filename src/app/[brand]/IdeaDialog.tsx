@@ -5,6 +5,7 @@ import { useRef, useState, type SyntheticEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
+import { ABOUT_FIELDS, ofEachAboutField, pieceText, type AboutField } from '@/core/pieces/texts';
 import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { useKept } from '@/ui/useKept';
@@ -13,12 +14,9 @@ import { useShell } from '@/ui/shell';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** An idea as far as it is edited here. */
-interface EditedIdea {
+interface EditedIdea extends Record<AboutField, string> {
   id: string;
   version: number;
-  title: string;
-  note: string;
-  link: string;
   suggestedChannelIds: string[];
 }
 
@@ -28,12 +26,10 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
   const router = useRouter();
   const say = useSay();
   const { typed, set, forget } = useKept(idea ? `idea.${idea.id}.${idea.version}` : `idea.new.${brand.id}`, {
-    title: idea?.title ?? '',
-    note: idea?.note ?? '',
-    link: idea?.link ?? '',
+    ...ofEachAboutField((name) => idea?.[name] ?? ''),
     channelIds: idea?.suggestedChannelIds ?? [],
   });
-  const { title, note, link, channelIds } = typed;
+  const { title, channelIds } = typed;
   const [problem, setProblem] = useState<{ field?: string; message: string } | null>(null);
 
   const titleField = useRef<HTMLInputElement>(null);
@@ -53,12 +49,10 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
       return onClose();
     }
     // What it is suggested for stays: ideas that come together often are for the same.
-    set({ title: '', note: '', link: '' });
+    set(ofEachAboutField(() => ''));
     setProblem(null);
     titleField.current?.focus();
   }
-
-  const refusal = (field: string) => problem?.field === field && <FieldRefusal tied>{problem.message}</FieldRefusal>;
 
   return (
     <Modal show onHide={onClose} animation={false} aria-labelledby="idea-dialog-title">
@@ -69,41 +63,30 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
           </Modal.Title>
         </Modal.Header>
         <Modal.Body>
-          <Form.Group className="mb-3" controlId="idea-title">
-            <Form.Label>Title</Form.Label>
-            <Form.Control
-              dir="auto"
-              ref={titleField}
-              autoFocus
-              value={title}
-              onChange={(event) => set({ title: event.target.value })}
-              autoComplete="off"
-            />
-            {refusal('title')}
-          </Form.Group>
-          <Form.Group className="mb-3" controlId="idea-note">
-            <Form.Label>Note</Form.Label>
-            <Form.Control
-              dir="auto"
-              as="textarea"
-              rows={3}
-              value={note}
-              onChange={(event) => set({ note: event.target.value })}
-            />
-            {refusal('note')}
-          </Form.Group>
-          <Form.Group className="mb-3" controlId="idea-link">
-            <Form.Label>Link</Form.Label>
-            <Form.Control
-              dir="auto"
-              value={link}
-              onChange={(event) => set({ link: event.target.value })}
-              placeholder="https://"
-            />
-            {refusal('link')}
-          </Form.Group>
+          {ABOUT_FIELDS.map((name) => {
+            const { label, isLine, isLink } = pieceText(name);
+            const control = {
+              ...{ dir: 'auto', value: typed[name] },
+              onChange: (event: { target: { value: string } }) => set({ [name]: event.target.value }),
+            };
+            return (
+              <Form.Group key={name} className="mb-3" controlId={`idea-${name}`}>
+                <Form.Label>{label}</Form.Label>
+                {isLine ? (
+                  <Form.Control
+                    {...control}
+                    {...(name === 'title' && { ref: titleField, autoFocus: true, autoComplete: 'off' })}
+                    {...(isLink && { placeholder: 'https://' })}
+                  />
+                ) : (
+                  <Form.Control {...control} as="textarea" rows={3} />
+                )}
+                {problem?.field === name && <FieldRefusal tied>{problem.message}</FieldRefusal>}
+              </Form.Group>
+            );
+          })}
           <ChannelChoice legend="Suggested for" chosen={channelIds} onChange={(ids) => set({ channelIds: ids })} />
-          {problem && !['title', 'note', 'link'].includes(problem.field ?? '') && (
+          {problem && !ABOUT_FIELDS.some((name) => name === problem.field) && (
             <FieldRefusal>{problem.message}</FieldRefusal>
           )}
         </Modal.Body>

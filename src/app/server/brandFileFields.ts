@@ -28,7 +28,9 @@ const schema = fields({
   rhythms: array(
     fields({
       channel: text('Channel'),
-      entries: array(fields({ ...rhythmEntryFields, pillar: text('Pillar') }).required()).required(),
+      entries: array(fields({ ...rhythmEntryFields, pillar: text('Pillar') }).required())
+        .max(200)
+        .required(),
       pauses: pauseFields,
     }).required(),
   )

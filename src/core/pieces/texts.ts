@@ -37,6 +37,12 @@ export const pieceText = (name: PieceField): PieceText => PIECE_TEXTS[name];
 export const ABOUT_FIELDS = Object.keys(ABOUT_PIECE) as readonly AboutField[];
 export const PIECE_FIELDS = Object.keys(PIECE_TEXTS) as readonly PieceField[];
 
+const ofEach =
+  <Name extends PieceField>(names: readonly Name[]) =>
+  <V>(give: (name: Name) => V): Record<Name, V> =>
+    Object.fromEntries(names.map((name) => [name, give(name)])) as Record<Name, V>;
+
 /** Something of each text of a piece, by its name. */
-export const ofEachPieceText = <V>(give: (name: PieceField) => V): Record<PieceField, V> =>
-  Object.fromEntries(PIECE_FIELDS.map((name) => [name, give(name)])) as Record<PieceField, V>;
+export const ofEachPieceText = ofEach(PIECE_FIELDS);
+/** Something of each text about a piece, by its name. */
+export const ofEachAboutField = ofEach(ABOUT_FIELDS);

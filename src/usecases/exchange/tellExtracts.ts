@@ -30,12 +30,16 @@ export async function tellExtracts(
   if (told.length === 0) return { items: [], notes: [] };
   const notes: RowNote[] = [];
   const made: KeptExtract[] = [];
-  // Posts of a piece that cannot be read keep what is known of them.
   const postIds: string[] = [];
   const links = new Map<string, { postId: string; extractId: string }>();
   for (const [pieceId, rows] of groupBy(told, (row) => row.pieceId)) {
     const text = await textOf(pieceId);
-    if (text !== null) postIds.push(...rows.map(({ postId }) => postId));
+    if (text === null) {
+      const message = 'Its piece has no text that can be read, so what it was made from stays as it is.';
+      notes.push(...rows.map(({ line }) => ({ line, message })));
+      continue;
+    }
+    postIds.push(...rows.map(({ postId }) => postId));
     const isTimed = ((await maybeSource(act.tx, pieceId))?.cues.length ?? 0) > 0;
     const present = await listExtracts(act.tx, pieceId);
     for (const { line, postId, extracts } of rows)
@@ -73,11 +77,8 @@ const isSame = (
 ): boolean => start === stretch.start && end === stretch.end && (kind === 'clip') === (told.kind === 'clip');
 
 /** Where the words of an extract stand in a text: where it says, or else where they are first; null where they are not. */
-function stretchIn(
-  text: string | null,
-  { text: words, start }: ListedExtract,
-): Pick<KeptExtract, 'start' | 'end'> | null {
-  if (text === null || words.length > LONGEST_EXTRACT || words.trim() !== words) return null;
+function stretchIn(text: string, { text: words, start }: ListedExtract): Pick<KeptExtract, 'start' | 'end'> | null {
+  if (words.length > LONGEST_EXTRACT || words.trim() !== words) return null;
   const at = start !== null && text.startsWith(words, start) ? start : text.indexOf(words);
   return at < 0 ? null : { start: at, end: at + words.length };
 }
