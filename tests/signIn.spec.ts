@@ -68,7 +68,7 @@ async function comeIn(browser: Browser, server: TestServer, link: string, passwo
   const page = await (await browser.newContext({ baseURL: server.url })).newPage();
   await page.goto(link);
   await page.getByLabel('Password', { exact: true }).fill(password);
-  await page.getByRole('button', { name: 'Come in' }).click();
+  await page.getByRole('button', { name: 'Save and sign in' }).click();
   await expect(page).toHaveURL(/\/harbour-library\/calendar/);
   return page;
 }

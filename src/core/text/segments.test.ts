@@ -9,6 +9,9 @@ const CHARACTERS = [
   ...['👩‍🚀', '👩‍', '🇵', '🇵🇹', '🌠', '𠮷', '\ud83d', '“', '…'],
 ];
 
+/** Hundreds of joiners behind ideographs make the segmenter itself take them for no words, or for words, by what follows. */
+const most = (character: string) => (/^[\u200d\ufe0f]$/.test(character) ? 30 : 700);
+
 describe.each(GRANULARITIES)('segments by %s', (granularity) => {
   const segmenter = segmenterOf(granularity);
 
@@ -18,7 +21,9 @@ describe.each(GRANULARITIES)('segments by %s', (granularity) => {
     });
     const mixed = fc.array(fc.constantFrom(...CHARACTERS), { minLength: 400, maxLength: 2_500 });
     const texts = fc.oneof(
-      runs.map((parts) => parts.map(([character, times]) => character.repeat(times)).join('')),
+      runs.map((parts) =>
+        parts.map(([character, times]) => character.repeat(Math.min(times, most(character)))).join(''),
+      ),
       mixed.map((parts) => parts.join('')),
     );
     fc.assert(

@@ -57,7 +57,7 @@ export function JoinForm({
         />
         <FieldRefusal>{elsewhere}</FieldRefusal>
         <Button type="submit" disabled={isBusy}>
-          {isInvitation ? 'Come in' : 'Save and sign in'}
+          Save and sign in
         </Button>
       </Form>
     </>
