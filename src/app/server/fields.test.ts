@@ -50,3 +50,13 @@ describe('reading a request', () => {
     await expect(id('Brand').validate(undefined)).rejects.toThrow('Brand is missing.');
   });
 });
+
+it.each([
+  [null, 'What was sent is missing.'],
+  [[], 'What was sent has to be an object with fields.'],
+  [{ ...good, version: 1.5 }, 'version has to be a whole number.'],
+  [{ ...good, channelIds: 7 }, 'channelIds has to be a list.'],
+  [{ ...good, channelIds: [null] }, 'channelIds, number 1 is missing.'],
+])('says in plain words what is wrong with %j', async (body, message) =>
+  expect(await ask(body)).toMatchObject({ ok: false, refusal: { message } }),
+);

@@ -8,7 +8,8 @@ export const placeIn = (path: string | undefined): string =>
 const says =
   (words: string | ((params: Record<string, unknown>) => string)) =>
   (params: { path?: string }): string =>
-    `${placeIn(params.path) || 'What was sent'} ${typeof words === 'string' ? words : words(params as Record<string, unknown>)}.`;
+    // The whole is called “this” by the package.
+    `${placeIn(params.path === 'this' ? '' : params.path) || 'What was sent'} ${typeof words === 'string' ? words : words(params as Record<string, unknown>)}.`;
 
 const KINDS: Record<string, string> = {
   ...{ string: 'a text', number: 'a number', boolean: 'yes or no (true, false)' },

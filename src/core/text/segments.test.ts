@@ -9,8 +9,8 @@ const CHARACTERS = [
   ...['👩‍🚀', '👩‍', '🇵', '🇵🇹', '🌠', '𠮷', '\ud83d', '“', '…'],
 ];
 
-/** Hundreds of joiners behind ideographs make the segmenter itself take them for no words, or for words, by what follows. */
-const most = (character: string) => (/^[\u200d\ufe0f]$/.test(character) ? 30 : 700);
+/** An ideograph joined to a picture: the segmenter then says of all ideographs before it that they are no words. */
+const JOINED = /\p{Ideographic}[\u200d\ufe0f\u0301]+\p{Extended_Pictographic}/u;
 
 describe.each(GRANULARITIES)('segments by %s', (granularity) => {
   const segmenter = segmenterOf(granularity);
@@ -20,12 +20,12 @@ describe.each(GRANULARITIES)('segments by %s', (granularity) => {
       maxLength: 12,
     });
     const mixed = fc.array(fc.constantFrom(...CHARACTERS), { minLength: 400, maxLength: 2_500 });
-    const texts = fc.oneof(
-      runs.map((parts) =>
-        parts.map(([character, times]) => character.repeat(Math.min(times, most(character)))).join(''),
-      ),
-      mixed.map((parts) => parts.join('')),
-    );
+    const texts = fc
+      .oneof(
+        runs.map((parts) => parts.map(([character, times]) => character.repeat(times)).join('')),
+        mixed.map((parts) => parts.join('')),
+      )
+      .filter((text) => !JOINED.test(text));
     fc.assert(
       fc.property(texts, (text) => {
         const whole = [...segmenter.segment(text)].map(({ segment, index, isWordLike }) => ({
