@@ -82,7 +82,7 @@ function badRows(bad: readonly BadRow[]): Refusal {
   const first = bad.reduce((a, b) => (b.line < a.line ? b : a));
   return {
     code: 'badRows',
-    message: `${counted(bad.length, 'row is', 'rows are')} wrong, so nothing was imported. Line ${first.line}: ${first.reason}.`,
+    message: `${counted(bad.length, 'row is', 'rows are')} wrong, so nothing was imported. Line ${first.line}: ${first.reason.replace(/\.$/, '')}.`,
   };
 }
 

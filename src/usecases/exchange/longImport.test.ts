@@ -145,6 +145,19 @@ describe('a long import', () => {
     expect(await standsAt(rest.id)).toMatchObject({ outcome: { made: ROWS - SLICE_ROWS, same: SLICE_ROWS } });
   });
 
+  it('is on the audit list once it changed something, not where nothing came in', async () => {
+    const noted = () => world.db.rows("select detail from audit where kind = 'imported'", []);
+    const none = valueOf(await start([...rowsOf(ROWS), `Long,${'x'.repeat(201)},PL,2026-12-01,x`], 'good'));
+    await world.db.run("update channels set archived_at = now() where call_sign = 'PL'", []);
+    await runImport(world.work, none.id);
+    expect(await noted()).toEqual([]);
+    await world.db.run('update channels set archived_at = null', []);
+    const { id } = valueOf(await start(rowsOf(ROWS)));
+    expect(await noted()).toEqual([]);
+    await runImport(world.work, id);
+    expect(await noted()).toEqual([{ detail: 'plan.csv' }]);
+  });
+
   it('breaks off when the process ends, and goes on later', async () => {
     const { id } = valueOf(await start(rowsOf(ROWS)));
     expect(await runImport(world.work, id, { isStopping: () => true })).toBeNull();

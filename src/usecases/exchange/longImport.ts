@@ -67,7 +67,6 @@ export async function startImport(work: Work, file: ImportFile): Promise<Result<
       createdAt: act.now,
       file: JSON.stringify(file),
     });
-    await noteExchange(act.tx, work, 'imported', brandId, fileName);
     await insertJobs(act.tx, [{ id: act.ids(), kind: IMPORT_JOB, subject: id, dueAt: act.now }]);
     return (await maybeImport<ImportOutcome>(act.tx, id))!;
   });
@@ -120,8 +119,12 @@ export async function runImport(
   const start = (await maybeImport<ImportOutcome>(work.db, id))!;
   const own: Work = { ...work, actorId: start.actorId };
   const end = async (state: 'done' | 'refused' | 'stopped', refusal: RunningImport['refusal'] = null) => {
-    await endImport(work.db, id, { state, refusal, at: work.clock.now() });
-    return `${state}: ${counted((await maybeImport<ImportOutcome>(work.db, id))!.outcome.made, 'post')} made`;
+    const { made, changed } = (await maybeImport<ImportOutcome>(work.db, id))!.outcome;
+    await work.db.transaction(async (tx) => {
+      await endImport(tx, id, { state, refusal, at: work.clock.now() });
+      if (made + changed > 0) await noteExchange(tx, own, 'imported', file.brandId, file.fileName);
+    });
+    return `${state}: ${counted(made, 'post')} made`;
   };
 
   if (tries >= TRIES) return end('refused', BROKE);
