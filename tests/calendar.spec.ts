@@ -237,7 +237,7 @@ test('a move while the server is gone stays marked, survives a reload, and is sa
   await page.reload();
   await expect(target.locator(`[data-post="${id}"].is-unsaved`)).toBeVisible();
   await page.unroute('**/api/calendar/changes');
-  await expect(message(page)).toContainText('Moved 1 post.', { timeout: 15_000 });
+  await expect(message(page)).toContainText('Moved 1 post.');
   await page.reload();
   await expect(target.locator(`[data-post="${id}"]`)).toBeVisible();
   await expect(page.locator('.is-unsaved')).toHaveCount(0);

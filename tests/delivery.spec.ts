@@ -3,8 +3,6 @@ import { startServer } from './support/server';
 
 test.use({ serverOf: 'delivery' });
 
-test.describe.configure({ timeout: 180_000 });
-
 interface Slip {
   id: string;
   version: number;

@@ -9,7 +9,7 @@ test.use({ serverOf: 'everyDialog' });
 test('in the open post, on a piece and in every dialog words are plain, axe finds nothing on either ground, and Tab leads through what is seen and named', async ({
   page,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   const look = async (name: string) => {
     expect([name, await oldLabels(page)]).toEqual([name, []]);
     await expectNothingFound(page, name);

@@ -13,7 +13,7 @@ const OUTSIDE = ['/begin', '/who', '/fennel-moor/begin', '/fennel-moor/nowhere']
 test('on every place words are plain, axe finds nothing on either ground, nothing is scrolled sideways, and Tab leads through what is seen and named', async ({
   page,
 }) => {
-  test.setTimeout(480_000);
+  test.setTimeout(900_000);
   let isFirst = true;
   for (const place of [...PLACES, ...OUTSIDE])
     await test.step(place, async () => {

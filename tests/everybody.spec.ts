@@ -4,7 +4,6 @@ import { expectNoneSideways, sideways } from './support/sideways';
 test.use({ serverOf: 'everybody' });
 
 test('titles of 200 letters without a space break nothing, and neither do steps and dialogs', async ({ page }) => {
-  test.setTimeout(300_000);
   const long = (letter: string) => letter.repeat(200);
   await openCalendar(page, '?as=list');
   const ids = await page

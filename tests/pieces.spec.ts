@@ -127,7 +127,7 @@ test('a move while the server is gone stays marked and is tried until it is back
   const moved = day(page, '2026-11-24').locator(`[data-post="${id}"]`);
   await expect(moved).toHaveClass(/is-unsaved/);
   await server.start();
-  await expect(moved).not.toHaveClass(/is-unsaved/, { timeout: 20_000 });
+  await expect(moved).not.toHaveClass(/is-unsaved/);
   expect((await api<{ date: string }>(page, 'GET', `/api/posts/${id}`)).body.date).toBe('2026-11-24');
 });
 

@@ -6,7 +6,6 @@ test.use({ serverOf: 'repurpose' });
 test('a transcript comes in as a file, its extracts are judged by keyboard, and twelve posts are made from it and undone', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   await page.goto('/fennel-moor/ideas');
   await page.getByRole('link', { name: 'Names on the door' }).click();
   const file = {
