@@ -14,7 +14,7 @@ export const test = base.extend<{ baseURL: string }, { server: TestServer; serve
       await provide(server);
       await server.end();
     },
-    { scope: 'worker', timeout: 60_000 },
+    { scope: 'worker', timeout: 180_000 },
   ],
   baseURL: async ({ server }, provide) => provide(server.url),
 });
