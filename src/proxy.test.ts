@@ -39,5 +39,7 @@ describe('what a page may load', () => {
     expect(scripts(policy())).not.toContain('unsafe-eval');
     expect(policy()).not.toBe(policy());
   });
+  it('no form that the browser sends by itself, with what was typed in its address', () =>
+    expect(policy()).toContain("form-action 'none'"));
   it('nothing in a frame of another page', () => expect(policy()).toContain("frame-ancestors 'none'"));
 });

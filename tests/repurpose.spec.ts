@@ -40,12 +40,7 @@ test('a transcript comes in as a file, its extracts are judged by keyboard, and 
   await expect(page.getByText('3 accepted, 12 proposals')).toBeVisible();
 
   const clips = page.getByRole('list', { name: 'Clips' });
-  // The file holds what is saved.
-  const isKept = page.waitForResponse(
-    (answer) => answer.request().method() === 'POST' && answer.url().endsWith('/extracts'),
-  );
   await clips.getByRole('button', { name: 'Accept' }).first().click();
-  await isKept;
   const [cutList] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'CSV', exact: true }).click(),

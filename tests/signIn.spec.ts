@@ -189,25 +189,6 @@ test('a password is tried forty times: after ten each has to wait, and the right
   await expect(page.getByRole('row', { name: /a wrong password for Ada/ })).toHaveCount(10);
 });
 
-test('a password that is typed before the page is ready goes nowhere, and not into the address', async ({
-  page,
-  browser,
-  server,
-}) => {
-  await beginAsAda(page);
-  const early = await (await browser.newContext({ baseURL: server.url, javaScriptEnabled: false })).newPage();
-  const asked: string[] = [];
-  early.on('request', (request) => asked.push(request.url()));
-  await early.goto('/sign-in');
-  await early.getByLabel('Name').fill('ada');
-  await early.getByLabel('Password', { exact: true }).fill('three-grey-herons');
-  await early.getByLabel('Password', { exact: true }).press('Enter');
-  await early.getByRole('button', { name: 'Sign in' }).click();
-  await early.waitForLoadState('networkidle');
-  expect(early.url()).toBe(`${server.url}/sign-in`);
-  expect(asked.filter((url) => url.includes('herons'))).toEqual([]);
-});
-
 test('the demo, in which everybody chooses who they are, is not shown under another address', () => {
   const { status, stderr } = spawnSync(process.execPath, ['scripts/server.mjs'], {
     env: { ...process.env, PORT: '0', HOST: ELSEWHERE, BIMLO_DEMO_PERSON: 'ines', BIMLO_DATA: '/nonexistent' },

@@ -78,12 +78,19 @@ export function Extracts({
             {keptClips.length > 0 && (
               <span className="small-text">
                 Cut list:{' '}
-                <FileLink piece={piece} query="as=csv">
-                  CSV
-                </FileLink>{' '}
-                <FileLink piece={piece} query="as=edl">
-                  EDL
-                </FileLink>
+                {deeds.isSaving ? (
+                  // A file would lack what is not saved yet.
+                  'saving…'
+                ) : (
+                  <>
+                    <FileLink piece={piece} query="as=csv">
+                      CSV
+                    </FileLink>{' '}
+                    <FileLink piece={piece} query="as=edl">
+                      EDL
+                    </FileLink>
+                  </>
+                )}
               </span>
             )}
           </header>

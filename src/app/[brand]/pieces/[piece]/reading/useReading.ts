@@ -23,6 +23,7 @@ export function useReading(pieceId: string, initial: PieceReading, source: strin
   const [share, setShare] = useState<number | null>(initial.text === '' ? null : 0);
   const looking = useRef<AbortController>(null);
   const inTurn = useInTurn();
+  const [unsaved, setUnsaved] = useState(0);
 
   const stop = useCallback(() => {
     looking.current?.abort();
@@ -53,14 +54,16 @@ export function useReading(pieceId: string, initial: PieceReading, source: strin
   useUndo(useCallback(() => void load(), [load]));
 
   /** Saves a change in turn; where it was not to be, what stands is read again. */
-  const saved = <T>(send: () => ReturnType<typeof call<T>>, onDone: (value: T) => void) =>
-    inTurn(async () => {
+  const saved = <T>(send: () => ReturnType<typeof call<T>>, onDone: (value: T) => void) => {
+    setUnsaved((count) => count + 1);
+    return inTurn(async () => {
       const answer = await send();
       const problem = problemOf(answer);
       if (answer.kind === 'done') return onDone(answer.value);
       say({ text: problem!, wrong: true });
       await load();
-    });
+    }).finally(() => setUnsaved((count) => count - 1));
+  };
 
   const textOf = ({ start, end }: Stretch) => reading.text.slice(start, end);
 
@@ -114,5 +117,15 @@ export function useReading(pieceId: string, initial: PieceReading, source: strin
     );
   };
 
-  return { reading, isLooking: share !== null, share: share ?? 0, load, stop, judge, change, remove };
+  return {
+    reading,
+    isLooking: share !== null,
+    isSaving: unsaved > 0,
+    share: share ?? 0,
+    load,
+    stop,
+    judge,
+    change,
+    remove,
+  };
 }
