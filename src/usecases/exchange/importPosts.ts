@@ -42,7 +42,7 @@ export async function bringIn(work: Work, file: ImportFile): Promise<Result<Impo
     if (file.extent === 'whole') mustBeGood(outcome.bad);
     await keepMapping(act, file);
     await noteExchange(act.tx, work, 'imported', file.brandId, file.fileName);
-    return inLines(outcome);
+    return inLines({ ...outcome, changeId: place.undo.changeId });
   });
 }
 

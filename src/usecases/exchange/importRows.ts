@@ -22,6 +22,8 @@ import { keptTextsOfPieces } from './textsOfPieces';
 
 /** What came of bringing rows in. */
 export interface ImportOutcome {
+  /** By what all of it is undone; absent as long as a part is told. */
+  changeId?: string;
   made: number;
   changed: number;
   same: number;

@@ -76,16 +76,16 @@ export function BringIn({ running: before }: { running: RunningImport | null }) 
     router.refresh();
   }
 
-  function end({ refusal, outcome }: RunningImport) {
+  function end({ id, refusal, outcome }: RunningImport) {
     setRunning(null);
     setProblem(refusal?.message ?? null);
-    setOutcome(refusal && outcome.made + outcome.changed === 0 ? null : outcome);
+    setOutcome(refusal && outcome.made + outcome.changed === 0 ? null : { ...outcome, changeId: id });
     router.refresh();
   }
 
-  function takeBack() {
+  function takeBack(changeId: string) {
     setOutcome(null);
-    undo(null);
+    undo(changeId);
   }
 
   const change = (part: (mapping: ImportMapping) => Partial<ImportMapping>) => {

@@ -7,12 +7,12 @@ import { RowNotes } from './RowNotes';
 
 /** What came of an import: counts, what is to be known of single rows, and the rows left out. */
 export function Outcome({
-  outcome: { made, changed, same, notes, bad },
+  outcome: { changeId, made, changed, same, notes, bad },
   onUndo,
 }: {
   outcome: ImportOutcome;
   /** Takes the import back; absent while it goes on. */
-  onUndo?: () => void;
+  onUndo?: (changeId: string) => void;
 }) {
   const { brand } = useShell();
   return (
@@ -20,12 +20,12 @@ export function Outcome({
       <p role="status">
         Made {made}, changed {changed}, {same} were as they are.
       </p>
-      {made + changed > 0 && onUndo && (
+      {made + changed > 0 && changeId && onUndo && (
         <p className="import-next">
           <Link className="word" href={`/${brand.slug}/calendar?as=list`} prefetch={false}>
             See the posts as a list
           </Link>
-          <WordButton onClick={onUndo}>Undo the import</WordButton>
+          <WordButton onClick={() => onUndo(changeId)}>Undo the import</WordButton>
         </p>
       )}
       <RowNotes notes={notes} />
