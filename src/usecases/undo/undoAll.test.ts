@@ -578,10 +578,10 @@ describe('undoing', () => {
   it('takes back the import that is meant, whatever was done since', async () => {
     await fresh();
     const { changeId } = valueOf(await importOf('title,channel,date\nMast at noon,pithline,2026-12-11\n'));
-    const { id } = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Ferry at noon' }));
+    const { id } = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Kettle at noon' }));
     expect(valueOf(await undoChange(world.work, world.brandId, changeId!))).toMatchObject({ changeId, refused: [] });
     expect(await idOf('posts', "title = 'Mast at noon' and deleted_at is null")).toBeUndefined();
-    expect(await maybePiece(world.db, id)).toMatchObject({ title: 'Ferry at noon' });
+    expect(await maybePiece(world.db, id)).toMatchObject({ title: 'Kettle at noon' });
   });
 
   it('takes files that were added in a row back as one', async () => {
