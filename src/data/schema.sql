@@ -551,10 +551,10 @@ create table pieces (
   version integer not null default 1,
   kind text not null default 'message'::text,
   prep_day date,
-  search tsvector generated always as (search_of(title)) stored,
   cues jsonb not null default '[]'::jsonb,
   is_word_timed boolean not null default false,
   typed_at timestamp with time zone,
+  search tsvector generated always as (search_of(((((((title || ' '::text) || search_address(link)) || ' '::text) || "left"(note, 20000)) || ' '::text) || "left"(source_text, 40000)))) stored,
   constraint pieces_of_brand UNIQUE (brand_id, id),
   constraint pieces_pkey PRIMARY KEY (id),
   constraint pieces_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
@@ -641,11 +641,11 @@ create table posts (
   parts jsonb not null default '[]'::jsonb,
   signed_off jsonb,
   not_sent jsonb,
-  search tsvector generated always as (search_of(((((title || ' '::text) || headline) || ' '::text) || "left"(caption, 20000)))) stored,
   drafted jsonb not null default '[]'::jsonb,
   encore_of uuid,
   lasting text not null default ''::text,
   again_weeks smallint,
+  search tsvector generated always as (search_of("left"(((((((((((((((((((((((title || ' '::text) || headline) || ' '::text) || preheader) || ' '::text) || search_address(link)) || ' '::text) || hashtags) || ' '::text) || keywords) || ' '::text) || "left"(caption, 20000)) || ' '::text) || "left"(first_comment, 5000)) || ' '::text) || "left"(search_parts(parts), 20000)) || ' '::text) || "left"(script, 20000)) || ' '::text) || "left"(cover_ideas, 5000)) || ' '::text) || "left"(agenda, 5000)), 60000))) stored,
   constraint posts_of_brand UNIQUE (brand_id, id),
   constraint posts_pkey PRIMARY KEY (id),
   constraint posts_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
@@ -1045,6 +1045,14 @@ begin
   return null;
 end $function$;
 
+CREATE OR REPLACE FUNCTION public.search_address(address text)
+ RETURNS text
+ LANGUAGE sql
+ IMMUTABLE PARALLEL SAFE STRICT
+AS $function$
+  select translate(address, '/.:?&=#-_', '         ')
+$function$;
+
 CREATE OR REPLACE FUNCTION public.search_grams(content text)
  RETURNS text[]
  LANGUAGE sql
@@ -1069,4 +1077,12 @@ AS $function$
   select to_tsvector('simple', regexp_replace(normalize(content, NFC),
       '([\u0590-\u1cff\u3005-\u3007\u3040-\ud7af\uf900-\ufdff\ufe70-\ufefe\U00020000-\U0003ffff]+)', ' ', 'g'))
     || array_to_tsvector(public.search_grams(content))
+$function$;
+
+CREATE OR REPLACE FUNCTION public.search_parts(parts jsonb)
+ RETURNS text
+ LANGUAGE sql
+ IMMUTABLE PARALLEL SAFE STRICT
+AS $function$
+  select coalesce(string_agg(text #>> '{}', ' '), '') from jsonb_path_query(parts, '$[*].text') text
 $function$;

@@ -24,7 +24,7 @@ export interface CalendarFilter {
   campaigns: string[];
   owners: string[];
   lacks: Lack[];
-  /** Words of title or caption; each has to be there, the last may be a beginning. */
+  /** Words of any text of the post; each has to be there, the last may be a beginning. */
   words: string;
 }
 

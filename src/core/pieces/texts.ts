@@ -11,7 +11,8 @@ interface PieceText {
 
 /**
  * Every text about a piece, once, in the order in which they are shown. From it come the page of a piece, requests, limits, undo,
- * files and the columns of the database: a new text is an entry here and a migration.
+ * files and the columns of the database: a new text is an entry here and a migration, which
+ * also puts it into what is found by words.
  */
 const ABOUT_PIECE = {
   title: { label: 'Title', keeps: 200, isLine: true },

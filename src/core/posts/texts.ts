@@ -20,7 +20,8 @@ interface PostText {
 
 /**
  * Every text of a post, once, in the order in which they are shown. From it come the open post, what leaves, versions and their
- * comparison, files, limits and the columns of the database: a new text is an entry here and a migration.
+ * comparison, files, limits and the columns of the database: a new text is an entry here and a migration, which
+ * also puts it into what is found by words.
  */
 const POST_TEXTS = {
   headline: {

@@ -12,7 +12,7 @@ export interface Found {
   callSign: string | null;
 }
 
-/** Posts of a brand whose title or caption holds the words, and pieces whose title does: the newest, at most `limit` each. */
+/** Posts and pieces of a brand that hold the words in any of their texts: the newest, at most `limit` each. */
 export async function findByWords(db: Queryable, brandId: string, words: string, limit: number): Promise<Found[]> {
   const query = searchQuery(words);
   if (query === '') return [];
