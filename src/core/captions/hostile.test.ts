@@ -36,15 +36,23 @@ describe.each([100_000, 8_000])('a caption of %i characters', (size) => {
   it.each(TOKENS)('of “%s” is worked on in time that grows with its length', (token) => {
     const text = `See http://a.example/${token.repeat(Math.ceil(size / token.length))}`;
     for (const [what, work] of Object.entries(DONE)) {
-      const quarter = taken(() => work(text.slice(0, size / 4)));
-      // Sixteen times as long where it grows with the square; what is there at once is not told apart from the noise.
-      expect(
-        taken(() => work(text.slice(0, size))),
-        what,
-      ).toBeLessThan(8 * Math.max(quarter, 100));
+      expect(growth(work, text), what).toBeLessThan(8);
     }
   });
 });
+
+/**
+ * How many times as long a text takes as its first quarter: about 4 where time grows with length, 16 where it grows with the square. What
+ * is there at once is not told apart from the noise; a measurement that a busy machine spoiled is made again.
+ */
+function growth(work: (text: string) => unknown, text: string): number {
+  const once = () => {
+    const quarter = taken(() => work(text.slice(0, text.length / 4)));
+    return taken(() => work(text)) / Math.max(quarter, 100);
+  };
+  const first = once();
+  return first < 8 ? first : Math.min(first, once(), once());
+}
 
 function taken(work: () => unknown): number {
   const start = performance.now();
