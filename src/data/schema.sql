@@ -646,6 +646,7 @@ create table posts (
   lasting text not null default ''::text,
   again_weeks smallint,
   search tsvector generated always as (search_of("left"(((((((((((((((((((((((title || ' '::text) || headline) || ' '::text) || preheader) || ' '::text) || search_address(link)) || ' '::text) || hashtags) || ' '::text) || keywords) || ' '::text) || "left"(caption, 20000)) || ' '::text) || "left"(first_comment, 5000)) || ' '::text) || "left"(search_parts(parts), 20000)) || ' '::text) || "left"(script, 20000)) || ' '::text) || "left"(cover_ideas, 5000)) || ' '::text) || "left"(agenda, 5000)), 60000))) stored,
+  rate double precision,
   constraint posts_of_brand UNIQUE (brand_id, id),
   constraint posts_pkey PRIMARY KEY (id),
   constraint posts_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
@@ -671,6 +672,10 @@ CREATE INDEX posts_by_piece ON public.posts USING btree (piece_id) WHERE (delete
 CREATE INDEX posts_by_stage ON public.posts USING btree (brand_id, stage, plan_date) WHERE ((deleted_at IS NULL) AND (archived_at IS NULL));
 CREATE INDEX posts_by_words ON public.posts USING gin (search) WHERE (deleted_at IS NULL);
 CREATE INDEX posts_deleted ON public.posts USING btree (brand_id, deleted_at) WHERE (deleted_at IS NOT NULL);
+CREATE INDEX posts_out_by_rate ON public.posts USING btree (channel_id, format, rate) WHERE ((stage = 'published'::text) AND (deleted_at IS NULL) AND (rate IS NOT NULL));
+CREATE INDEX posts_out_by_time ON public.posts USING btree (brand_id, published_at) WHERE ((stage = 'published'::text) AND (deleted_at IS NULL));
+CREATE INDEX posts_out_evergreen ON public.posts USING btree (brand_id) WHERE ((stage = 'published'::text) AND (deleted_at IS NULL) AND (lasting = 'evergreen'::text));
+CREATE INDEX posts_out_unrated ON public.posts USING btree (brand_id, published_at) WHERE ((stage = 'published'::text) AND (deleted_at IS NULL) AND (rate IS NULL));
 CREATE INDEX posts_scheduled ON public.posts USING btree (brand_id, plan_date) WHERE ((stage = 'scheduled'::text) AND (deleted_at IS NULL));
 CREATE UNIQUE INDEX posts_series_number ON public.posts USING btree (series_id, series_number) WHERE ((series_id IS NOT NULL) AND (deleted_at IS NULL));
 CREATE INDEX posts_undated ON public.posts USING btree (brand_id, created_at DESC) WHERE ((plan_date IS NULL) AND (deleted_at IS NULL) AND (archived_at IS NULL) AND (stage <> 'setAside'::text));
@@ -765,8 +770,11 @@ create table readings (
   constraint readings_watch_seconds_known CHECK ((watch_seconds >= 0))
 );
 CREATE TRIGGER readings_added AFTER INSERT ON public.readings REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_read_posts();
+CREATE TRIGGER readings_added_rate AFTER INSERT ON public.readings REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION rate_read_posts();
 CREATE TRIGGER readings_changed AFTER UPDATE ON public.readings REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_read_posts();
+CREATE TRIGGER readings_changed_rate AFTER UPDATE ON public.readings REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION rate_read_posts();
 CREATE TRIGGER readings_removed AFTER DELETE ON public.readings REFERENCING OLD TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_read_posts();
+CREATE TRIGGER readings_removed_rate AFTER DELETE ON public.readings REFERENCING OLD TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION rate_read_posts();
 
 create table renditions (
   sha256 text not null,
@@ -975,6 +983,33 @@ create table wrong_passwords (
   last_at timestamp with time zone not null,
   constraint wrong_passwords_pkey PRIMARY KEY (subject)
 );
+
+CREATE OR REPLACE FUNCTION public.rate_posts(ids uuid[])
+ RETURNS void
+ LANGUAGE sql
+AS $function$
+  update posts p set rate = x.rate
+  from (
+    select i.id, coalesce(l.engagement / nullif(l.reach, 0), l.engagement / nullif(l.views, 0)) as rate
+    from unnest(ids) as i (id)
+    left join lateral (
+      select reach::float8 as reach, views::float8 as views,
+        case when num_nonnulls(likes, comments, shares, saves) > 0 then
+          coalesce(likes, 0)::float8 + coalesce(comments, 0) + coalesce(shares, 0) + coalesce(saves, 0) end as engagement
+      from readings where post_id = i.id order by read_at desc limit 1
+    ) l on true
+  ) x
+  where p.id = x.id and p.rate is distinct from x.rate
+$function$;
+
+CREATE OR REPLACE FUNCTION public.rate_read_posts()
+ RETURNS trigger
+ LANGUAGE plpgsql
+AS $function$
+begin
+  perform rate_posts(array(select distinct post_id from changed));
+  return null;
+end $function$;
 
 CREATE OR REPLACE FUNCTION public.recount_uses(ids uuid[])
  RETURNS void

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addMs } from '../time/plan';
-import { findEncores, type PastPost } from './encores';
+import { groupBy } from '../group';
+import { findEncores, type PastPost, type Peers } from './encores';
 
 const NOW = '2026-11-23T12:00:00.000Z';
 const daysAgo = (days: number) => addMs(NOW, -days * 86_400_000);
@@ -11,7 +12,13 @@ const past = (id: string, days: number, rate: number | null, more: Partial<PastP
   rate,
   ...more,
 });
-const found = (posts: readonly PastPost[], planned: string[] = []) => findEncores(posts, new Set(planned), 60, NOW);
+const peersOf = (posts: readonly PastPost[]): Peers[] =>
+  [...groupBy(posts, ({ channelId, format }) => `${channelId} ${format}`).values()].map((group) => ({
+    channelId: group[0]!.channelId,
+    format: group[0]!.format,
+    rates: group.flatMap(({ rate }) => rate ?? []).sort((one, other) => one - other),
+  }));
+const found = (posts: readonly PastPost[]) => findEncores(posts, peersOf(posts), 60, NOW);
 const idsOf = (posts: readonly { id: string }[]) => posts.map(({ id }) => id);
 
 /** Five posts of 120 days ago that did worse and worse. */
@@ -56,20 +63,16 @@ describe('what is worth doing again', () => {
     expect(idsOf(found([...five, past('again', 3, 0.05, { rootId: 'p0' })]).ranked)).not.toContain('p0');
   });
 
+  it('is the post of a family that did well, though another of it has a higher percentile in a format that did all the same', () => {
+    const same = Array.from({ length: 9 }, (_, at) => past(`s${at}`, 200, at < 4 ? 0.1 : 0.2, { format: 'text' }));
+    const family = same.map((post) => (post.id === 's8' ? { ...post, rootId: 'p2' } : post));
+    const six = [...five, past('p5', 120, 0.05)];
+    const [first] = found([...family, ...six]).ranked.filter(({ rootId }) => rootId === 'p2');
+    expect(first).toMatchObject({ id: 'p2', percentile: 0.6 });
+  });
+
   it('is nothing where all did the same', () =>
     expect(found(five.map((post) => ({ ...post, rate: 0.2 }))).ranked).toEqual([]));
-
-  it('is no family of which one is dated, though it is another one of it', () => {
-    const again = past('again', 90, 0.9, { rootId: 'p0', lasting: 'dated' });
-    expect(found([...five, again]).ranked.map(({ rootId }) => rootId)).not.toContain('p0');
-    expect(found([...five, { ...again, lasting: '' }]).ranked.map(({ rootId }) => rootId)).toContain('p0');
-  });
-
-  it('is never what is dated, nor what is planned again already', () => {
-    const dated = five.map((post) => (post.id === 'p0' ? { ...post, lasting: 'dated' as const } : post));
-    expect(idsOf(found(dated).ranked)).toEqual(['p1']);
-    expect(idsOf(found(five, ['p0']).ranked)).toEqual(['p1']);
-  });
 
   it('is an evergreen post once its weeks are over, however it did', () => {
     const evergreen = past('e', 50, 0.001, { lasting: 'evergreen', againWeeks: 7 });

@@ -1,6 +1,7 @@
+import { compareText } from '../compareText';
 import { groupBy } from '../group';
 import type { Format } from '../rulesheets/types';
-import type { Instant } from '../time/plan';
+import { addMs, type Instant } from '../time/plan';
 
 /** Whether a post may come again: when it did well, never, or every so many weeks. */
 export const LASTING = ['', 'dated', 'evergreen'] as const;
@@ -53,78 +54,92 @@ export const ENCORE_DAYS = { least: 7, most: 730, usual: 60 } as const;
 
 /** Posts with numbers on a channel and in a format from which a percentile says something. */
 const LEAST_NUMBERS = 5;
-/** The percentile from which a post counts as one that did well. */
-const DID_WELL = 0.5;
 const DAY_MS = 86_400_000;
 
+/** How all published posts on a channel in a format did. */
+export interface Peers {
+  channelId: string;
+  format: Format;
+  /** Engagement rates of those with numbers, the lowest first. */
+  rates: readonly number[];
+}
+
+/** The rate in the middle of peers, of which posts that did well are above; null of too few to tell. */
+export const middleRate = ({ rates }: Pick<Peers, 'rates'>): number | null =>
+  rates.length < LEAST_NUMBERS ? null : (rates[(rates.length - 1) >> 1]! + rates[rates.length >> 1]!) / 2;
+
+/** The instants before which a family that is none of evergreen posts has to be out last to be old enough, and to count in full. */
+export const oldEnough = (now: Instant, minDays: number): { least: Instant; full: Instant } => ({
+  least: addMs(now, -minDays * DAY_MS),
+  full: addMs(now, -2 * minDays * DAY_MS),
+});
+
 /**
- * Published posts by how much they are worth doing again. The score is the percentile of the post's engagement rate on its channel and
- * format, counted only from 0.5 up and for a rate above the middle one, times a factor that grows from 0 at the least age to 1 at twice that. Age counts from the last
- * time it or it again went out. Dated matter and what is planned again already are left out.
+ * Families of published posts by how much they are worth doing again. The score is the percentile of the post's engagement rate on its
+ * channel and format, counted only for a rate above the middle one (which is a percentile over 0.5), times a factor that grows from 0 at the
+ * least age to 1 at twice that. Age counts from the last time it or it again went out. What is dated or planned again already is not among them.
  *
- * @param planned the roots of families that have a post to come
+ * @param past all published posts of families that may come again
  * @param minDays days after which a post is old enough; of an evergreen one its own weeks count instead
  */
 export function findEncores(
   past: readonly PastPost[],
-  planned: ReadonlySet<string>,
+  peers: readonly Peers[],
   minDays: number,
   now: Instant,
 ): Encores {
-  const percentiles = percentilesOf(past);
-  const isAboveMiddle = ({ id }: PastPost) => percentiles.get(id)!.isAboveMiddle;
+  const standings = standingsOf(past, peers);
   const encores: Encores = { due: [], ranked: [], unranked: [] };
-  for (const [rootId, family] of groupBy(past, (post) => post.rootId)) {
-    if (planned.has(rootId) || family.some(({ lasting }) => lasting === 'dated')) continue;
-    const last = family.reduce((one, other) => (other.publishedAt > one.publishedAt ? other : one));
+  const families = [...groupBy(past, (post) => post.rootId)].map(([rootId, family]) => ({
+    ...{ rootId, family },
+    last: family.reduce((one, other) => (other.publishedAt > one.publishedAt ? other : one)),
+  }));
+  families.sort(
+    (one, other) => compareText(one.last.publishedAt, other.last.publishedAt) || compareText(one.rootId, other.rootId),
+  );
+  for (const { rootId, family, last } of families) {
     const best = family.reduce((one, other) =>
-      (percentiles.get(other.id)?.percentile ?? -1) > (percentiles.get(one.id)?.percentile ?? -1) ? other : one,
+      worth(standings.get(other.id)!) > worth(standings.get(one.id)!) ? other : one,
     );
-    const { percentile, among } = percentiles.get(best.id)!;
+    const { percentile, among, isAboveMiddle } = standings.get(best.id)!;
     const weeks = family.find(({ lasting }) => lasting === 'evergreen')?.againWeeks ?? null;
     const least = weeks === null ? minDays : weeks * 7;
     const age = (Date.parse(now) - Date.parse(last.publishedAt)) / DAY_MS;
     if (age < least) continue;
     const grown = Math.min(1, (age - least) / least);
-    const didWell = percentile !== null && percentile >= DID_WELL && isAboveMiddle(best);
-    const score = didWell ? percentile * grown : 0;
+    const score = percentile !== null && isAboveMiddle ? percentile * grown : 0;
     const id = percentile === null ? last.id : best.id;
     const encore: Encore = { id, rootId, percentile, among, ageDays: Math.floor(age), score, againWeeks: weeks };
     if (weeks !== null) encores.due.push(encore);
     else if (percentile === null) encores.unranked.push(encore);
     else if (score > 0) encores.ranked.push(encore);
   }
-  const byAge = (one: Encore, other: Encore) => other.ageDays - one.ageDays || (one.id < other.id ? -1 : 1);
-  encores.due.sort(byAge);
-  encores.unranked.sort(byAge);
-  encores.ranked.sort((one, other) => other.score - one.score || byAge(one, other));
+  encores.ranked.sort((one, other) => other.score - one.score);
   return encores;
 }
 
 /** Of each post the share of the others on its channel and in its format that did less well, those that did as well by half. */
 type Standing = Pick<Encore, 'percentile' | 'among'> & { isAboveMiddle: boolean };
 
-function percentilesOf(past: readonly PastPost[]): Map<string, Standing> {
-  const found = new Map<string, Standing>();
-  for (const [, peers] of groupBy(past, ({ channelId, format }) => `${channelId}:${format}`)) {
-    const rates = peers.flatMap(({ rate }) => rate ?? []).sort((one, other) => one - other);
-    const among = rates.length;
-    for (const { id, rate } of peers) {
-      if (rate === null || among < LEAST_NUMBERS) {
-        found.set(id, { percentile: null, among, isAboveMiddle: false });
-        continue;
-      }
+function standingsOf(past: readonly PastPost[], peers: readonly Peers[]): Map<string, Standing> {
+  const keyOf = ({ channelId, format }: Pick<Peers, 'channelId' | 'format'>) => `${channelId}:${format}`;
+  const byKey = new Map(peers.map((one) => [keyOf(one), { rates: one.rates, middle: middleRate(one) }]));
+  return new Map(
+    past.map((post): [string, Standing] => {
+      const { rates, middle } = byKey.get(keyOf(post)) ?? { rates: [], middle: null };
+      const { id, rate } = post;
+      const among = rates.length;
+      if (rate === null || middle === null) return [id, { percentile: null, among, isAboveMiddle: false }];
       const below = firstAt(rates, (other) => other >= rate);
       const upTo = firstAt(rates, (other) => other > rate);
-      const middle = (rates[(among - 1) >> 1]! + rates[among >> 1]!) / 2;
-      found.set(id, {
-        ...{ percentile: (below + (upTo - below - 1) / 2) / (among - 1), among },
-        isAboveMiddle: rate > middle,
-      });
-    }
-  }
-  return found;
+      const percentile = (below + (upTo - below - 1) / 2) / (among - 1);
+      return [id, { percentile, among, isAboveMiddle: rate > middle }];
+    }),
+  );
 }
+
+/** By what the best of a family is known: one that did well before one that only has a higher percentile of its own format. */
+const worth = ({ percentile, isAboveMiddle }: Standing): number => (percentile ?? -1) + (isAboveMiddle ? 1 : 0);
 
 /** The place of the first of a sorted list for which something holds; its length where it holds for none. */
 function firstAt(sorted: readonly number[], holds: (value: number) => boolean): number {

@@ -40,7 +40,7 @@ export function engagementOf(counts: Partial<Counts>): number | null {
   return told.length === 0 ? null : told.reduce((sum, count) => sum + count, 0);
 }
 
-/** Engagement by reach, else by views; null where neither is told, or is nothing. */
+/** Engagement by reach, else by views; null where neither is told, or is nothing. The database keeps the same of each post. */
 export function engagementRate(counts: Partial<Counts>): EngagementRate | null {
   const engagement = engagementOf(counts);
   if (engagement === null) return null;

@@ -1,49 +1,113 @@
-import type { Lasting, PastPost } from '@/core/encores/encores';
+import type { Lasting, PastPost, Peers } from '@/core/encores/encores';
 import type { FamilyMember } from '@/core/encores/family';
-import type { Counts } from '@/core/results/engagement';
-import type { LocalDate } from '@/core/time/plan';
+import type { Format } from '@/core/rulesheets/types';
+import type { Instant, LocalDate } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 import { instantText, manyRows } from '../database/manyRows';
 
-/** A published post with the counts of its last reading that engagement is worked out from. */
-export type PastRow = Omit<PastPost, 'rate'> &
-  Pick<Counts, 'reach' | 'views' | 'likes' | 'comments' | 'shares' | 'saves'>;
+/** How published posts of a brand did, by channel and format, on channels that are not archived. */
+export function listPeers(db: Queryable, brandId: string): Promise<Peers[]> {
+  return manyRows<Peers>(
+    db,
+    { channelId: 'x.channel_id', format: 'x.format', rates: 'x.rates' },
+    `(select p.channel_id, p.format, json_agg(p.rate order by p.rate) as rates from posts p
+      where p.channel_id = any(array(select id from channels where brand_id = $1 and archived_at is null))
+        and p.stage = 'published' and p.deleted_at is null and p.rate is not null
+      group by p.channel_id, p.format) x`,
+    [brandId],
+  );
+}
 
-/** All published posts of a brand on channels that are not archived. */
-export function listPast(db: Queryable, brandId: string): Promise<PastRow[]> {
-  return manyRows<PastRow>(
+/** What has to be known to find the families that may be shown. */
+interface EncoreSearch {
+  /** Channels and formats of which posts have numbers, with the rate that is exceeded by what did well; null with too few to tell. */
+  middles: readonly { channelId: string; format: Format; middle: number | null }[];
+  /** Instants before which a family is out last that is old enough, and that counts in full. */
+  least: Instant;
+  full: Instant;
+  /** Families wanted of each kind, at most. */
+  limit: number;
+}
+
+const ROOT = 'coalesce(p.encore_of, p.id)';
+const OUT = `p.stage = 'published' and p.deleted_at is null and p.published_at is not null`;
+
+/**
+ * No post of the family of `p` holds for a condition on `f`. The family is found by its own indexes alone (`offset 0`), whatever a plan
+ * thinks of the condition.
+ */
+const noneOfFamily = (condition: string) => {
+  const someOf = (family: string) =>
+    `(select false from (select * from posts f where ${family} = ${ROOT} and f.deleted_at is null offset 0) f
+      where ${condition} limit 1)`;
+  return `coalesce(${someOf('f.id')}, ${someOf('f.encore_of')}, true)`;
+};
+
+/** The family of `p` may come again: none of it is dated, to come, or out after an instant. */
+const mayComeAgain = (since: string) =>
+  noneOfFamily(`case when f.stage = 'published' then f.lasting = 'dated' or f.published_at > ${since}
+    else f.encore_of is not null and f.stage <> 'setAside' end`);
+
+const IS_NOT_EVERGREEN = noneOfFamily(`f.stage = 'published' and f.lasting = 'evergreen'`);
+const IS_BEST_OF_PEERS = noneOfFamily(`f.stage = 'published' and f.channel_id = p.channel_id and f.format = p.format
+  and (f.rate, f.id) > (p.rate, p.id)`);
+const HAS_NO_PERCENTILE = noneOfFamily(`f.stage = 'published' and f.rate is not null
+  and exists (select 1 from told t where t.channel_id = f.channel_id and t.format = f.format)`);
+
+/**
+ * All published posts of the families that may be shown as encores: those that are evergreen, those that are not long old enough, and of
+ * the others the first. What did well is looked for from the best of each channel and format down, what has no numbers from the oldest
+ * on, so that few posts are read however many there are.
+ */
+export function listMayComeAgain(
+  db: Queryable,
+  brandId: string,
+  { middles, least, full, limit }: EncoreSearch,
+): Promise<PastPost[]> {
+  return manyRows<PastPost>(
     db,
     {
       id: 'p.id',
-      rootId: 'coalesce(p.encore_of, p.id)',
+      rootId: ROOT,
       channelId: 'p.channel_id',
       format: 'p.format',
       publishedAt: instantText('p.published_at'),
       lasting: 'p.lasting',
       againWeeks: 'p.again_weeks',
-      reach: 'r.reach',
-      views: 'r.views',
-      likes: 'r.likes',
-      comments: 'r.comments',
-      shares: 'r.shares',
-      saves: 'r.saves',
+      rate: 'p.rate',
     },
-    `posts p left join lateral (select r.reach, r.views, r.likes, r.comments, r.shares, r.saves from readings r
-       where r.post_id = p.id order by r.read_at desc limit 1) r on true
-     where p.brand_id = $1 and p.stage = 'published' and p.deleted_at is null and p.published_at is not null
-       and p.channel_id = any(array(select id from channels where brand_id = $1 and archived_at is null))`,
-    [brandId],
+    `(select * from posts p
+      where (p.id = any(array(select id from roots)) or p.encore_of = any(array(select id from roots))) and p.deleted_at is null
+      offset 0) p
+     where ${OUT} and p.channel_id = any(array(select id from shown))`,
+    [brandId, JSON.stringify(middles), least, full, limit],
+    `with shown as (select id from channels where brand_id = $1 and archived_at is null),
+     middles as (select "channelId" as channel_id, format, middle
+       from jsonb_to_recordset($2::jsonb) as x ("channelId" uuid, format text, middle float8)),
+     told as (select * from middles where middle is not null),
+     evergreen as (select ${ROOT} as id from posts p
+       where p.brand_id = $1 and p.lasting = 'evergreen' and ${OUT} and ${mayComeAgain(`'infinity'::timestamptz`)}),
+     well_and_old as (select best.id from told t cross join lateral (
+       select ${ROOT} as id from posts p
+       where p.channel_id = t.channel_id and p.format = t.format and p.rate > t.middle and ${OUT}
+         and ${mayComeAgain('$4::timestamptz')} and ${IS_NOT_EVERGREEN} and ${IS_BEST_OF_PEERS}
+       order by p.rate desc, p.published_at limit $5) best),
+     not_long_old as (select ${ROOT} as id from posts p
+       where p.brand_id = $1 and p.published_at > $4::timestamptz and p.published_at <= $3::timestamptz
+         and ${OUT} and ${mayComeAgain('$3::timestamptz')}),
+     few as (select one.id from middles t cross join lateral (
+       select ${ROOT} as id from posts p
+       where p.channel_id = t.channel_id and p.format = t.format and p.rate is not null and p.published_at <= $3::timestamptz
+         and ${OUT} and ${mayComeAgain('p.published_at')}
+       offset 0) one
+       where t.middle is null),
+     untold as (select ${ROOT} as id from posts p
+       where p.brand_id = $1 and p.channel_id = any(array(select id from shown)) and p.published_at <= $3::timestamptz and p.rate is null
+         and ${OUT} and ${mayComeAgain('p.published_at')} and ${IS_NOT_EVERGREEN} and ${HAS_NO_PERCENTILE}
+       order by p.published_at, ${ROOT} limit $5),
+     roots as (select id from evergreen union select id from well_and_old union select id from not_long_old
+       union select id from few union select id from untold)`,
   );
-}
-
-/** The first posts of those that have one to come again. */
-export async function listPlannedAgain(db: Queryable, brandId: string): Promise<Set<string>> {
-  const rows = await db.rows<{ id: string }>(
-    `select distinct encore_of as id from posts
-     where brand_id = $1 and encore_of is not null and deleted_at is null and stage not in ('published', 'setAside')`,
-    [brandId],
-  );
-  return new Set(rows.map(({ id }) => id));
 }
 
 /** Says of a post, and of all that are it again, whether it may come again. */

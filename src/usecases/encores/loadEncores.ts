@@ -1,11 +1,12 @@
-import { findEncores, type Encore, type Encores, type Lasting } from '@/core/encores/encores';
+import { findEncores, middleRate, oldEnough, type Encore, type Encores, type Lasting } from '@/core/encores/encores';
 import { engagementOf, engagementRate, type EngagementRate } from '@/core/results/engagement';
 import type { Instant } from '@/core/time/plan';
 import type { Brand } from '@/data/brands/brands';
 import type { Queryable } from '@/data/database/db';
-import { listPast, listPlannedAgain, type PastRow } from '@/data/encores/encores';
-import { listPostsById } from '@/data/posts/posts';
+import { listMayComeAgain, listPeers } from '@/data/encores/encores';
 import { firstPictures } from '@/data/media/media';
+import { listPostsById } from '@/data/posts/posts';
+import { latestReadings } from '@/data/results/readings';
 
 /** A post that may come again, with what was said then and how it did. */
 export interface ShownEncore extends Encore {
@@ -23,41 +24,50 @@ export interface ShownEncore extends Encore {
   picture: string | null;
 }
 
-/** Encores shown of each kind, at most. */
-const SHOWN = 40;
+/** Encores of a kind: those shown, and whether there are more. */
+interface ShownEncores {
+  shown: ShownEncore[];
+  hasMore: boolean;
+}
 
-/** The encores of a brand: what is due again, what did well, and what is old enough without numbers. */
+/** The encores of a brand, at most so many of each kind: what is due again, what did well, and what is old enough without numbers. */
 export async function loadEncores(
   db: Queryable,
   brand: Pick<Brand, 'id' | 'encoreDays'>,
   now: Instant,
-): Promise<{ [Kind in keyof Encores]: { shown: ShownEncore[]; count: number } }> {
-  const [past, planned] = await Promise.all([listPast(db, brand.id), listPlannedAgain(db, brand.id)]);
-  const encores = findEncores(
-    past.map((row) => ({ ...row, rate: engagementRate(row)?.value ?? null })),
-    planned,
-    brand.encoreDays,
-    now,
-  );
-  const kinds = Object.entries(encores) as [keyof Encores, Encore[]][];
-  const ids = kinds.flatMap(([, all]) => all.slice(0, SHOWN).map(({ id }) => id));
-  const [posts, pictures] = await Promise.all([listPostsById(db, ids), firstPictures(db, ids)]);
+  most = 40,
+): Promise<Record<keyof Encores, ShownEncores>> {
+  const peers = await listPeers(db, brand.id);
+  const past = await listMayComeAgain(db, brand.id, {
+    middles: peers.map(({ channelId, format, rates }) => ({ channelId, format, middle: middleRate({ rates }) })),
+    ...oldEnough(now, brand.encoreDays),
+    limit: most + 1,
+  });
+  const encores = findEncores(past, peers, brand.encoreDays, now);
+  const ids = [encores.due, encores.ranked, encores.unranked].flatMap((all) => all.slice(0, most).map(({ id }) => id));
+  const [posts, pictures, readings] = await Promise.all([
+    listPostsById(db, ids),
+    firstPictures(db, ids),
+    latestReadings(db, ids),
+  ]);
   const byId = new Map(posts.map((post) => [post.id, post]));
-  const rows = new Map(past.map((row) => [row.id, row]));
   const show = (encore: Encore): ShownEncore => {
     const { title, pieceId, channelId, format, headline, caption, publishedAt } = byId.get(encore.id)!;
-    const row: PastRow = rows.get(encore.id)!;
+    const reading = readings.get(encore.id) ?? {};
     return {
       ...encore,
       ...{ title, pieceId, channelId, format, headline, caption },
       // Dated matter is none of them.
       lasting: encore.againWeeks === null ? '' : 'evergreen',
       publishedAt: publishedAt!,
-      engagement: engagementOf(row),
-      rate: engagementRate(row),
+      engagement: engagementOf(reading),
+      rate: engagementRate(reading),
       picture: pictures.get(encore.id) ?? null,
     };
   };
-  const shownOf = (all: readonly Encore[]) => ({ shown: all.slice(0, SHOWN).map(show), count: all.length });
+  const shownOf = (all: readonly Encore[]): ShownEncores => ({
+    shown: all.slice(0, most).map(show),
+    hasMore: all.length > most,
+  });
   return { due: shownOf(encores.due), ranked: shownOf(encores.ranked), unranked: shownOf(encores.unranked) };
 }

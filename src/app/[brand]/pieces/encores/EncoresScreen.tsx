@@ -33,7 +33,7 @@ const KINDS: { kind: keyof Encores; heading: string; says: string }[] = [
 /** Published posts worth doing again: what was said then, how it did, and the way to use it again. */
 export function EncoresScreen({ encores, minDays }: { encores: Shown; minDays: number }) {
   const [again, setAgain] = useState<ShownEncore | null>(null);
-  const count = KINDS.reduce((sum, { kind }) => sum + encores[kind].count, 0);
+  const kinds = KINDS.filter(({ kind }) => encores[kind].shown.length > 0);
   return (
     <>
       <header className="place-head">
@@ -44,7 +44,7 @@ export function EncoresScreen({ encores, minDays }: { encores: Shown; minDays: n
         <span className="soft push">published at least {minDays} days ago, and not planned again</span>
       </header>
       <div className="place-body">
-        {count === 0 && (
+        {kinds.length === 0 && (
           <div className="empty">
             <h2>Nothing to do again yet</h2>
             <p>
@@ -53,14 +53,13 @@ export function EncoresScreen({ encores, minDays }: { encores: Shown; minDays: n
             </p>
           </div>
         )}
-        {KINDS.filter(({ kind }) => encores[kind].count > 0).map(({ kind, heading, says }) => (
+        {kinds.map(({ kind, heading, says }) => (
           <section key={kind} aria-labelledby={`encores-${kind}`}>
             <h2 id={`encores-${kind}`}>
               {heading}{' '}
               <span className="soft small-text">
-                {counted(encores[kind].count, 'post')}
-                {encores[kind].count > encores[kind].shown.length ? `, ${encores[kind].shown.length} shown` : ''}:{' '}
-                {says}
+                {encores[kind].hasMore ? 'the first ' : ''}
+                {counted(encores[kind].shown.length, 'post')}: {says}
               </span>
             </h2>
             <ul className="encores">
