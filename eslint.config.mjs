@@ -39,6 +39,11 @@ const direction = (room) => ({
   },
 });
 
+const SQL = {
+  selector: 'TemplateElement[value.raw=/^\\s*(select|insert into|update|delete from)\\s/]',
+  message: 'SQL stands in src/data only',
+};
+
 export default tseslint.config(
   {
     ignores: [
@@ -108,11 +113,21 @@ export default tseslint.config(
     files: ['src/{app,ui,usecases,runtime,core,standins}/**/*.{ts,tsx}'],
     ignores: ['**/*.test.ts'],
     rules: {
+      'no-restricted-syntax': ['error', SQL],
+    },
+  },
+  {
+    // One frame for dialogs, one for fields.
+    files: ['src/{app,ui}/**/*.tsx'],
+    ignores: ['src/ui/Dialog.tsx', 'src/ui/Field.tsx'],
+    rules: {
       'no-restricted-syntax': [
         'error',
+        SQL,
+        { selector: "ImportDeclaration[source.value='react-bootstrap/Modal']", message: 'a dialog is ui/Dialog' },
         {
-          selector: 'TemplateElement[value.raw=/^\\s*(select|insert into|update|delete from)\\s/]',
-          message: 'SQL stands in src/data only',
+          selector: "JSXMemberExpression[object.name='Form'][property.name=/^(Group|Label|Text)$/]",
+          message: 'a field is ui/Field',
         },
       ],
     },

@@ -9,11 +9,18 @@ export function FieldRefusal({
   tied = false,
 }: {
   children: ReactNode;
-  /** It is about the field before it, which names it then. */ tied?: boolean;
+  /** It is about the field of that id, or the one before it, which is described by it then. */
+  tied?: boolean | string;
 }) {
   return children ? (
     <Alert bsPrefix="field-refusal" variant="" transition={false}>
-      {tied ? <Tied>{children}</Tied> : children}
+      {tied ? (
+        <TiedToField isWrong {...(typeof tied === 'string' && { field: tied })}>
+          {children}
+        </TiedToField>
+      ) : (
+        children
+      )}
     </Alert>
   ) : null;
 }
@@ -31,22 +38,37 @@ function fieldBefore(element: Element): Element | undefined {
   return undefined;
 }
 
-/** A reason that its field is described by for as long as it stands. */
-function Tied({ children }: { children: ReactNode }) {
+/** What a field is described by for as long as it stands: the one of that id, else the one before it. A reason marks it as wrong. */
+export function TiedToField({
+  field: fieldId,
+  isWrong = false,
+  children,
+}: {
+  field?: string;
+  isWrong?: boolean;
+  children: ReactNode;
+}) {
   const id = useId();
   const reason = useRef<HTMLSpanElement>(null);
   useEffect(() => {
-    const field = fieldBefore(reason.current!);
-    if (!field) return;
-    const others = (field.getAttribute('aria-describedby') ?? '').split(' ').filter((one) => one !== '' && one !== id);
-    field.setAttribute('aria-describedby', [...others, id].join(' '));
-    field.setAttribute('aria-invalid', 'true');
-    return () => {
-      if (others.length > 0) field.setAttribute('aria-describedby', others.join(' '));
+    /** Sets by what a field is described, from the others by which it is. */
+    const describe = (field: Element, by: (others: string[]) => string[]) => {
+      const others = (field.getAttribute('aria-describedby') ?? '')
+        .split(' ')
+        .filter((one) => one !== '' && one !== id);
+      const ids = by(others);
+      if (ids.length > 0) field.setAttribute('aria-describedby', ids.join(' '));
       else field.removeAttribute('aria-describedby');
-      field.removeAttribute('aria-invalid');
     };
-  }, [id]);
+    const field = fieldId === undefined ? fieldBefore(reason.current!) : document.getElementById(fieldId);
+    if (!field) return;
+    describe(field, (ids) => [...ids, id]);
+    if (isWrong) field.setAttribute('aria-invalid', 'true');
+    return () => {
+      describe(field, (ids) => ids);
+      if (isWrong) field.removeAttribute('aria-invalid');
+    };
+  }, [id, fieldId, isWrong]);
   return (
     <span id={id} ref={reason}>
       {children}

@@ -13,7 +13,7 @@ import {
   type ReactNode,
 } from 'react';
 import Button from 'react-bootstrap/Button';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from './Dialog';
 
 interface Guard {
   /** Notes whether a form has changes that are not saved. */
@@ -66,27 +66,27 @@ export function LeaveGuard({ children }: { children: ReactNode }) {
     <Context value={useMemo(() => ({ note, leave }), [note, leave])}>
       {children}
       {going && (
-        <Modal show onHide={() => setGoing(null)} animation={false} aria-labelledby="leave-title">
-          <Modal.Header closeButton>
-            <Modal.Title id="leave-title" as="h2">
-              Leave without saving?
-            </Modal.Title>
-          </Modal.Header>
-          <Modal.Body>What you changed here is not saved yet.</Modal.Body>
-          <Modal.Footer>
-            <Button onClick={() => setGoing(null)}>Stay here</Button>
-            <Button
-              variant="outline"
-              onClick={() => {
-                changed.current.clear();
-                setGoing(null);
-                going.go();
-              }}
-            >
-              Leave without saving
-            </Button>
-          </Modal.Footer>
-        </Modal>
+        <Dialog
+          title="Leave without saving?"
+          onClose={() => setGoing(null)}
+          deeds={
+            <>
+              <Button onClick={() => setGoing(null)}>Stay here</Button>
+              <Button
+                variant="outline"
+                onClick={() => {
+                  changed.current.clear();
+                  setGoing(null);
+                  going.go();
+                }}
+              >
+                Leave without saving
+              </Button>
+            </>
+          }
+        >
+          What you changed here is not saved yet.
+        </Dialog>
       )}
     </Context>
   );

@@ -1,9 +1,8 @@
 'use client';
 
 import { useState, type ComponentProps, type ReactNode } from 'react';
-import Form from 'react-bootstrap/Form';
 import { PASSWORD_LIMITS } from '@/core/signIn/password';
-import { FieldRefusal } from './FieldRefusal';
+import { Field } from './Field';
 
 /** What is said of a password that somebody chooses. */
 export const PASSWORD_HINT = `At least ${PASSWORD_LIMITS.least} characters. A few words that do not belong together are good.`;
@@ -23,8 +22,7 @@ export function PasswordField({
 } & ComponentProps<'input'>) {
   const [isShown, setShown] = useState(false);
   return (
-    <Form.Group controlId={id}>
-      <Form.Label>{label}</Form.Label>
+    <Field id={id} label={label} hint={hint} refusal={wrong}>
       <div className="password-field">
         <input
           id={id}
@@ -33,15 +31,12 @@ export function PasswordField({
           dir="auto"
           spellCheck={false}
           autoCapitalize="none"
-          aria-describedby={hint ? `${id}-hint` : undefined}
           {...field}
         />
         <label>
           <input type="checkbox" checked={isShown} onChange={(event) => setShown(event.target.checked)} /> Show
         </label>
       </div>
-      {hint && <Form.Text id={`${id}-hint`}>{hint}</Form.Text>}
-      <FieldRefusal tied>{wrong}</FieldRefusal>
-    </Form.Group>
+    </Field>
   );
 }

@@ -3,7 +3,7 @@
 import { Command, defaultFilter } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import Modal from 'react-bootstrap/Modal';
+import { Palette } from '@/ui/Dialog';
 import type { Found } from '@/usecases/search/reading';
 import { call } from '@/ui/api';
 import { shortDate } from '@/ui/format';
@@ -139,7 +139,7 @@ export function FindAndDo({
   ];
 
   return (
-    <Modal show onHide={onClose} animation={false} aria-label="Find and do" className="find-and-do">
+    <Palette label="Find and do" onClose={onClose}>
       <Command label="Find and do" shouldFilter={false} value={chosen ?? best} onValueChange={setChosen}>
         <Command.Input
           autoFocus
@@ -156,6 +156,6 @@ export function FindAndDo({
           {deedsFirst ? groups.toReversed() : groups}
         </Command.List>
       </Command>
-    </Modal>
+    </Palette>
   );
 }

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState, type SyntheticEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '@/ui/Dialog';
 import { ABOUT_FIELDS, ofEachAboutField, pieceText, type AboutField } from '@/core/pieces/texts';
 import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
@@ -12,6 +12,7 @@ import { useKept } from '@/ui/useKept';
 import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { FieldRefusal } from '@/ui/FieldRefusal';
+import { Field } from '@/ui/Field';
 
 /** An idea as far as it is edited here. */
 interface EditedIdea extends Record<AboutField, string> {
@@ -55,59 +56,55 @@ export function IdeaDialog({ idea, onClose }: { idea?: EditedIdea; onClose: () =
   }
 
   return (
-    <Modal show onHide={onClose} animation={false} aria-labelledby="idea-dialog-title">
-      <Form onSubmit={(event) => void save(event)} noValidate>
-        <Modal.Header closeButton>
-          <Modal.Title id="idea-dialog-title" as="h2">
-            {idea ? 'Edit the idea' : 'Catch an idea'}
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          {ABOUT_FIELDS.map((name) => {
-            const { label, isLine, isLink } = pieceText(name);
-            const control = {
-              ...{ dir: 'auto', value: typed[name] },
-              onChange: (event: { target: { value: string } }) => set({ [name]: event.target.value }),
-            };
-            return (
-              <Form.Group key={name} className="mb-3" controlId={`idea-${name}`}>
-                <Form.Label>{label}</Form.Label>
-                {isLine ? (
-                  <Form.Control
-                    {...control}
-                    {...(name === 'title' && { ref: titleField, autoFocus: true, autoComplete: 'off' })}
-                    {...(isLink && { placeholder: 'https://' })}
-                  />
-                ) : (
-                  <Form.Control {...control} as="textarea" rows={3} />
-                )}
-                {problem?.field === name && <FieldRefusal tied>{problem.message}</FieldRefusal>}
-              </Form.Group>
-            );
-          })}
-          <ChannelChoice legend="Suggested for" chosen={channelIds} onChange={(ids) => set({ channelIds: ids })} />
-          {problem && !ABOUT_FIELDS.some((name) => name === problem.field) && (
-            <FieldRefusal>{problem.message}</FieldRefusal>
-          )}
-        </Modal.Body>
-        <Modal.Footer>
+    <Dialog
+      title={idea ? 'Edit the idea' : 'Catch an idea'}
+      onClose={onClose}
+      onSubmit={(event) => void save(event)}
+      deeds={
+        <>
           <Button type="submit">{idea ? 'Save the idea' : 'Catch it'}</Button>
           {!idea && (
             <Button variant="outline-primary" onClick={(event) => void save(event, true)}>
               Catch it and another
             </Button>
           )}
-          <Button
-            variant="outline"
-            onClick={() => {
-              forget();
-              onClose();
-            }}
+        </>
+      }
+      onCancel={() => {
+        forget();
+        onClose();
+      }}
+    >
+      {ABOUT_FIELDS.map((name) => {
+        const { label, isLine, isLink } = pieceText(name);
+        const control = {
+          ...{ dir: 'auto', value: typed[name] },
+          onChange: (event: { target: { value: string } }) => set({ [name]: event.target.value }),
+        };
+        return (
+          <Field
+            key={name}
+            id={`idea-${name}`}
+            label={label}
+            refusal={problem?.field === name && problem.message}
+            className="mb-3"
           >
-            Cancel
-          </Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
+            {isLine ? (
+              <Form.Control
+                {...control}
+                {...(name === 'title' && { ref: titleField, autoFocus: true, autoComplete: 'off' })}
+                {...(isLink && { placeholder: 'https://' })}
+              />
+            ) : (
+              <Form.Control {...control} as="textarea" rows={3} />
+            )}
+          </Field>
+        );
+      })}
+      <ChannelChoice legend="Suggested for" chosen={channelIds} onChange={(ids) => set({ channelIds: ids })} />
+      {problem && !ABOUT_FIELDS.some((name) => name === problem.field) && (
+        <FieldRefusal>{problem.message}</FieldRefusal>
+      )}
+    </Dialog>
   );
 }

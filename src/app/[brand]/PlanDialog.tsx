@@ -3,7 +3,7 @@
 import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '@/ui/Dialog';
 import { channelsForKind, type PieceKind } from '@/core/pieces/kinds';
 import type { LocalDate, LocalTime } from '@/core/time/plan';
 import type { PlannedPosts } from './calendar/usePlanning';
@@ -11,7 +11,7 @@ import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { useShell } from '@/ui/shell';
 import { useOpeningChoice } from './OpeningChoice';
-import { useWhen } from './WhenFields';
+import { planWords, useWhen } from './WhenFields';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 
 /** Asks for which channels, when, and makes one post for each. */
@@ -56,53 +56,46 @@ export function PlanDialog({
 
   const posts = channelIds.length === 1 ? '1 post' : `${channelIds.length} posts`;
   return (
-    <Modal show onHide={onClose} animation={false} aria-labelledby="plan-dialog-title">
-      <Form onSubmit={(event) => void plan(event)} noValidate>
-        <Modal.Header closeButton>
-          <Modal.Title id="plan-dialog-title" as="h2">
-            Plan “{piece.title}”
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          <div className="mb-3">
-            <ChannelChoice legend="Create a post for each channel" chosen={channelIds} onChange={setChannelIds} />
-          </div>
-          {hasOpenings && (
-            <fieldset className="mb-3">
-              <legend className="form-label">When</legend>
-              <Form.Check
-                type="radio"
-                name="plan-when"
-                id="plan-openings"
-                label="each in the next opening of its channel"
-                checked={isInto}
-                onChange={() => setWants('openings')}
-              />
-              {isInto && openings.fields}
-              <Form.Check
-                type="radio"
-                name="plan-when"
-                id="plan-day"
-                label="all on one day"
-                checked={!isInto}
-                onChange={() => setWants('day')}
-              />
-            </fieldset>
-          )}
-          {!isInto && when.fields}
-          <FieldRefusal>{problem}</FieldRefusal>
-        </Modal.Body>
-        <Modal.Footer>
-          <Button type="submit" disabled={channelIds.length === 0}>
-            {channelIds.length === 0
-              ? 'Choose a channel first'
-              : `Plan ${posts} ${isInto ? (channelIds.length === 1 ? 'in its opening' : 'in their openings') : when.words}`}
-          </Button>
-          <Button variant="outline" onClick={onClose}>
-            Cancel
-          </Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
+    <Dialog
+      title={`Plan “${piece.title}”`}
+      onClose={onClose}
+      onSubmit={(event) => void plan(event)}
+      deeds={
+        <Button type="submit" disabled={channelIds.length === 0}>
+          {channelIds.length === 0
+            ? 'Choose a channel first'
+            : `Plan ${posts} ${isInto ? (channelIds.length === 1 ? 'in its opening' : 'in their openings') : planWords(when)}`}
+        </Button>
+      }
+      onCancel={onClose}
+    >
+      <div className="mb-3">
+        <ChannelChoice legend="Create a post for each channel" chosen={channelIds} onChange={setChannelIds} />
+      </div>
+      {hasOpenings && (
+        <fieldset className="mb-3">
+          <legend className="form-label">When</legend>
+          <Form.Check
+            type="radio"
+            name="plan-when"
+            id="plan-openings"
+            label="each in the next opening of its channel"
+            checked={isInto}
+            onChange={() => setWants('openings')}
+          />
+          {isInto && openings.fields}
+          <Form.Check
+            type="radio"
+            name="plan-when"
+            id="plan-day"
+            label="all on one day"
+            checked={!isInto}
+            onChange={() => setWants('day')}
+          />
+        </fieldset>
+      )}
+      {!isInto && when.fields}
+      <FieldRefusal>{problem}</FieldRefusal>
+    </Dialog>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '@/ui/Dialog';
 
 const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
   {
@@ -50,27 +50,20 @@ const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
 /** The shortcuts there are. */
 export function Shortcuts({ onClose }: { onClose: () => void }) {
   return (
-    <Modal show onHide={onClose} animation={false} aria-labelledby="shortcuts-title">
-      <Modal.Header closeButton>
-        <Modal.Title id="shortcuts-title" as="h2">
-          Shortcuts
-        </Modal.Title>
-      </Modal.Header>
-      <Modal.Body>
-        {SHORTCUTS.map(({ where, keys }) => (
-          <section key={where} className="shortcuts">
-            <h3>{where}</h3>
-            <dl>
-              {keys.map(([key, deed]) => (
-                <div key={key}>
-                  <dt className="figures">{key}</dt>
-                  <dd>{deed}</dd>
-                </div>
-              ))}
-            </dl>
-          </section>
-        ))}
-      </Modal.Body>
-    </Modal>
+    <Dialog title="Shortcuts" onClose={onClose}>
+      {SHORTCUTS.map(({ where, keys }) => (
+        <section key={where} className="shortcuts">
+          <h3>{where}</h3>
+          <dl>
+            {keys.map(([key, deed]) => (
+              <div key={key}>
+                <dt className="figures">{key}</dt>
+                <dd>{deed}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      ))}
+    </Dialog>
   );
 }

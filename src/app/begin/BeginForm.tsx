@@ -11,6 +11,7 @@ import { FieldRefusal } from '@/ui/FieldRefusal';
 import { ZONES } from '@/ui/zones';
 import { PASSWORD_HINT, PasswordField } from '@/ui/PasswordField';
 import { BeginSteps } from './BeginSteps';
+import { Field } from '@/ui/Field';
 
 interface Fields {
   person: string;
@@ -69,18 +70,15 @@ export function BeginForm({
       ) : (
         <Form onSubmit={(event) => void submit(event)} noValidate>
           {isFirst && (
-            <Form.Group controlId="begin-person" className="mb-3">
-              <Form.Label>Your name</Form.Label>
-              <Form.Control
-                autoFocus
-                autoComplete="name"
-                dir="auto"
-                aria-describedby="begin-person-why"
-                {...register('person')}
-              />
-              <Form.Text id="begin-person-why">You are its manager. Others come in step 3.</Form.Text>
-              <FieldRefusal tied>{at('person')}</FieldRefusal>
-            </Form.Group>
+            <Field
+              id="begin-person"
+              label="Your name"
+              hint="You are its manager. Others come in step 3."
+              refusal={at('person')}
+              className="mb-3"
+            >
+              <Form.Control autoFocus autoComplete="name" dir="auto" {...register('person')} />
+            </Field>
           )}
           {isFirst && (
             <PasswordField
@@ -96,23 +94,23 @@ export function BeginForm({
               {...register('password')}
             />
           )}
-          <Form.Group controlId="begin-name" className="mb-3">
-            <Form.Label>The brand’s name</Form.Label>
+          <Field id="begin-name" label="The brand’s name" refusal={at('name')} className="mb-3">
             <Form.Control autoFocus={!isFirst} autoComplete="organization" dir="auto" {...register('name')} />
-            <FieldRefusal tied>{at('name')}</FieldRefusal>
-          </Form.Group>
-          <Form.Group controlId="begin-zone" className="mb-3">
-            <Form.Label>Time zone</Form.Label>
-            <Form.Select aria-describedby="begin-zone-why" {...register('zone')}>
+          </Field>
+          <Field
+            id="begin-zone"
+            label="Time zone"
+            hint="All dates and times of its posts are meant here."
+            refusal={at('zone')}
+            className="mb-3"
+          >
+            <Form.Select {...register('zone')}>
               {ZONES.map((zone) => (
                 <option key={zone}>{zone}</option>
               ))}
             </Form.Select>
-            <Form.Text id="begin-zone-why">All dates and times of its posts are meant here.</Form.Text>
-            <FieldRefusal tied>{at('zone')}</FieldRefusal>
-          </Form.Group>
-          <Form.Group controlId="begin-week" className="mb-3">
-            <Form.Label>The week starts on</Form.Label>
+          </Field>
+          <Field id="begin-week" label="The week starts on" className="mb-3">
             <Form.Select {...register('weekStart', { valueAsNumber: true })}>
               {[1, 2, 3, 4, 5, 6, 7].map((day) => (
                 <option key={day} value={day}>
@@ -120,7 +118,7 @@ export function BeginForm({
                 </option>
               ))}
             </Form.Select>
-          </Form.Group>
+          </Field>
           <FieldRefusal>{isElsewhere && problem.message}</FieldRefusal>
           <Button type="submit" disabled={isBusy}>
             Next: channels

@@ -6,6 +6,7 @@ import Form from 'react-bootstrap/Form';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { PasswordField } from '@/ui/PasswordField';
 import { useEntryForm } from '@/ui/useEntryForm';
+import { Field } from '@/ui/Field';
 
 /**
  * Signs somebody in.
@@ -34,8 +35,7 @@ export function SignInForm({ to, canAnybody }: { to: string; canAnybody: boolean
           void send('/api/sign-in', { name, password }, () => location.assign(to));
         }}
       >
-        <Form.Group controlId="sign-in-name">
-          <Form.Label>Name</Form.Label>
+        <Field id="sign-in-name" label="Name">
           <Form.Control
             autoFocus
             autoComplete="username"
@@ -45,7 +45,7 @@ export function SignInForm({ to, canAnybody }: { to: string; canAnybody: boolean
             value={name}
             onChange={(event) => setName(event.target.value)}
           />
-        </Form.Group>
+        </Field>
         <PasswordField
           id="sign-in-password"
           label="Password"

@@ -2,7 +2,7 @@
 
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '@/ui/Dialog';
 import { LINE_ORIGIN_WORDS } from '@/core/encores/firstLines';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { counted } from '@/core/words';
@@ -52,103 +52,98 @@ export function AgainDialog({
   }
 
   return (
-    <Modal show size="xl" scrollable onHide={onClose} animation={false} aria-labelledby="again-title">
-      <Modal.Header closeButton>
-        <Modal.Title id="again-title" as="h2">
-          Use “{post.title}” again
-        </Modal.Title>
-      </Modal.Header>
-      <Modal.Body>
-        <ChannelChoice legend="On" chosen={ask.channelIds} onChange={(channelIds) => asks({ channelIds })} />
-        <div className="fan-out-ask">
-          <label>
-            How often{' '}
-            <Form.Select size="sm" value={ask.times} onChange={(event) => asks({ times: Number(event.target.value) })}>
-              {TIMES.map((words, at) => (
-                <option key={words} value={at + 1}>
-                  {words}
-                </option>
-              ))}
-            </Form.Select>
-          </label>
-          {ask.times > 1 && (
-            <label>
-              at least{' '}
-              <input
-                className="figures"
-                type="number"
-                min={1}
-                max={180}
-                value={ask.everyDays}
-                onChange={(event) => asks({ everyDays: Math.max(1, Math.min(180, Number(event.target.value) || 1)) })}
-              />{' '}
-              days apart
-            </label>
-          )}
-          <Form.Check
-            type="checkbox"
-            id="again-dated"
-            label="into the next openings"
-            checked={ask.isDated}
-            onChange={(event) => asks({ isDated: event.target.checked })}
-          />
-          {ask.isDated && (
-            <span>
-              from{' '}
-              <DateField
-                label="From which day"
-                value={ask.from ?? ''}
-                onChange={(date) => asks({ from: date || null })}
-              />
-            </span>
-          )}
-          <Form.Check
-            type="checkbox"
-            id="again-reopened"
-            label="with another first line"
-            checked={ask.isReopened}
-            onChange={(event) => asks({ isReopened: event.target.checked })}
-          />
-          {isElsewhere && (
-            <Form.Check
-              type="checkbox"
-              id="again-fitted"
-              label="cut what is too long"
-              checked={ask.isFitted}
-              onChange={(event) => asks({ isFitted: event.target.checked })}
-            />
-          )}
-          <span className="soft small-text" role="status">
-            {isBusy ? 'working it out …' : counted(chosen.length, 'post')}
-          </span>
-        </div>
-        <ol className="fan-out-rows" aria-busy={isBusy}>
-          <li>
-            <ul className="again-posts">
-              {posts.map((one) => (
-                <AgainRow
-                  key={one.key}
-                  post={one}
-                  own={changes[one.key] ?? {}}
-                  onChange={(part) => change(one.key, part)}
-                />
-              ))}
-            </ul>
-          </li>
-        </ol>
-        <FieldRefusal>{problem}</FieldRefusal>
-      </Modal.Body>
-      <Modal.Footer>
+    <Dialog
+      title={`Use “${post.title}” again`}
+      onClose={onClose}
+      size="xl"
+      deeds={
         <Button disabled={isBusy || chosen.length === 0} onClick={() => void makeThem()}>
           {chosen.length === 0
             ? 'Nothing to make'
             : `Make ${chosen.length === 1 ? 'this post' : `these ${chosen.length} posts`}`}
         </Button>
-        <Button variant="outline" onClick={onClose}>
-          Cancel
-        </Button>
-      </Modal.Footer>
-    </Modal>
+      }
+      onCancel={onClose}
+    >
+      <ChannelChoice legend="On" chosen={ask.channelIds} onChange={(channelIds) => asks({ channelIds })} />
+      <div className="fan-out-ask">
+        <label>
+          How often{' '}
+          <Form.Select size="sm" value={ask.times} onChange={(event) => asks({ times: Number(event.target.value) })}>
+            {TIMES.map((words, at) => (
+              <option key={words} value={at + 1}>
+                {words}
+              </option>
+            ))}
+          </Form.Select>
+        </label>
+        {ask.times > 1 && (
+          <label>
+            at least{' '}
+            <input
+              className="figures"
+              type="number"
+              min={1}
+              max={180}
+              value={ask.everyDays}
+              onChange={(event) => asks({ everyDays: Math.max(1, Math.min(180, Number(event.target.value) || 1)) })}
+            />{' '}
+            days apart
+          </label>
+        )}
+        <Form.Check
+          type="checkbox"
+          id="again-dated"
+          label="into the next openings"
+          checked={ask.isDated}
+          onChange={(event) => asks({ isDated: event.target.checked })}
+        />
+        {ask.isDated && (
+          <span>
+            from{' '}
+            <DateField
+              label="From which day"
+              value={ask.from ?? ''}
+              onChange={(date) => asks({ from: date || null })}
+            />
+          </span>
+        )}
+        <Form.Check
+          type="checkbox"
+          id="again-reopened"
+          label="with another first line"
+          checked={ask.isReopened}
+          onChange={(event) => asks({ isReopened: event.target.checked })}
+        />
+        {isElsewhere && (
+          <Form.Check
+            type="checkbox"
+            id="again-fitted"
+            label="cut what is too long"
+            checked={ask.isFitted}
+            onChange={(event) => asks({ isFitted: event.target.checked })}
+          />
+        )}
+        <span className="soft small-text" role="status">
+          {isBusy ? 'working it out …' : counted(chosen.length, 'post')}
+        </span>
+      </div>
+      <ol className="fan-out-rows" aria-busy={isBusy}>
+        <li>
+          <ul className="again-posts">
+            {posts.map((one) => (
+              <AgainRow
+                key={one.key}
+                post={one}
+                own={changes[one.key] ?? {}}
+                onChange={(part) => change(one.key, part)}
+              />
+            ))}
+          </ul>
+        </li>
+      </ol>
+      <FieldRefusal>{problem}</FieldRefusal>
+    </Dialog>
   );
 }
 

@@ -10,6 +10,7 @@ import { CallSign } from '@/ui/CallSign';
 import { useShell } from '@/ui/shell';
 import { BeginDeeds } from './BeginDeeds';
 import { useSteps } from './useSteps';
+import { Field } from '@/ui/Field';
 
 interface Chosen {
   sheetId: string;
@@ -133,8 +134,7 @@ export function BeginChannels({
           );
         })}
         <li>
-          <Form.Group controlId="own-network" className="begin-own">
-            <Form.Label>Another network</Form.Label>
+          <Field id="own-network" label="Another network" className="begin-own">
             <Form.Control
               size="sm"
               dir="auto"
@@ -158,7 +158,7 @@ export function BeginChannels({
               ))}
             </Form.Select>
             <span className="soft small-text">changed later under Settings, Rule sheets</span>
-          </Form.Group>
+          </Field>
         </li>
       </ul>
       <p className="soft small-text">

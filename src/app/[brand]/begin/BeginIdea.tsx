@@ -11,6 +11,7 @@ import { call, problemOf } from '@/ui/api';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
+import { Field } from '@/ui/Field';
 
 /** A first idea, planned into the next opening of a channel, or left among the ideas. */
 export function BeginIdea({ openings }: { openings: readonly NextOpening[] }) {
@@ -51,10 +52,9 @@ export function BeginIdea({ openings }: { openings: readonly NextOpening[] }) {
       }}
       noValidate
     >
-      <Form.Group controlId="first-idea" className="mb-3">
-        <Form.Label>An idea, in a few words</Form.Label>
+      <Field id="first-idea" label="An idea, in a few words" className="mb-3">
         <Form.Control autoFocus dir="auto" value={title} onChange={(event) => setTitle(event.target.value)} />
-      </Form.Group>
+      </Field>
       {channels.length === 0 ? (
         <p className="soft">
           It is among your ideas. To plan it, <Link href={`/${brand.slug}/begin?step=channels`}>add a channel</Link>.

@@ -3,7 +3,7 @@
 import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '@/ui/Dialog';
 import type { Slip } from '@/core/calendar/slip';
 import { askedFor } from '@/core/rhythm/entry';
 import type { Opening } from '@/core/rhythm/openings';
@@ -12,9 +12,10 @@ import { call, UNREACHABLE } from '@/ui/api';
 import { ChannelChoice } from '@/ui/ChannelChoice';
 import { useKept } from '@/ui/useKept';
 import { useShell } from '@/ui/shell';
-import { useWhen } from '../WhenFields';
+import { planWords, useWhen } from '../WhenFields';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { WordButton } from '@/ui/WordButton';
+import { Field } from '@/ui/Field';
 
 /** Ideas offered at once, the last caught first. */
 const IDEAS_OFFERED = 6;
@@ -83,68 +84,59 @@ export function NewPostDialog({
   }
 
   return (
-    <Modal show onHide={onClose} animation={false} aria-labelledby="new-post-title">
-      <Form noValidate onSubmit={(event) => void make(event)}>
-        <Modal.Header closeButton>
-          <Modal.Title id="new-post-title" as="h2">
-            New post{channel ? ` on ${channel.name}` : ''}
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          {asked && <p className="soft">The rhythm asks for: {asked}.</p>}
-          {idea ? (
-            <p className="mb-3">
-              From the idea <b dir="auto">{idea.title}</b>{' '}
-              <WordButton onClick={() => setIdea(null)}>Start with a title instead</WordButton>
-            </p>
-          ) : (
-            <Form.Group controlId="new-post-what" className="mb-3">
-              <Form.Label>Working title</Form.Label>
-              <Form.Control
-                dir="auto"
-                autoFocus
-                value={title}
-                onChange={(event) => set({ title: event.target.value })}
-                autoComplete="off"
-              />
-              {problem?.field === 'title' && <FieldRefusal tied>{problem.message}</FieldRefusal>}
-            </Form.Group>
-          )}
-          {!idea && ideas.length > 0 && (
-            <div className="mb-3" role="group" aria-label="Ideas for this channel">
-              <span className="soft small-text">Or from an idea for {channel?.name ?? 'this channel'}:</span>
-              <ul className="idea-choice">
-                {ideas.slice(0, IDEAS_OFFERED).map((one) => (
-                  <li key={one.id}>
-                    <WordButton dir="auto" onClick={() => setIdea(one)}>
-                      {one.title}
-                    </WordButton>
-                  </li>
-                ))}
-              </ul>
-            </div>
-          )}
-          {!channel && (
-            <div className="mb-3">
-              <ChannelChoice legend="Create a post for each channel" chosen={channelIds} onChange={setChannelIds} />
-            </div>
-          )}
-          {when.fields}
-          {problem?.field !== 'title' && <FieldRefusal>{problem?.message}</FieldRefusal>}
-        </Modal.Body>
-        <Modal.Footer>
-          <Button type="submit">Plan {when.words}</Button>
-          <Button
-            variant="outline"
-            onClick={() => {
-              forget();
-              onClose();
-            }}
-          >
-            Cancel
-          </Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
+    <Dialog
+      title={`New post${channel ? ` on ${channel.name}` : ''}`}
+      onClose={onClose}
+      onSubmit={(event) => void make(event)}
+      deeds={<Button type="submit">Plan {planWords(when)}</Button>}
+      onCancel={() => {
+        forget();
+        onClose();
+      }}
+    >
+      {asked && <p className="soft">The rhythm asks for: {asked}.</p>}
+      {idea ? (
+        <p className="mb-3">
+          From the idea <b dir="auto">{idea.title}</b>{' '}
+          <WordButton onClick={() => setIdea(null)}>Start with a title instead</WordButton>
+        </p>
+      ) : (
+        <Field
+          id="new-post-what"
+          label="Working title"
+          refusal={problem?.field === 'title' && problem.message}
+          className="mb-3"
+        >
+          <Form.Control
+            dir="auto"
+            autoFocus
+            value={title}
+            onChange={(event) => set({ title: event.target.value })}
+            autoComplete="off"
+          />
+        </Field>
+      )}
+      {!idea && ideas.length > 0 && (
+        <div className="mb-3" role="group" aria-label="Ideas for this channel">
+          <span className="soft small-text">Or from an idea for {channel?.name ?? 'this channel'}:</span>
+          <ul className="idea-choice">
+            {ideas.slice(0, IDEAS_OFFERED).map((one) => (
+              <li key={one.id}>
+                <WordButton dir="auto" onClick={() => setIdea(one)}>
+                  {one.title}
+                </WordButton>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {!channel && (
+        <div className="mb-3">
+          <ChannelChoice legend="Create a post for each channel" chosen={channelIds} onChange={setChannelIds} />
+        </div>
+      )}
+      {when.fields}
+      {problem?.field !== 'title' && <FieldRefusal>{problem?.message}</FieldRefusal>}
+    </Dialog>
   );
 }

@@ -4,13 +4,14 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '@/ui/Dialog';
 import { KIND_LABELS, PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
 import type { Piece } from '@/usecases/pieces/reading';
 import { call, problemOf } from '@/ui/api';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { useKept } from '@/ui/useKept';
 import { useShell } from '@/ui/shell';
+import { Field } from '@/ui/Field';
 
 /** What a piece is made from: a text on the clipboard, or a file. */
 const FILES = '.md,.markdown,.txt,.srt,.vtt,.html,.htm,text/*';
@@ -57,64 +58,50 @@ export function NewPieceDialog({ onClose }: { onClose: () => void }) {
   }
 
   return (
-    <Modal show onHide={onClose} animation={false} aria-labelledby="new-piece-title">
-      <Form onSubmit={(event) => void begin(event)} noValidate>
-        <Modal.Header closeButton>
-          <Modal.Title id="new-piece-title" as="h2">
-            New piece
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          <Form.Group className="mb-3" controlId="new-piece-name">
-            <Form.Label>Title</Form.Label>
-            <Form.Control dir="auto" autoFocus value={title} onChange={(event) => set({ title: event.target.value })} />
-          </Form.Group>
-          <Form.Group className="mb-3" controlId="new-piece-kind">
-            <Form.Label>What it is</Form.Label>
-            <Form.Select value={kind} onChange={(event) => set({ kind: event.target.value as PieceKind })}>
-              {PIECE_KINDS.map((one) => (
-                <option key={one} value={one}>
-                  {KIND_LABELS[one]}
-                </option>
-              ))}
-            </Form.Select>
-          </Form.Group>
-          <Form.Group className="mb-3" controlId="new-piece-file">
-            <Form.Label>Its text, as a file: text, Markdown, a web page, or subtitles</Form.Label>
-            <Form.Control
-              type="file"
-              accept={FILES}
-              onChange={(event) => setFile((event.target as HTMLInputElement).files?.[0] ?? null)}
-            />
-          </Form.Group>
-          <Form.Group controlId="new-piece-text">
-            <Form.Label>… or pasted here. It can be brought in later, too.</Form.Label>
-            <Form.Control
-              as="textarea"
-              rows={5}
-              dir="auto"
-              disabled={file !== null}
-              value={text}
-              onChange={(event) => set({ text: event.target.value })}
-            />
-          </Form.Group>
-          <FieldRefusal>{problem}</FieldRefusal>
-        </Modal.Body>
-        <Modal.Footer>
-          <Button type="submit" disabled={isBusy || (title.trim() === '' && !file)}>
-            {isBusy ? 'Beginning …' : 'Begin the piece'}
-          </Button>
-          <Button
-            variant="outline"
-            onClick={() => {
-              forget();
-              onClose();
-            }}
-          >
-            Cancel
-          </Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
+    <Dialog
+      title="New piece"
+      onClose={onClose}
+      onSubmit={(event) => void begin(event)}
+      deeds={
+        <Button type="submit" disabled={isBusy || (title.trim() === '' && !file)}>
+          {isBusy ? 'Beginning …' : 'Begin the piece'}
+        </Button>
+      }
+      onCancel={() => {
+        forget();
+        onClose();
+      }}
+    >
+      <Field id="new-piece-name" label="Title" className="mb-3">
+        <Form.Control dir="auto" autoFocus value={title} onChange={(event) => set({ title: event.target.value })} />
+      </Field>
+      <Field id="new-piece-kind" label="What it is" className="mb-3">
+        <Form.Select value={kind} onChange={(event) => set({ kind: event.target.value as PieceKind })}>
+          {PIECE_KINDS.map((one) => (
+            <option key={one} value={one}>
+              {KIND_LABELS[one]}
+            </option>
+          ))}
+        </Form.Select>
+      </Field>
+      <Field id="new-piece-file" label="Its text, as a file: text, Markdown, a web page, or subtitles" className="mb-3">
+        <Form.Control
+          type="file"
+          accept={FILES}
+          onChange={(event) => setFile((event.target as HTMLInputElement).files?.[0] ?? null)}
+        />
+      </Field>
+      <Field id="new-piece-text" label="… or pasted here. It can be brought in later, too.">
+        <Form.Control
+          as="textarea"
+          rows={5}
+          dir="auto"
+          disabled={file !== null}
+          value={text}
+          onChange={(event) => set({ text: event.target.value })}
+        />
+      </Field>
+      <FieldRefusal>{problem}</FieldRefusal>
+    </Dialog>
   );
 }

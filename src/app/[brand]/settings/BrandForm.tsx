@@ -20,6 +20,8 @@ import { ZoneChange } from './ZoneChange';
 import { Weekdays } from '@/ui/Weekdays';
 import { SpanList, type Span } from './SpanList';
 import { useSettingForm } from './useSettingForm';
+import { Field } from '@/ui/Field';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 const DELIVERS_WORDS: Record<Delivers, string> = {
   byHand: 'People, by hand: Bimlo says when and has everything ready to copy',
@@ -97,23 +99,18 @@ export function BrandForm({
 
   return (
     <Form onSubmit={(event) => void submit(event)} noValidate>
-      <Form.Group controlId={`${prefix}-name`} className="mb-3">
-        <Form.Label>Name</Form.Label>
+      <Field id={`${prefix}-name`} label="Name" refusal={refusalOf('name')} className="mb-3">
         <Form.Control dir="auto" {...register('name')} />
-        {refusalOf('name')}
-      </Form.Group>
+      </Field>
       <div className="d-flex-row mb-3">
-        <Form.Group controlId={`${prefix}-zone`}>
-          <Form.Label>Time zone</Form.Label>
+        <Field id={`${prefix}-zone`} label="Time zone" refusal={refusalOf('zone')}>
           <Form.Select {...register('zone')}>
             {[...new Set([zone, ...ZONES])].map((known) => (
               <option key={known}>{known}</option>
             ))}
           </Form.Select>
-          {refusalOf('zone')}
-        </Form.Group>
-        <Form.Group controlId={`${prefix}-week`}>
-          <Form.Label>The week starts on</Form.Label>
+        </Field>
+        <Field id={`${prefix}-week`} label="The week starts on">
           <Form.Select {...register('weekStart', { valueAsNumber: true })}>
             {[1, 2, 3, 4, 5, 6, 7].map((day) => (
               <option key={day} value={day}>
@@ -121,27 +118,23 @@ export function BrandForm({
               </option>
             ))}
           </Form.Select>
-        </Form.Group>
-        <Form.Group controlId={`${prefix}-pace`}>
-          <Form.Label>Words a minute, spoken</Form.Label>
+        </Field>
+        <Field id={`${prefix}-pace`} label="Words a minute, spoken" refusal={refusalOf('wordsPerMinute')}>
           <Form.Control
             type="number"
             min={WORDS_PER_MINUTE.least}
             max={WORDS_PER_MINUTE.most}
             {...register('wordsPerMinute', { valueAsNumber: true })}
           />
-          {refusalOf('wordsPerMinute')}
-        </Form.Group>
-        <Form.Group controlId={`${prefix}-encore`}>
-          <Form.Label>A post may come again after … days</Form.Label>
+        </Field>
+        <Field id={`${prefix}-encore`} label="A post may come again after … days" refusal={refusalOf('encoreDays')}>
           <Form.Control
             type="number"
             min={ENCORE_DAYS.least}
             max={ENCORE_DAYS.most}
             {...register('encoreDays', { valueAsNumber: true })}
           />
-          {refusalOf('encoreDays')}
-        </Form.Group>
+        </Field>
       </div>
       <Form.Check
         id={`${prefix}-sign-off`}
@@ -149,8 +142,7 @@ export function BrandForm({
         label="Posts are signed off by a reviewer or manager before they are ready"
         {...register('asksSignOff')}
       />
-      <Form.Group controlId={`${prefix}-makers-send`} className="mb-3">
-        <Form.Label>Makers schedule posts and mark them as published</Form.Label>
+      <Field id={`${prefix}-makers-send`} label="Makers schedule posts and mark them as published" className="mb-3">
         <Form.Select {...register('makersSend')}>
           {MAKERS_SEND.map(({ name, label }) => (
             <option key={name} value={name}>
@@ -158,7 +150,7 @@ export function BrandForm({
             </option>
           ))}
         </Form.Select>
-      </Form.Group>
+      </Field>
       <Form.Check
         id={`${prefix}-makers-exchange`}
         className="mb-3"
@@ -177,7 +169,7 @@ export function BrandForm({
             {...register('delivers')}
           />
         ))}
-        {refusalOf('delivers')}
+        <FieldRefusal tied>{refusalOf('delivers')}</FieldRefusal>
       </fieldset>
       {brand && zone !== brand.zone && <ZoneChange brandId={brand.id} zone={zone} keeps={keeps} onKeep={setKeeps} />}
       <Controller
@@ -187,7 +179,7 @@ export function BrandForm({
           <Weekdays legend="Working days, for steps nobody is named for" chosen={value} onChange={onChange} />
         )}
       />
-      {refusalOf('weekdays')}
+      <FieldRefusal tied>{refusalOf('weekdays')}</FieldRefusal>
       <Controller
         name="daysOff"
         control={control}
@@ -195,7 +187,7 @@ export function BrandForm({
           <SpanList legend="Days off: no openings on them" spans={value} onChange={onChange} />
         )}
       />
-      {refusalOf('daysOff')}
+      <FieldRefusal tied>{refusalOf('daysOff')}</FieldRefusal>
       {problem()}
       <Button type="submit" variant={brand ? 'primary' : 'outline'} className="mt-2">
         {brand ? 'Save the brand' : 'Make the brand'}

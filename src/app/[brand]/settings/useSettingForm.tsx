@@ -44,10 +44,10 @@ export function useSettingForm<T extends FieldValues>(kept: T, version: number) 
   return {
     ...form,
     save,
-    /** Why one field was refused, to stand beside it. */
+    /** Why one field was refused, to stand beside it; undefined where it was not. */
     refusalOf: (field: Path<T>) => {
       shown.add(field);
-      return <FieldRefusal tied>{messageOf(field)}</FieldRefusal>;
+      return messageOf(field);
     },
     /** Why the rest was not saved: asked for after the fields that show their own. */
     problem: () => {

@@ -3,7 +3,7 @@
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '@/ui/Dialog';
 import {
   CARD_KINDS,
   CARD_LAYOUTS,
@@ -26,6 +26,7 @@ import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 import { LibraryGrid } from '../library/LibraryGrid';
 import type { PostEditor } from './usePostEditor';
+import { Field } from '@/ui/Field';
 
 /** How long after the last change the card is drawn again, in milliseconds. */
 const DRAW_AFTER_MS = 250;
@@ -88,113 +89,104 @@ export function CardDialog({
   }
 
   return (
-    <Modal show size="xl" scrollable onHide={onClose} animation={false} aria-labelledby="card-title">
-      <Modal.Header closeButton>
-        <Modal.Title id="card-title" as="h2">
-          Words as a picture
-        </Modal.Title>
-      </Modal.Header>
-      <Modal.Body className="card-dialog">
-        <div>
-          <Form.Group className="mb-3" controlId="card-text">
-            <Form.Label>Words</Form.Label>
-            <Form.Control
-              as="textarea"
-              rows={4}
-              dir="auto"
-              maxLength={CARD_LIMITS.text}
-              value={card.text}
-              onChange={(event) => set({ text: event.target.value, follows: null })}
-            />
-            <FollowChoice card={card} sheet={sheet} onFollow={set} />
-          </Form.Group>
-          <Form.Group className="mb-3" controlId="card-by">
-            <Form.Label>Below them</Form.Label>
-            <Form.Control
-              dir="auto"
-              maxLength={CARD_LIMITS.by}
-              value={card.by}
-              onChange={(event) => set({ by: event.target.value })}
-            />
-          </Form.Group>
-          <Choice
-            legend="It is"
-            choices={CARD_KINDS.map((one) => ({ value: one, label: `a ${one}` }))}
-            chosen={card.kind}
-            onChoose={(kind) => set({ kind: kind as CardKind })}
-          />
-          <Choice
-            legend="Set"
-            choices={CARD_LAYOUTS.map((one) => ({ value: one, label: LAYOUT_LABELS[one] }))}
-            chosen={card.layout}
-            onChoose={(layout) => set({ layout: layout as CardLayout })}
-          />
-          <Choice
-            legend="Size"
-            choices={sizes.map(({ width, height }) => ({ value: `${width} ${height}`, label: `${width} × ${height}` }))}
-            chosen={`${card.width} ${card.height}`}
-            onChoose={(size) => {
-              const [width, height] = size.split(' ').map(Number);
-              set({ width: width!, height: height! });
-            }}
-          />
-          <fieldset className="card-choice">
-            <legend className="form-label">Colours</legend>
-            {colours.map((one) => (
-              <label key={one.ground} className="card-colours" title={one.ground}>
-                <input
-                  type="radio"
-                  name="card-colours"
-                  aria-label={`Words in ${one.ink} on ${one.ground}`}
-                  checked={one.ground === card.ground}
-                  onChange={() => set(one)}
-                />
-                <span style={{ background: one.ground, borderBottomColor: one.accent, color: one.ink }}>Aa</span>
-              </label>
-            ))}
-          </fieldset>
-          <p>
-            {card.picture ? (
-              <>
-                Over a picture of the library.{' '}
-                <WordButton onClick={() => set({ picture: null })}>On plain colour</WordButton>
-              </>
-            ) : (
-              <WordButton aria-expanded={isChoosing} onClick={() => setChoosing(!isChoosing)}>
-                Over a picture of the library…
-              </WordButton>
-            )}
-          </p>
-          {isChoosing && (
-            <LibraryGrid
-              first={null}
-              onPick={(sha256) => {
-                set({ picture: sha256 });
-                setChoosing(false);
-              }}
-            />
-          )}
-        </div>
-        <div className="card-shown">
-          {shown && <img src={shown} alt="The card as it will be" />}
-          <FieldRefusal>{refusal ?? problem}</FieldRefusal>
-        </div>
-      </Modal.Body>
-      <Modal.Footer>
+    <Dialog
+      title="Words as a picture"
+      onClose={onClose}
+      size="xl"
+      bodyClassName="card-dialog"
+      deeds={
         <Button disabled={shown === null || problem !== null} onClick={() => void keep()}>
           {picture ? 'Update the card' : 'Add the card'}
         </Button>
-        <Button
-          variant="outline"
-          onClick={() => {
-            forget();
-            onClose();
+      }
+      onCancel={() => {
+        forget();
+        onClose();
+      }}
+    >
+      <div>
+        <Field id="card-text" label="Words" className="mb-3">
+          <Form.Control
+            as="textarea"
+            rows={4}
+            dir="auto"
+            maxLength={CARD_LIMITS.text}
+            value={card.text}
+            onChange={(event) => set({ text: event.target.value, follows: null })}
+          />
+          <FollowChoice card={card} sheet={sheet} onFollow={set} />
+        </Field>
+        <Field id="card-by" label="Below them" className="mb-3">
+          <Form.Control
+            dir="auto"
+            maxLength={CARD_LIMITS.by}
+            value={card.by}
+            onChange={(event) => set({ by: event.target.value })}
+          />
+        </Field>
+        <Choice
+          legend="It is"
+          choices={CARD_KINDS.map((one) => ({ value: one, label: `a ${one}` }))}
+          chosen={card.kind}
+          onChoose={(kind) => set({ kind: kind as CardKind })}
+        />
+        <Choice
+          legend="Set"
+          choices={CARD_LAYOUTS.map((one) => ({ value: one, label: LAYOUT_LABELS[one] }))}
+          chosen={card.layout}
+          onChoose={(layout) => set({ layout: layout as CardLayout })}
+        />
+        <Choice
+          legend="Size"
+          choices={sizes.map(({ width, height }) => ({ value: `${width} ${height}`, label: `${width} × ${height}` }))}
+          chosen={`${card.width} ${card.height}`}
+          onChoose={(size) => {
+            const [width, height] = size.split(' ').map(Number);
+            set({ width: width!, height: height! });
           }}
-        >
-          Cancel
-        </Button>
-      </Modal.Footer>
-    </Modal>
+        />
+        <fieldset className="card-choice">
+          <legend className="form-label">Colours</legend>
+          {colours.map((one) => (
+            <label key={one.ground} className="card-colours" title={one.ground}>
+              <input
+                type="radio"
+                name="card-colours"
+                aria-label={`Words in ${one.ink} on ${one.ground}`}
+                checked={one.ground === card.ground}
+                onChange={() => set(one)}
+              />
+              <span style={{ background: one.ground, borderBottomColor: one.accent, color: one.ink }}>Aa</span>
+            </label>
+          ))}
+        </fieldset>
+        <p>
+          {card.picture ? (
+            <>
+              Over a picture of the library.{' '}
+              <WordButton onClick={() => set({ picture: null })}>On plain colour</WordButton>
+            </>
+          ) : (
+            <WordButton aria-expanded={isChoosing} onClick={() => setChoosing(!isChoosing)}>
+              Over a picture of the library…
+            </WordButton>
+          )}
+        </p>
+        {isChoosing && (
+          <LibraryGrid
+            first={null}
+            onPick={(sha256) => {
+              set({ picture: sha256 });
+              setChoosing(false);
+            }}
+          />
+        )}
+      </div>
+      <div className="card-shown">
+        {shown && <img src={shown} alt="The card as it will be" />}
+        <FieldRefusal>{refusal ?? problem}</FieldRefusal>
+      </div>
+    </Dialog>
   );
 }
 

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '@/ui/Dialog';
 import ReactCrop from 'react-image-crop';
 import 'react-image-crop/dist/ReactCrop.css';
 import { isShapeIn, nearestShape, outSize, proposeCrop, shapeChoices, shapeOf, type Crop } from '@/core/media/fit';
@@ -43,85 +43,85 @@ export function CropDialog({
   }
 
   return (
-    <Modal show size="lg" onHide={onClose} animation={false} aria-labelledby="crop-title">
-      <Modal.Header closeButton>
-        <Modal.Title id="crop-title" as="h2">
-          Crop {picture.fileName}
-        </Modal.Title>
-      </Modal.Header>
-      <Modal.Body className="crop-dialog">
-        <div className="crop-shapes" role="group" aria-label="Shape">
-          {choices.map((choice) => (
-            <WordButton
-              key={choice.label}
-              className="figures"
-              aria-pressed={Math.abs(choice.shape - shape) < 0.005}
-              onClick={() => choose(choice.shape)}
-            >
-              {choice.label}
-            </WordButton>
-          ))}
-          <span className="figures soft push">
-            {size.width} × {size.height} px
-          </span>
-        </div>
-        <ReactCrop
-          aspect={shape}
-          disabled={!isDrawn}
-          keepSelection
-          ruleOfThirds
-          crop={{
-            unit: '%',
-            x: crop.x * 100,
-            y: crop.y * 100,
-            width: crop.width * 100,
-            height: crop.height * 100,
-          }}
-          onChange={(_pixels, percent) =>
-            setCrop({
-              x: percent.x / 100,
-              y: percent.y / 100,
-              width: percent.width / 100,
-              height: percent.height / 100,
-            })
-          }
-          ariaLabels={{
-            cropArea: 'Frame: arrows move it',
-            nwDragHandle: 'Upper left corner',
-            nDragHandle: 'Upper edge',
-            neDragHandle: 'Upper right corner',
-            eDragHandle: 'Right edge',
-            seDragHandle: 'Lower right corner',
-            sDragHandle: 'Lower edge',
-            swDragHandle: 'Lower left corner',
-            wDragHandle: 'Left edge',
-          }}
-        >
-          <img
-            className="crop-picture"
-            src={`/api/media/${picture.sha256}`}
-            alt={picture.alt || picture.fileName}
-            onLoad={() => setDrawn(true)}
-          />
-        </ReactCrop>
-      </Modal.Body>
-      <Modal.Footer>
-        <Button onClick={() => onCrop(crop)}>Use this crop</Button>
-        {isWholeTaken && (
-          <Button variant="outline" onClick={() => onCrop(null)}>
-            Use the whole picture
-          </Button>
-        )}
-        <a
-          className="word push"
-          href={`/api/posts/${postId}/media/${picture.id}`}
-          target="_blank"
-          rel="noreferrer"
-          title="Upright, cropped, and without data about where it was taken"
-        >
-          See it as it will be sent
-        </a>
-      </Modal.Footer>
-    </Modal>
+    <Dialog
+      title={`Crop ${picture.fileName}`}
+      onClose={onClose}
+      size="lg"
+      bodyClassName="crop-dialog"
+      deeds={
+        <>
+          <Button onClick={() => onCrop(crop)}>Use this crop</Button>
+          {isWholeTaken && (
+            <Button variant="outline" onClick={() => onCrop(null)}>
+              Use the whole picture
+            </Button>
+          )}
+          <a
+            className="word push"
+            href={`/api/posts/${postId}/media/${picture.id}`}
+            target="_blank"
+            rel="noreferrer"
+            title="Upright, cropped, and without data about where it was taken"
+          >
+            See it as it will be sent
+          </a>
+        </>
+      }
+    >
+      <div className="crop-shapes" role="group" aria-label="Shape">
+        {choices.map((choice) => (
+          <WordButton
+            key={choice.label}
+            className="figures"
+            aria-pressed={Math.abs(choice.shape - shape) < 0.005}
+            onClick={() => choose(choice.shape)}
+          >
+            {choice.label}
+          </WordButton>
+        ))}
+        <span className="figures soft push">
+          {size.width} × {size.height} px
+        </span>
+      </div>
+      <ReactCrop
+        aspect={shape}
+        disabled={!isDrawn}
+        keepSelection
+        ruleOfThirds
+        crop={{
+          unit: '%',
+          x: crop.x * 100,
+          y: crop.y * 100,
+          width: crop.width * 100,
+          height: crop.height * 100,
+        }}
+        onChange={(_pixels, percent) =>
+          setCrop({
+            x: percent.x / 100,
+            y: percent.y / 100,
+            width: percent.width / 100,
+            height: percent.height / 100,
+          })
+        }
+        ariaLabels={{
+          cropArea: 'Frame: arrows move it',
+          nwDragHandle: 'Upper left corner',
+          nDragHandle: 'Upper edge',
+          neDragHandle: 'Upper right corner',
+          eDragHandle: 'Right edge',
+          seDragHandle: 'Lower right corner',
+          sDragHandle: 'Lower edge',
+          swDragHandle: 'Lower left corner',
+          wDragHandle: 'Left edge',
+        }}
+      >
+        <img
+          className="crop-picture"
+          src={`/api/media/${picture.sha256}`}
+          alt={picture.alt || picture.fileName}
+          onLoad={() => setDrawn(true)}
+        />
+      </ReactCrop>
+    </Dialog>
   );
 }

@@ -2,7 +2,7 @@
 
 import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
-import Modal from 'react-bootstrap/Modal';
+import { Palette } from '@/ui/Dialog';
 import { insertedText, mentionOf, SHELF_KINDS, SHELF_LABELS, type ShelfItem } from '@/core/shelf/shelf';
 import { call, problemOf } from '@/ui/api';
 import { dayMonth } from '@/ui/format';
@@ -38,7 +38,7 @@ export function InsertPalette({
   }
 
   return (
-    <Modal show onHide={onClose} animation={false} aria-label="Insert" className="find-and-do" restoreFocus>
+    <Palette label="Insert" onClose={onClose}>
       <Command label="Insert" className="insert-palette">
         <Command.Input placeholder="A hashtag set, a quote, a name …" autoFocus />
         <Command.List>
@@ -81,7 +81,7 @@ export function InsertPalette({
             })}
         </Command.List>
       </Command>
-    </Modal>
+    </Palette>
   );
 }
 

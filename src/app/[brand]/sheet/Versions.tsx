@@ -3,7 +3,7 @@
 import { differencesOf } from '@/core/text/differences';
 import { useEffect, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '@/ui/Dialog';
 import { differingFields, WRITTEN_LABELS, type WrittenWords } from '@/core/posts/written';
 import type { WordsVersion } from '@/usecases/posts/reading';
 import { call, problemOf } from '@/ui/api';
@@ -40,34 +40,33 @@ export function Versions({
   const chosen = versions?.find(({ id }) => id === chosenId) ?? versions?.find((one) => differs(one.words, now));
   const nameOf = (id: string) => people.find((person) => person.id === id)?.name ?? 'somebody';
   return (
-    <Modal show onHide={onClose} animation={false} size="lg" aria-label="Versions">
-      <Modal.Header closeButton>
-        <Modal.Title>Versions</Modal.Title>
-      </Modal.Header>
-      <Modal.Body>
-        <FieldRefusal>{problem}</FieldRefusal>
-        {versions?.length === 0 && <p className="soft">There are no earlier versions yet.</p>}
-        <div className="versions">
-          <ul className="version-list">
-            {versions?.map((version) => (
-              <li key={version.id}>
-                <button type="button" aria-pressed={version === chosen} onClick={() => setChosenId(version.id)}>
-                  <b>{nameOf(version.personId)}</b>
-                  <span className="figures">{dayAndTime(version.at, brand.zone)}</span>
-                  {!differs(version.words, now) && <span className="soft">as it stands</span>}
-                </button>
-              </li>
-            ))}
-          </ul>
-          {chosen && <Comparison version={chosen.words} now={now} />}
-        </div>
-      </Modal.Body>
-      {chosen && onTake && differs(chosen.words, now) && (
-        <Modal.Footer>
-          <Button onClick={() => onTake(chosen.words)}>Restore this version</Button>
-        </Modal.Footer>
-      )}
-    </Modal>
+    <Dialog
+      title="Versions"
+      onClose={onClose}
+      size="lg"
+      deeds={
+        chosen &&
+        onTake &&
+        differs(chosen.words, now) && <Button onClick={() => onTake(chosen.words)}>Restore this version</Button>
+      }
+    >
+      <FieldRefusal>{problem}</FieldRefusal>
+      {versions?.length === 0 && <p className="soft">There are no earlier versions yet.</p>}
+      <div className="versions">
+        <ul className="version-list">
+          {versions?.map((version) => (
+            <li key={version.id}>
+              <button type="button" aria-pressed={version === chosen} onClick={() => setChosenId(version.id)}>
+                <b>{nameOf(version.personId)}</b>
+                <span className="figures">{dayAndTime(version.at, brand.zone)}</span>
+                {!differs(version.words, now) && <span className="soft">as it stands</span>}
+              </button>
+            </li>
+          ))}
+        </ul>
+        {chosen && <Comparison version={chosen.words} now={now} />}
+      </div>
+    </Dialog>
   );
 }
 

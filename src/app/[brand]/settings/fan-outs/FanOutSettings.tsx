@@ -15,6 +15,8 @@ import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 import { useSetting } from '../useSetting';
 import { useSettingForm } from '../useSettingForm';
+import { Field } from '@/ui/Field';
+import { FieldRefusal } from '@/ui/FieldRefusal';
 
 type Shown = BrandFanOut & { version: number };
 
@@ -124,13 +126,10 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
         )}
       </p>
       <div className="d-flex-row mb-3">
-        <Form.Group controlId="fan-out-name">
-          <Form.Label>Name</Form.Label>
+        <Field id="fan-out-name" label="Name" refusal={refusalOf('name')}>
           <Form.Control dir="auto" {...register('name')} />
-          {refusalOf('name')}
-        </Form.Group>
-        <Form.Group controlId="fan-out-for">
-          <Form.Label>For</Form.Label>
+        </Field>
+        <Field id="fan-out-for" label="For" refusal={refusalOf('for')}>
           <Form.Select {...register('for')}>
             <option value="">any piece</option>
             {PIECE_KINDS.map((one) => (
@@ -139,8 +138,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
               </option>
             ))}
           </Form.Select>
-          {refusalOf('for')}
-        </Form.Group>
+        </Field>
       </div>
       <Form.Check
         id="fan-out-standing"
@@ -149,7 +147,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
         label="Drawn up by itself as soon as the text of such a piece is there: its posts wait on the desk to be accepted or rejected"
         {...register('isStanding')}
       />
-      {refusalOf('isStanding')}
+      <FieldRefusal tied>{refusalOf('isStanding')}</FieldRefusal>
       <Table bsPrefix="timetable" className="fan-out-settings">
         <thead>
           <tr>
@@ -253,7 +251,7 @@ function OneFanOut({ fanOut, onChosen }: { fanOut: Shown; onChosen: (slug: strin
       <p>
         <WordButton onClick={() => append({ ...NEW_ROW })}>Add a row</WordButton>
       </p>
-      {refusalOf('rows')}
+      <FieldRefusal tied>{refusalOf('rows')}</FieldRefusal>
       {problem()}
       <Button type="submit">{fanOut.slug === '' ? 'Make the fan-out' : 'Save the fan-out'}</Button>
     </Form>

@@ -24,6 +24,7 @@ import { useLeave } from '@/ui/LeaveGuard';
 import { WordButton } from '@/ui/WordButton';
 import Table from 'react-bootstrap/Table';
 import { FieldRefusal } from '@/ui/FieldRefusal';
+import { Field } from '@/ui/Field';
 
 interface PersonRow extends Person {
   brandIds: string[];
@@ -157,13 +158,10 @@ function PersonForm({
   return (
     <Form onSubmit={(event) => void submit(event)} noValidate>
       <div className="d-flex-row mb-3">
-        <Form.Group controlId="person-name">
-          <Form.Label>Name</Form.Label>
+        <Field id="person-name" label="Name" refusal={refusalOf('name')}>
           <Form.Control dir="auto" {...register('name')} />
-          {refusalOf('name')}
-        </Form.Group>
-        <Form.Group controlId="person-role">
-          <Form.Label>Role</Form.Label>
+        </Field>
+        <Field id="person-role" label="Role" refusal={refusalOf('role')}>
           <Form.Select {...register('role')}>
             {Object.entries(ROLES).map(([role, label]) => (
               <option key={role} value={role}>
@@ -171,8 +169,7 @@ function PersonForm({
               </option>
             ))}
           </Form.Select>
-          {refusalOf('role')}
-        </Form.Group>
+        </Field>
       </div>
       <fieldset className="weekdays mb-3">
         <legend className="form-label">Skills</legend>
@@ -187,10 +184,9 @@ function PersonForm({
         control={control}
         render={({ field: { value, onChange } }) => <Weekdays legend="Works on" chosen={value} onChange={onChange} />}
       />
-      {refusalOf('weekdays')}
+      <FieldRefusal tied>{refusalOf('weekdays')}</FieldRefusal>
       <div className="d-flex-row mb-3">
-        <Form.Group controlId="person-hours">
-          <Form.Label>Hours a day</Form.Label>
+        <Field id="person-hours" label="Hours a day">
           <Form.Control
             type="number"
             min={0}
@@ -198,16 +194,13 @@ function PersonForm({
             step={0.5}
             {...register('hoursPerDay', { valueAsNumber: true })}
           />
-        </Form.Group>
-        <Form.Group controlId="person-zone">
-          <Form.Label>Time zone</Form.Label>
+        </Field>
+        <Field id="person-zone" label="Time zone" refusal={refusalOf('zone')}>
           <Form.Control dir="auto" {...register('zone')} />
-          {refusalOf('zone')}
-        </Form.Group>
-        <Form.Group controlId="person-color">
-          <Form.Label>Colour</Form.Label>
+        </Field>
+        <Field id="person-color" label="Colour">
           <Form.Control type="color" {...register('color')} />
-        </Form.Group>
+        </Field>
       </div>
       {brands.length > 1 && (
         <fieldset className="weekdays mb-3">
@@ -217,7 +210,7 @@ function PersonForm({
               <input type="checkbox" value={id} {...register('brandIds')} /> {name}
             </label>
           ))}
-          {refusalOf('brandIds')}
+          <FieldRefusal tied>{refusalOf('brandIds')}</FieldRefusal>
         </fieldset>
       )}
       <Controller
@@ -225,7 +218,7 @@ function PersonForm({
         control={control}
         render={({ field: { value, onChange } }) => <SpanList legend="Days off" spans={value} onChange={onChange} />}
       />
-      {refusalOf('daysOff')}
+      <FieldRefusal tied>{refusalOf('daysOff')}</FieldRefusal>
       {problem()}
       <Button type="submit" variant={person ? 'primary' : 'outline'} className="mt-2">
         {person ? `Save ${person.name}` : 'Add them'}

@@ -11,6 +11,7 @@ import { dayAndTime } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { useCopy } from '@/ui/useCopy';
 import { WordButton } from '@/ui/WordButton';
+import { Field } from '@/ui/Field';
 
 /** How far somebody can sign in. */
 export interface Entry {
@@ -64,11 +65,13 @@ export function PersonEntry({ person, entry }: { person: Person; entry: Entry })
       </p>
       {made ? (
         <>
-          <Form.Group controlId="entry-link">
-            <Form.Label>Send this link to {person.name}</Form.Label>
+          <Field
+            id="entry-link"
+            label={`Send this link to ${person.name}`}
+            hint={`It works once, until ${until(made.expiresAt)}. It is not shown again.`}
+          >
             <Form.Control readOnly value={made.link} onFocus={(event) => event.target.select()} />
-            <Form.Text>It works once, until {until(made.expiresAt)}. It is not shown again.</Form.Text>
-          </Form.Group>
+          </Field>
           <Button variant="outline" className="mt-2" onClick={() => void copy('Link', made.link)}>
             Copy link
           </Button>

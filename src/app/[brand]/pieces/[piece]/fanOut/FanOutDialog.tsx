@@ -2,7 +2,7 @@
 
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '@/ui/Dialog';
 import type { FanOut } from '@/core/fanOut/fanOut';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { counted } from '@/core/words';
@@ -45,95 +45,85 @@ export function FanOutDialog({
   }
 
   return (
-    <Modal
-      show
+    <Dialog
+      title={`Posts from “${piece.title}”`}
+      onClose={onClose}
       size="xl"
-      scrollable
-      onHide={onClose}
-      animation={false}
-      aria-labelledby="fan-out-title"
-      dialogClassName="fan-out-dialog"
+      className="fan-out-dialog"
+      deeds={
+        <>
+          <span className="soft small-text push-left">Drafts are a start: each has its step “Check the draft”.</span>
+          <Button disabled={isBusy || chosen.length === 0} onClick={() => void makeThem()}>
+            {chosen.length === 0
+              ? 'Nothing to make'
+              : `Make ${chosen.length === 1 ? 'this post' : `these ${chosen.length} posts`}`}
+          </Button>
+        </>
+      }
+      onCancel={onClose}
     >
-      <Modal.Header closeButton>
-        <Modal.Title id="fan-out-title" as="h2">
-          Posts from “{piece.title}”
-        </Modal.Title>
-      </Modal.Header>
-      <Modal.Body>
-        <div className="fan-out-ask">
-          {ask.only === null && (
-            <label>
-              Fan-out{' '}
-              <Form.Select
-                size="sm"
-                value={ask.fanOut}
-                onChange={(event) => asks({ fanOut: event.target.value, on: null, chosen: {} })}
-              >
-                {fanOuts.map(({ slug, name }) => (
-                  <option key={slug} value={slug}>
-                    {name}
-                  </option>
-                ))}
-              </Form.Select>
-            </label>
-          )}
-          <span>
-            from{' '}
-            <DateField
-              label="From which day"
-              value={ask.anchor ?? plan?.anchor ?? ''}
-              onChange={(date) => asks({ anchor: date || null })}
-            />
-          </span>
+      <div className="fan-out-ask">
+        {ask.only === null && (
           <label>
-            captions under{' '}
-            <input
-              className="figures"
-              type="number"
-              min={20}
-              size={5}
-              placeholder="—"
-              value={ask.under ?? ''}
-              onChange={(event) =>
-                asks({ under: event.target.value === '' ? null : Math.max(20, Number(event.target.value)) })
-              }
-            />
+            Fan-out{' '}
+            <Form.Select
+              size="sm"
+              value={ask.fanOut}
+              onChange={(event) => asks({ fanOut: event.target.value, on: null, chosen: {} })}
+            >
+              {fanOuts.map(({ slug, name }) => (
+                <option key={slug} value={slug}>
+                  {name}
+                </option>
+              ))}
+            </Form.Select>
           </label>
-          <WordButton onClick={() => asks({ seed: ask.seed + 1 })}>Other phrases</WordButton>
-          <span className="soft small-text" role="status">
-            {isBusy ? 'working it out …' : plan ? `${counted(chosen.length, 'post')}${spanOf(chosen)}` : ''}
-          </span>
-        </div>
-        {plan && (
-          <ol className="fan-out-rows" aria-busy={isBusy}>
-            {plan.rows.map((row, at) => (
-              <FanOutRows
-                key={at}
-                row={row}
-                at={at}
-                plan={plan}
-                changes={changes}
-                onSwitch={switchRow}
-                onChange={change}
-                onChannel={(id) => asks({ chosen: { ...ask.chosen, [at]: id } })}
-              />
-            ))}
-          </ol>
         )}
-        <FieldRefusal>{problem}</FieldRefusal>
-      </Modal.Body>
-      <Modal.Footer>
-        <span className="soft small-text push-left">Drafts are a start: each has its step “Check the draft”.</span>
-        <Button disabled={isBusy || chosen.length === 0} onClick={() => void makeThem()}>
-          {chosen.length === 0
-            ? 'Nothing to make'
-            : `Make ${chosen.length === 1 ? 'this post' : `these ${chosen.length} posts`}`}
-        </Button>
-        <Button variant="outline" onClick={onClose}>
-          Cancel
-        </Button>
-      </Modal.Footer>
-    </Modal>
+        <span>
+          from{' '}
+          <DateField
+            label="From which day"
+            value={ask.anchor ?? plan?.anchor ?? ''}
+            onChange={(date) => asks({ anchor: date || null })}
+          />
+        </span>
+        <label>
+          captions under{' '}
+          <input
+            className="figures"
+            type="number"
+            min={20}
+            size={5}
+            placeholder="—"
+            value={ask.under ?? ''}
+            onChange={(event) =>
+              asks({ under: event.target.value === '' ? null : Math.max(20, Number(event.target.value)) })
+            }
+          />
+        </label>
+        <WordButton onClick={() => asks({ seed: ask.seed + 1 })}>Other phrases</WordButton>
+        <span className="soft small-text" role="status">
+          {isBusy ? 'working it out …' : plan ? `${counted(chosen.length, 'post')}${spanOf(chosen)}` : ''}
+        </span>
+      </div>
+      {plan && (
+        <ol className="fan-out-rows" aria-busy={isBusy}>
+          {plan.rows.map((row, at) => (
+            <FanOutRows
+              key={at}
+              row={row}
+              at={at}
+              plan={plan}
+              changes={changes}
+              onSwitch={switchRow}
+              onChange={change}
+              onChannel={(id) => asks({ chosen: { ...ask.chosen, [at]: id } })}
+            />
+          ))}
+        </ol>
+      )}
+      <FieldRefusal>{problem}</FieldRefusal>
+    </Dialog>
   );
 }
 
