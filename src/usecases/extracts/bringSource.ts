@@ -1,3 +1,4 @@
+import { quoted } from '@/core/calendar/change';
 import { TEXT_LIMITS } from '@/core/pieces/piece';
 import type { AboutInFile } from '@/core/pieces/pieceFile';
 import { ABOUT_FIELDS } from '@/core/pieces/texts';
@@ -12,6 +13,8 @@ import { maybePiece, updatePiece, updateTypedAt, type Piece } from '@/data/piece
 import { listStepsOf, tickSteps } from '@/data/prep/steps';
 import { prepOfPiece, replacePrep } from '../prep/givePrep';
 import { checkTexts, ownPiece } from '../pieces/pieces';
+import { replacingSource } from '../undo/sourceTexts';
+import { undoably } from '../undo/undoably';
 import { doing, mustFit, refused, STALE, type Doing, type Work } from '../useCase';
 import { follow, prepareFollowing } from './followSource';
 
@@ -38,12 +41,23 @@ export async function bringSource(
       refused({ code: 'noText', field: 'file', message: 'There is no text in it, so nothing was taken from it.' });
     const before = (await maybeSource(act.tx, pieceId))!;
     const about = read.about ? mayBeAbout(piece, before.source, read.about) : {};
-    if (!(await updatePiece(act.tx, pieceId, version, { ...piece, ...about, sourceText: source }))) refused(STALE);
-    if (about.kind !== undefined && about.kind !== piece.kind)
-      await replacePrep(act, piece.brandId, pieceId, await prepOfPiece(act, { ...piece, kind: about.kind }));
-    await updateTypedAt(act.tx, pieceId, null);
-    await follow(act, pieceId, before, following);
-    if (before.source.trim() === '') await tickBehindText(act, piece, read.cues.length > 0);
+    const deed = before.source.trim() === '' ? 'Brought in the text of' : 'Replaced the text of';
+    const watched = { brandId: piece.brandId, label: `${deed} ${quoted(piece.title)}` };
+    await undoably(
+      act,
+      { ...watched, things: [{ name: 'piece', id: pieceId }], stepsOf: pieceId },
+      () =>
+        replacingSource(act, pieceId, async () => {
+          if (!(await updatePiece(act.tx, pieceId, version, { ...piece, ...about, sourceText: source })))
+            refused(STALE);
+          if (about.kind !== undefined && about.kind !== piece.kind)
+            await replacePrep(act, piece.brandId, pieceId, await prepOfPiece(act, { ...piece, kind: about.kind }));
+          await updateTypedAt(act.tx, pieceId, null);
+          await follow(act, pieceId, before, following);
+          if (before.source.trim() === '') await tickBehindText(act, piece, read.cues.length > 0);
+        }),
+      (changed) => changed,
+    );
     await act.note({
       brandId: piece.brandId,
       subject: 'piece',

@@ -5,6 +5,7 @@ import type { NotedChange } from '@/data/undo/changes';
 import { deedOf, putPosts } from './posts';
 import type { PostState } from './postState';
 import { putThings, THING_NAMES, thingOf } from './rows';
+import { putSourceTexts } from './sourceTexts';
 import { putSteps } from './steps';
 import type { UndoSubject } from './subject';
 import { putSuggestions } from './suggestions';
@@ -22,6 +23,7 @@ function deedOfItem({ subject, before, after }: NotedChange['items'][number]): D
       return 'changePosts';
     case 'step':
       return 'doSteps';
+    case 'sourceText':
     case 'suggestions':
       return 'changePieces';
     case 'batchDay':
@@ -38,5 +40,6 @@ export const SUBJECTS: Readonly<Record<string, UndoSubject>> = {
   step: putSteps,
   suggestions: putSuggestions,
   batchDay: putBatchDays,
+  sourceText: putSourceTexts,
   ...Object.fromEntries(THING_NAMES.map((name) => [name, putThings(name)])),
 };

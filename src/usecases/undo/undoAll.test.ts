@@ -6,7 +6,13 @@ import { SHIPPED_PREP } from '@/core/prep/shipped';
 import { fanOutKey, listSettingVersions, prepSheetKey, type Setting } from '@/data/brands/settingVersions';
 import { addMs } from '@/core/time/plan';
 import { listStepsOf } from '@/data/prep/steps';
+import { writePieceFile } from '@/core/pieces/pieceFile';
+import { readSource } from '@/core/pieces/readSource';
+import { listExtracts, maybeSource } from '@/data/extracts/extracts';
+import { insertPostExtracts, listExtractsOfPosts } from '@/data/fanOut/postExtracts';
 import { maybePiece } from '@/data/pieces/pieces';
+import { bringSource } from '../extracts/bringSource';
+import { keepExtract } from '../extracts/extracts';
 import { archiveChannelOf, saveChannel } from '../brands/channels';
 import { archiveThemeOf, keepCampaign, keepPillar } from '../brands/themes';
 import { declareOut, publishNow, schedulePost } from '../delivery/schedule';
@@ -72,6 +78,15 @@ const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
     const id = await idOf('pieces', 'deleted_at is null');
     const piece = id ? await maybePiece(world.db, id) : undefined;
     return piece && editPiece(world.work, piece.id, piece.version, { kind: n % 2 ? 'talk' : 'article' });
+  },
+  'bring in a text': async (n) => {
+    const id = await idOf('pieces', 'deleted_at is null');
+    return id && bringText(id, `The ferry of round ${n} turns below the bridge at noon.\n\nTwo bells ring for it.\n`);
+  },
+  'accept an extract': async (n) => {
+    const id = await idOf('pieces', "deleted_at is null and source_text <> ''");
+    const verdict = { kind: 'quote' as const, state: 'accepted' as const, start: n % 9, end: 20 + (n % 9), reason: '' };
+    return id && keepExtract(world.work, id, verdict);
   },
   'set a piece aside': async () => {
     const id = await idOf('pieces', 'deleted_at is null and set_aside_at is null');
@@ -348,6 +363,9 @@ const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
   },
 };
 
+const bringText = async (id: string, text: string) =>
+  bringSource(world.work, id, (await maybePiece(world.db, id))!.version, valueOf(readSource(text, 'ferry.md')));
+
 /** Where a post is out, of which numbers are told. */
 const OUT_AT = 'https://pithline.example/told';
 const channelName = (id: string) => Object.entries(world.channels).find(([, own]) => own === id)![0];
@@ -383,7 +401,10 @@ async function seen(): Promise<unknown> {
     shelf: without(items),
     names: without(names),
     pieces: await rows(
-      'select id, title, note, link, kind, set_aside_at, set_aside_reason from pieces where brand_id = $1 and deleted_at is null order by id',
+      'select id, title, note, link, source_text, cues, kind, set_aside_at, set_aside_reason from pieces where brand_id = $1 and deleted_at is null order by id',
+    ),
+    extracts: await rows(
+      'select e.id, e.kind, e.state, e.start_offset, e.end_offset, x.post_id from extracts e left join post_extracts x on x.extract_id = e.id join pieces p on p.id = e.piece_id where e.brand_id = $1 and p.deleted_at is null order by 1, 6',
     ),
     posts: await rows(
       'select id, plan_date, plan_time, stage, stage_before, set_aside_reason, title, channel_id, caption, parts from posts where brand_id = $1 and deleted_at is null order by id',
@@ -582,6 +603,64 @@ describe('undoing', () => {
     expect(valueOf(await undoChange(world.work, world.brandId, changeId!))).toMatchObject({ changeId, refused: [] });
     expect(await idOf('posts', "title = 'Mast at noon' and deleted_at is null")).toBeUndefined();
     expect(await maybePiece(world.db, id)).toMatchObject({ title: 'Kettle at noon' });
+  });
+
+  it('gives a piece the text back that another took the place of, with its extracts and the posts made from them', async () => {
+    const { id } = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Kettle at noon' }));
+    const state = async () => [
+      await maybeSource(world.db, id),
+      await listExtracts(world.db, id),
+      await listExtractsOfPosts(world.db, [postId]),
+      (await listStepsOf(world.db, [id])).map(({ title, doneOn }) => [title, doneOn]),
+    ];
+    valueOf(await bringText(id, 'The kettle sings at noon. Nobody hears it.\n'));
+    const said = { kind: 'quote' as const, state: 'accepted' as const, reason: '' };
+    const gone = valueOf(await keepExtract(world.work, id, { ...said, start: 0, end: 25 }));
+    valueOf(await keepExtract(world.work, id, { ...said, start: 26, end: 42 }));
+    const [postId] = valueOf(
+      await planPiece(world.work, id, [world.channels.pithline], { date: '2026-12-04', time: '10:00' }),
+    ).postIds as [string];
+    await insertPostExtracts(world.db, [{ postId, extractId: gone.id }]);
+    const before = await state();
+    await fresh();
+    valueOf(await bringText(id, 'Nobody hears it.\n'));
+    const after = await state();
+    expect(after[1]).toMatchObject([{ start: 0, end: 16 }]);
+    for (let round = 0; round < 2; round++) {
+      expect(valueOf(await undo())).toMatchObject({
+        label: 'Undone: replaced the text of “Kettle at noon”',
+        refused: [],
+      });
+      expect(await state()).toEqual(before);
+      expect(valueOf(await redo()).refused).toEqual([]);
+      expect(await state()).toEqual(after);
+    }
+    const piece = (await maybePiece(world.db, id))!;
+    valueOf(await editPiece(world.work, id, piece.version, { sourceText: 'Nobody hears it here.\n' }));
+    const corrected = await state();
+    expect(valueOf(await undo()).refused).toMatchObject([{ title: 'the text of “Kettle at noon”' }]);
+    expect(await state()).toEqual(corrected);
+  });
+
+  it('takes all of it back that a file says of a piece without a text', async () => {
+    const { id } = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Kettle at noon' }));
+    const state = async () => {
+      const piece = (await maybePiece(world.db, id))!;
+      return [
+        { ...piece, version: 0 },
+        (await listStepsOf(world.db, [id])).map(({ title, doneOn }) => [title, doneOn]),
+      ];
+    };
+    const before = await state();
+    await fresh();
+    const said = { note: '', link: '', cues: [], isWordTimed: false, sourceText: 'The mast stands.\n' };
+    valueOf(await bringText(id, writePieceFile({ ...said, title: 'Mast at dusk', kind: 'article' })));
+    expect(await state()).toMatchObject([{ title: 'Mast at dusk', kind: 'article' }, {}]);
+    expect(valueOf(await undo()).refused).toEqual([]);
+    expect(await state()).toEqual(before);
+    valueOf(await redo());
+    expect(await state()).toMatchObject([{ title: 'Mast at dusk', kind: 'article' }, {}]);
+    await world.db.run("update pieces set title = 'Kettle at dusk' where id = $1", [id]);
   });
 
   it('takes files that were added in a row back as one', async () => {
