@@ -13,8 +13,8 @@ await step('packages', ensureInstalled);
 await step('browser', ensureChromium);
 await step('lint and types', () =>
   runSideBySide([
-    ['npm', ['run', '--silent', 'lint']],
-    ['npm', ['run', '--silent', 'types']],
+    ['npm', ['run', '--silent', 'rules']],
+    ['sh', ['-c', ['types', 'unused', 'layout'].map((name) => `npm run --silent ${name}`).join(' && ')]],
   ]),
 );
 await step('unit tests', () => run(tool('vitest'), ['run', '--reporter=default']));
