@@ -68,3 +68,23 @@ test('files added to the library go and come by key, and the page shows it', asy
   await page.keyboard.press('ControlOrMeta+Shift+z');
   await expect(added).toBeVisible();
 });
+
+test('a text that came for a piece as a file is taken back by key, and leaves the place to type one', async ({
+  page,
+}) => {
+  await page.goto('/fennel-moor/ideas');
+  await page.getByRole('link', { name: 'Names on the door' }).click();
+  const file = { name: 'door.md', mimeType: 'text/markdown', buffer: Buffer.from('The door has forty names on it.') };
+  await page.getByLabel('A file with the text').setInputFiles(file);
+  const text = page.getByRole('region', { name: 'The text' });
+  await expect(text).toContainText('forty names');
+  await page.locator('h1').first().click();
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect(page.locator('.messages .toast').last()).toContainText(
+    'Undone: brought in the text of “Names on the door”',
+  );
+  await expect(page.getByLabel('Source text')).toHaveValue('');
+  await expect(text).toHaveCount(0);
+  await page.keyboard.press('ControlOrMeta+Shift+z');
+  await expect(page.getByLabel('Source text')).toHaveValue('The door has forty names on it.');
+});

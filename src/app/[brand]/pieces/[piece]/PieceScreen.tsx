@@ -79,9 +79,15 @@ export function PieceScreen({
   ]);
   const [planning, setPlanning] = useState(false);
   const [fanningOut, setFanningOut] = useState(false);
-  const hasText = initial.sourceText.trim() !== '';
+  const hasText = piece.sourceText.trim() !== '';
   const mayChange = may('changePieces');
   const [isEditing, setEditing] = useState(!hasText && mayChange);
+  const [hadText, setHadText] = useState(hasText);
+  if (hadText !== hasText) {
+    setHadText(hasText);
+    // A text that was taken back leaves the place where one is typed.
+    if (!hasText && mayChange) setEditing(true);
+  }
   const [isAboutOpen, setAboutOpen] = useState(!hasText);
   const [find, setFind] = useState('');
   const [shown, setShown] = useState<string | null>(null);
