@@ -118,11 +118,16 @@ export function listStepsForBatch(db: Queryable, brandId: string, work: Work): P
   );
 }
 
-/** Puts steps of a brand into a batch day, in this order, pinned to its day. What stood in it and is not named leaves it. */
+/**
+ * Puts steps of a brand into a batch day, in this order, pinned to its day. What stood in it and is not named leaves it.
+ *
+ * @param places of the steps, where they were in it before: what left it meanwhile may come back to its own
+ */
 export async function fillBatchDay(
   tx: Queryable,
   batch: Pick<BatchDay, 'id' | 'brandId' | 'day'>,
   stepIds: readonly string[],
+  places: readonly (number | null)[] = stepIds.map((_id, at) => at + 1),
 ): Promise<void> {
   await tx.run(
     `update steps set batch_id = null, batch_position = null, version = version + 1,
@@ -131,10 +136,10 @@ export async function fillBatchDay(
     [batch.id, stepIds],
   );
   await tx.run(
-    `update steps s set batch_id = $1, batch_position = x.position, version = version + 1,
+    `update steps s set batch_id = $1, batch_position = x.place, version = version + 1,
        pinned = case when s.done_at is null then $4::date else s.pinned end
-     from unnest($3::uuid[]) with ordinality as x (id, position) where s.id = x.id and s.brand_id = $2`,
-    [batch.id, batch.brandId, stepIds, batch.day],
+     from unnest($3::uuid[], $5::int[]) as x (id, place) where s.id = x.id and s.brand_id = $2`,
+    [batch.id, batch.brandId, stepIds, batch.day, places],
   );
 }
 
@@ -148,9 +153,5 @@ export async function listBatchesOfSteps(db: Queryable, stepIds: readonly string
 }
 
 /** The steps of a batch day in their running order, also those of deleted posts, which may be restored. */
-export async function listStepIdsOfBatch(db: Queryable, batchId: string): Promise<string[]> {
-  const rows = await db.rows<{ id: string }>('select id from steps where batch_id = $1 order by batch_position, id', [
-    batchId,
-  ]);
-  return rows.map(({ id }) => id);
-}
+export const listPlacesInBatch = (db: Queryable, batchId: string): Promise<{ id: string; place: number | null }[]> =>
+  db.rows('select id, batch_position as place from steps where batch_id = $1 order by batch_position, id', [batchId]);

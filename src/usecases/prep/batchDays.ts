@@ -9,7 +9,7 @@ import {
   insertBatchDay,
   listBatchesOfSteps,
   listBatchSteps,
-  listStepIdsOfBatch,
+  listPlacesInBatch,
   maybeBatchDay,
   updateBatchDay,
   type BatchDay,
@@ -99,7 +99,7 @@ export function changeBatchDay(
       async () => {
         if (!(await updateBatchDay(act.tx, after))) refused(STALE);
         if (change.stepIds !== undefined || after.day !== before.day)
-          await fillBatch(act, after, change.stepIds ?? (await listStepIdsOfBatch(act.tx, id)));
+          await fillBatch(act, after, change.stepIds ?? (await listPlacesInBatch(act.tx, id)).map((step) => step.id));
       },
       change.stepIds,
     );
@@ -124,14 +124,15 @@ async function takeBatch(act: Doing, id: string): Promise<BatchDay> {
 }
 
 /** A batch day as undoing puts it back. */
-export type BatchState = Omit<BatchDay, 'version'> & { stepIds: string[] };
+export type BatchState = Omit<BatchDay, 'version'> & { stepIds: string[]; places?: (number | null)[] };
 
 /** What a batch day is now; null where there is none. */
 export async function stateOfBatch(act: Doing, id: string): Promise<BatchState | null> {
   const batch = await maybeBatchDay(act.tx, id);
   if (!batch) return null;
   const { version: _counted, ...state } = batch;
-  return { ...state, stepIds: await listStepIdsOfBatch(act.tx, id) };
+  const steps = await listPlacesInBatch(act.tx, id);
+  return { ...state, stepIds: steps.map((step) => step.id), places: steps.map(({ place }) => place) };
 }
 
 /** Does something to a batch day so that it can be undone, with what other batch days lose to it. */
@@ -161,17 +162,18 @@ export async function callOff(act: Doing, batch: Pick<BatchDay, 'id' | 'brandId'
   await deleteBatchDay(act.tx, batch.id);
 }
 
-/** Gives a batch day its steps in their running order. */
+/** Gives a batch day its steps in their running order. @param places where they stood in it before */
 export async function fillBatch(
   act: Doing,
   batch: Pick<BatchDay, 'id' | 'brandId' | 'day'>,
   stepIds: readonly string[],
+  places?: readonly (number | null)[],
 ): Promise<void> {
   const ids = [...new Set(stepIds)];
   if (ids.length > BATCH_LIMIT)
     refused({ code: 'tooMany', field: 'stepIds', message: `A batch day holds ${BATCH_LIMIT} steps at most.` });
   const before = (await listBatchSteps(act.tx, batch.id)).map((step) => step.id);
-  await fillBatchDay(act.tx, batch, ids);
+  await fillBatchDay(act.tx, batch, ids, places);
   const holders = await listHoldersOfSteps(act.tx, [...before, ...ids], batch.brandId);
   await recount(act.tx, batch.brandId, holders, act.now);
 }

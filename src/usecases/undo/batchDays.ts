@@ -19,17 +19,20 @@ export async function putBatchDays(
   for (const { item, from, to } of [...puttings].sort((one, other) => gains(one) - gains(other))) {
     const result = await attempt(async () => {
       const present = await stateOfBatch(act, item.id);
-      const isAsLeft =
-        present && from ? isSame(Object.keys(from) as (keyof BatchState)[], present, from) : present === from;
+      const isAsLeft = present && from ? isSame(compared(from), present, from) : present === from;
       if (!isAsLeft) refused(CHANGED_SINCE);
       if (to === null) return callOff(act, from!);
-      const { stepIds, ...batch } = to;
+      const { stepIds, places, ...batch } = to;
       if (from === null) await insertBatchDay(act.tx, { ...batch, createdBy: act.actorId });
       else await updateBatchDay(act.tx, { ...batch, version: (await maybeBatchDay(act.tx, item.id))!.version });
-      await fillBatch(act, batch, stepIds);
+      await fillBatch(act, batch, stepIds, places);
     });
     if (result.ok) outcome.others += 1;
     else outcome.refused.push({ postId: null, title: (from ?? to)!.name, message: result.refusal.message });
   }
   return outcome;
 }
+
+/** What is compared of a batch day: its steps by their order, not by the places that say it. */
+const compared = (state: BatchState) =>
+  (Object.keys(state) as (keyof BatchState)[]).filter((name) => name !== 'places');

@@ -754,6 +754,34 @@ describe('undoing', () => {
     }
   });
 
+  it('gives a step its place in a batch day back that was called off and put back without it', async () => {
+    const ids = await Promise.all([0, 1, 2].map(async () => (await world.makePost('pithline')).id));
+    const steps = (await listStepsOf(world.db, ids)).filter((one, at, all) => one.work === all[0]!.work).slice(0, 3);
+    const stepIds = steps.map(({ id }) => id);
+    const day = { name: 'Third', day: '2026-12-04', startsAt: '09:00', work: steps[0]!.work };
+    const { id } = valueOf(await makeBatchDay(world.work, world.brandId, { ...day, stepIds }));
+    const placed = async () =>
+      (await world.db.rows('select id, batch_position as place from steps where batch_id = $1 order by 2, 1', [
+        id,
+      ])) as unknown;
+    const all = await placed();
+    expect(all).toMatchObject([{ place: 1 }, { place: 2 }, { place: 3 }]);
+    await fresh();
+    valueOf(await removeStep(world.work, stepIds[0]!));
+    const two = await placed();
+    valueOf(await dropBatchDay(world.work, id));
+    for (let round = 0; round < 2; round++) {
+      valueOf(await undo());
+      expect(await placed()).toEqual(two);
+      valueOf(await undo());
+      expect(await placed()).toEqual(all);
+      valueOf(await redo());
+      expect(await placed()).toEqual(two);
+      valueOf(await redo());
+      expect(await placed()).toEqual([]);
+    }
+  });
+
   it('takes an import back as one, what came in as published too, and brings it in again', async () => {
     const text = `title,channel,date,time,stage,address\nFerry one,pithline,2026-12-08,10:00,drafting,\nFerry two,pithline,2026-11-02,10:00,published,https://pithline.example/2\n`;
     await fresh();
