@@ -7,7 +7,7 @@ import type { Doing } from '../useCase';
 import { CHANGED_SINCE } from './sinceThen';
 import { nothingPut, type PutOutcome, type Putting } from './subject';
 
-/** Replaces the text of a piece, and gives what it changed of it. */
+/** Replaces the text of a piece, and gives what it changed of it: nothing where it is the same. */
 export async function replacingSource(
   act: Doing,
   pieceId: string,
@@ -16,7 +16,7 @@ export async function replacingSource(
   const before = await readSourceState(act.tx, pieceId);
   await write();
   const after = await readSourceState(act.tx, pieceId);
-  return [{ subject: 'sourceText', id: pieceId, before, after }];
+  return isDeepStrictEqual(before, after) ? [] : [{ subject: 'sourceText', id: pieceId, before, after }];
 }
 
 /** Gives pieces the text that they had, with its times and extracts, where nobody changed any of it since. */

@@ -626,6 +626,8 @@ describe('undoing', () => {
     valueOf(await bringText(id, 'Nobody hears it.\n'));
     const after = await state();
     expect(after[1]).toMatchObject([{ start: 0, end: 16 }]);
+    // The same once more changes nothing, so there is nothing of it to undo.
+    valueOf(await bringText(id, 'Nobody hears it.\n'));
     for (let round = 0; round < 2; round++) {
       expect(valueOf(await undo())).toMatchObject({
         label: 'Undone: replaced the text of “Kettle at noon”',
