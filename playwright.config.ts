@@ -18,6 +18,8 @@ export default defineConfig({
     trace: process.env.TRACE ? 'retain-on-failure' : 'off',
     screenshot: 'only-on-failure',
     serviceWorkers: 'block',
+    // Nothing is looked at while it fades.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: chromiumPath(),
       args: [

@@ -2,6 +2,7 @@
 import {
   DEMO_PERSON,
   ensureInstalled,
+  NETWORKS,
   prepareDemo,
   run,
   startEnvironment,
@@ -12,7 +13,7 @@ import {
 ensureInstalled();
 const env = startEnvironment();
 prepareDemo(env);
-const networks = await startNetworks(env);
+const networks = await startNetworks(env, NETWORKS.sources);
 process.on('exit', () => networks.kill());
 run(tool('next'), ['dev', '-H', '127.0.0.1', '-p', env.PORT], {
   BIMLO_DEMO_PERSON: process.env.BIMLO_DEMO_PERSON || DEMO_PERSON,

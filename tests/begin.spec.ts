@@ -1,17 +1,12 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { expect, test as base, type Page } from '@playwright/test';
-import { startServer, type TestServer } from './support/server';
+import { EMPTY_TEMPLATE, startServer, type TestServer } from './support/server';
 
-/** Each test begins with nothing: an empty data folder, and nobody chosen. */
+/** Each test begins with nothing, and nobody chosen. */
 const test = base.extend<{ server: TestServer }>({
   server: async ({}, provide) => {
-    const empty = mkdtempSync(join(tmpdir(), 'bimlo-empty-'));
-    const server = await startServer({ BIMLO_DEMO_PERSON: '' }, empty);
+    const server = await startServer({ BIMLO_DEMO_PERSON: '' }, EMPTY_TEMPLATE);
     await provide(server);
     await server.end();
-    rmSync(empty, { recursive: true });
   },
   baseURL: async ({ server }, provide) => provide(server.url),
 });

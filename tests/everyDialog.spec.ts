@@ -10,9 +10,9 @@ test('in the open post, on a piece and in every dialog words are plain, axe find
   page,
 }) => {
   test.setTimeout(600_000);
-  const look = async (name: string) => {
+  const look = async (name: string, within?: string) => {
     expect([name, await oldLabels(page)]).toEqual([name, []]);
-    await expectNothingFound(page, name);
+    await expectNothingFound(page, name, within);
     expect({ name, wrong: await walk(page) }).toEqual({ name, wrong: [] });
     expect({ name, dangling: await dangling(page) }).toEqual({ name, dangling: [] });
   };
@@ -28,6 +28,7 @@ test('in the open post, on a piece and in every dialog words are plain, axe find
     await openCalendar(page);
     await open(page);
     await expect(page.getByRole('dialog')).toBeVisible();
-    await look(`dialog ${at + 1}`);
+    // The page below it was looked at before, and cannot be reached.
+    await look(`dialog ${at + 1}`, '[role="dialog"]');
   }
 });

@@ -1,10 +1,7 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { expect, test as base, type Browser, type Page } from '@playwright/test';
 import config from '../playwright.config';
-import { freePort, startServer, type TestServer } from './support/server';
+import { EMPTY_TEMPLATE, freePort, startServer, type TestServer } from './support/server';
 
 /** Another address of this machine than the one Bimlo listens to where nothing is said: whoever comes has to sign in. */
 const ELSEWHERE = '127.0.0.2';
@@ -14,14 +11,12 @@ const NAME = 'plan.example';
 /** An empty folder, reached by plain HTTP from a network. */
 const test = base.extend<{ server: TestServer }>({
   server: async ({}, provide) => {
-    const empty = mkdtempSync(join(tmpdir(), 'bimlo-empty-'));
     const port = await freePort();
     const hosts = `${NAME}:${port}`;
     const env = { BIMLO_DEMO_PERSON: '', HOST: ELSEWHERE, PORT: String(port), BIMLO_HOSTS: hosts };
-    const server = await startServer(env, empty);
+    const server = await startServer(env, EMPTY_TEMPLATE);
     await provide({ ...server, url: `http://${hosts}` });
     await server.end();
-    rmSync(empty, { recursive: true });
   },
   baseURL: async ({ server }, provide) => provide(server.url),
 });

@@ -115,9 +115,20 @@ export function prepareDemo(env) {
   run(tool('tsx'), ['demo/prepare.ts', ...process.argv.filter((word) => word === '--reset')], env);
 }
 
-/** Starts the made-up networks as a process of their own; resolves once they answer. */
-export async function startNetworks(env) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'src/standins/network/program.ts'], {
+/** What Node.js is given to run the made-up networks: as they were bundled with the build, or their sources, which take a second to read. */
+export const NETWORKS = {
+  built: ['.next/threads/networks.mjs'],
+  sources: ['--import', 'tsx', 'src/standins/network/program.ts'],
+};
+
+/**
+ * Starts the made-up networks as a process of their own; resolves once they answer.
+ *
+ * @param {Record<string, string>} env
+ * @param {string[]} program one of `NETWORKS`
+ */
+export async function startNetworks(env, program = NETWORKS.built) {
+  const child = spawn(process.execPath, program, {
     stdio: ['ignore', 'pipe', 'inherit'],
     env: { ...process.env, ...env },
   });

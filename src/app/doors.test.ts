@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { couldDo, RIGHTS } from '@/core/rights/may';
 import type { Door } from '@/app/server/door';
+import { PERSON_HEADER } from '@/ui/api';
 import { insertPerson } from '@/data/people/people';
 import { makeApp, type TestApp } from '@/app/api/testApp';
 
@@ -100,6 +101,17 @@ describe('every route', () => {
     expect(answer.headers.get('referrer-policy')).toBe('no-referrer');
     expect(answer.headers.get('content-security-policy')).toContain("frame-ancestors 'none'");
   });
+
+  it.each(
+    doors.filter(({ handler }) => handler.deed !== null).map((door) => [`${door.path} ${door.method}`, door] as const),
+  )(
+    '%s does nothing for a page that was drawn for somebody who is signed in no more',
+    async (_name, { handler, method }) => {
+      const answer = await call(handler, method, { [PERSON_HEADER]: app.otherWork.actorId });
+      expect([answer.status, await answer.json()]).toMatchObject([401, { refusal: { code: 'somebodyElse' } }]);
+      expect((await call(handler, method, { [PERSON_HEADER]: app.work.actorId })).status).not.toBe(401);
+    },
+  );
 
   it.each(
     (['maker', 'reviewer'] as const).flatMap((role) =>

@@ -1,5 +1,6 @@
 import { v4 as newId } from 'uuid';
 import type { Refusal } from '@/core/refusal';
+import { personOnScreen } from './personOnScreen';
 
 /** What came of a call to the server. */
 export type Answer<T> =
@@ -39,6 +40,9 @@ export const REQUEST_KEY_HEADER = 'idempotency-key';
 
 /** The header by which a change of a setting says which version it is based on, as an entity tag (RFC 9110, 13.1.1). */
 export const SEEN_HEADER = 'if-match';
+
+/** The header by which a call says as whom the page was drawn that it comes from: an identifier, or empty. */
+export const PERSON_HEADER = 'x-bimlo-person';
 
 /** What people read when the server broke. */
 const BROKEN = 'Bimlo had an error of its own, so this was not done. Its log says more.';
@@ -101,6 +105,7 @@ function send<T>(
         ...(isFile
           ? { 'content-type': 'application/octet-stream', 'x-file-name': encodeURIComponent(body.name) }
           : { 'content-type': 'application/json' }),
+        [PERSON_HEADER]: personOnScreen(),
         ...headers,
       },
     }),
@@ -111,7 +116,7 @@ function send<T>(
 export function sendForm<T>(path: string, fields: Record<string, string | File>): Promise<Answer<T>> {
   const form = new FormData();
   for (const [name, value] of Object.entries(fields)) form.set(name, value);
-  return answerOf<T>(() => fetch(path, { method: 'POST', body: form }));
+  return answerOf<T>(() => fetch(path, { method: 'POST', body: form, headers: { [PERSON_HEADER]: personOnScreen() } }));
 }
 
 /** Answers of whatever stands between the browser and a Bimlo that is away. */

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { chosenDraft, chosenIn, claimDrafts, dropDraft, editOf, isClaimed, keepDraft, listDrafts } from './drafts';
+import { drawnFor } from './personOnScreen';
 
 /** The browser's storage, as far as drafts use it. */
 class MemoryStorage {
@@ -34,6 +35,17 @@ describe('drafts', () => {
     keepDraft({ ...draft, at: '/api/posts/b' });
     expect(listDrafts('/api/posts/a')).toEqual([draft, { ...draft, field: 'link' }]);
     expect(listDrafts()).toHaveLength(3);
+  });
+
+  it('are those of the person on screen: who comes after them has none, and finds their own again', () => {
+    drawnFor('ada');
+    keepDraft(draft);
+    drawnFor('bo');
+    expect([listDrafts(), listDrafts('/api/posts/a')]).toEqual([[], []]);
+    keepDraft({ ...draft, text: 'of Bo' });
+    drawnFor('ada');
+    expect(listDrafts()).toEqual([draft]);
+    drawnFor('');
   });
 
   it('go when their text is saved', () => {

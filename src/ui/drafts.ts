@@ -1,4 +1,5 @@
 import type { WrittenField } from '@/core/posts/written';
+import { ownKey } from './personOnScreen';
 
 /**
  * What was typed and is not on the server yet, kept in the browser's own storage: it survives a reload, and a server that is
@@ -20,8 +21,7 @@ export interface Draft<Field extends string = string> {
   version: number;
 }
 
-const PREFIX = 'bimlo.typed.';
-const keyOf = (at: string, field: string): string => `${PREFIX}${at}.${field}`;
+const keyOf = (at: string, field: string): string => ownKey(`typed.${at}.${field}`);
 
 /** Keeps a draft. @returns false when the browser keeps nothing (storage full or forbidden) */
 export function keepDraft(draft: Draft): boolean {
@@ -39,12 +39,13 @@ export function dropDraft(at: string, field: string): void {
   localStorage.removeItem(keyOf(at, field));
 }
 
-/** All drafts, or those of one post or piece. */
+/** All drafts of the person on screen, or those of one post or piece. */
 export function listDrafts<Field extends string = string>(at?: string): Draft<Field>[] {
   const drafts: Draft<Field>[] = [];
+  const start = ownKey(at ? `typed.${at}.` : 'typed.');
   for (let index = 0; index < localStorage.length; index++) {
     const key = localStorage.key(index)!;
-    if (!key.startsWith(at ? `${PREFIX}${at}.` : PREFIX)) continue;
+    if (!key.startsWith(start)) continue;
     drafts.push(JSON.parse(localStorage.getItem(key)!) as Draft<Field>);
   }
   return drafts;

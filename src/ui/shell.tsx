@@ -4,6 +4,7 @@ import { allowsOf, may, type Deed, type MakersRules, type Role } from '@/core/ri
 import { createContext, useCallback, useContext, type ReactNode } from 'react';
 import type { RuleSheet } from '@/core/rulesheets/types';
 import type { Instant, LocalDate, Zone } from '@/core/time/plan';
+import { drawnFor } from './personOnScreen';
 
 /** What every screen of a brand knows. */
 export interface Shell {
@@ -32,6 +33,8 @@ const Context = createContext<Shell | null>(null);
 
 /** Hands a brand's facts to the screens below. */
 export function ShellProvider({ shell, children }: { shell: Shell; children: ReactNode }) {
+  // Before anything below reads what is kept.
+  drawnFor(shell.me.id);
   return <Context value={shell}>{children}</Context>;
 }
 

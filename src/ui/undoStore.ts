@@ -1,8 +1,9 @@
 import { NO_UNDO, type UndoStack } from '@/core/captions/undo';
+import { ownKey } from './personOnScreen';
 
 /** The steps one can go back in each text of this tab: they survive a reload, and end with the tab. */
 
-const keyOf = (postId: string, field: string): string => `bimlo.undo.${postId}.${field}`;
+const keyOf = (postId: string, field: string): string => ownKey(`undo.${postId}.${field}`);
 
 /** The steps of a text. */
 export function undoStackOf(postId: string, field: string): UndoStack {

@@ -1,8 +1,9 @@
 'use client';
 
 import { useRef, useState } from 'react';
+import { ownKey } from './personOnScreen';
 
-const keyOf = (place: string): string => `bimlo.kept.${place}`;
+const keyOf = (place: string): string => ownKey(`kept.${place}`);
 
 function readKept<T extends object>(place: string): Partial<T> | null {
   const kept = sessionStorage.getItem(keyOf(place));

@@ -7,8 +7,12 @@ const AXE_TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-
 /** On the dark ground nothing but colours differs. */
 const COLOUR_RULES = ['color-contrast', 'link-in-text-block'];
 
-/** Expects that axe finds nothing on what is on screen: everything on the light ground, colours on the dark one. */
-export async function expectNothingFound(page: Page, name: string): Promise<void> {
+/**
+ * Expects that axe finds nothing on what is on screen: everything on the light ground, colours on the dark one.
+ *
+ * @param within what of the page is looked at; all of it where nothing is said
+ */
+export async function expectNothingFound(page: Page, name: string, within = 'html'): Promise<void> {
   for (const ground of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: ground });
     // No page holds frames, so axe runs in one go (“legacy”), in less than half the time.
@@ -16,6 +20,7 @@ export async function expectNothingFound(page: Page, name: string): Promise<void
     // Of long tables the first rows are enough: the others are drawn alike.
     const axe = new AxeBuilder({ page })
       .setLegacyMode(true)
+      .include(within)
       .withTags(AXE_TAGS)
       .options({ resultTypes: ['violations'] })
       .exclude('tbody tr:nth-child(n+12)');

@@ -4,11 +4,14 @@ import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { NETWORKS } from '../../scripts/lib/project.mjs';
 
 /** The frozen now that the demo data of tests is dated around: a Monday before noon. */
 export const NOW = '2026-11-23T11:42:00.000Z';
 /** The seeded data folder that tests copy. */
 export const TEMPLATE = join(process.cwd(), 'test-results', 'template');
+/** A data folder after its first start, in which nobody has begun. */
+export const EMPTY_TEMPLATE = join(process.cwd(), 'test-results', 'empty');
 
 /** What a network counts. */
 export interface NetworkCounts {
@@ -51,7 +54,7 @@ export async function startServer(env: Record<string, string> = {}, template = T
   let now = NOW;
   let bimlo: ChildProcess | null = null;
   const common = { ...process.env, BIMLO_DATA: root, BIMLO_NETWORK_STORE: join(root, 'networks'), ...env };
-  const networks = await launch(['--import', 'tsx', 'src/standins/network/program.ts'], 'networks ready', {
+  const networks = await launch(NETWORKS.built, 'networks ready', {
     ...common,
     BIMLO_NETWORK_PORT: String(networkPort),
   });
@@ -104,7 +107,11 @@ export async function startServer(env: Record<string, string> = {}, template = T
   return server;
 }
 
-async function launch(parameters: string[], readyWords: string, env: NodeJS.ProcessEnv): Promise<ChildProcess> {
+async function launch(
+  parameters: readonly string[],
+  readyWords: string,
+  env: NodeJS.ProcessEnv,
+): Promise<ChildProcess> {
   const child = spawn(process.execPath, parameters, { env, stdio: ['ignore', 'pipe', 'pipe'] });
   let said = '';
   await new Promise<void>((resolve, reject) => {

@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import { usePathname, useRouter } from 'next/navigation';
+import { usePathname } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import dynamic from 'next/dynamic';
 import Button from 'react-bootstrap/Button';
@@ -50,7 +50,6 @@ export function Rail({ dueByHand, inTrouble }: { dueByHand: number; inTrouble: n
   const { brand, brands, people, me, entry, now } = useShell();
   const may = useMay();
   const pathname = usePathname();
-  const router = useRouter();
   const say = useSay();
   const [catching, setCatching] = useState(false);
   const [finding, setFinding] = useState(false);
@@ -73,8 +72,9 @@ export function Rail({ dueByHand, inTrouble }: { dueByHand: number; inTrouble: n
   }, []);
 
   async function become(personId: string) {
-    await call('POST', '/api/who', { personId });
-    router.refresh();
+    const answer = await call('POST', '/api/who', { personId });
+    if (answer.kind === 'done') location.reload();
+    else say({ text: problemOf(answer)! });
   }
 
   async function signOut() {

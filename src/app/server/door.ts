@@ -9,7 +9,7 @@ import { bimlo, type Bimlo } from '@/runtime/bimlo';
 import { log } from '@/runtime/log';
 import { REQUEST_KEY_HEADER, SEEN_HEADER } from '@/ui/api';
 import { refusal } from './request';
-import { whoAsks } from './who';
+import { whoAsks, whyDrawnForAnother } from './who';
 
 /** What a route is given beside the request: Bimlo, and with whom it acts. */
 interface Visit {
@@ -56,6 +56,8 @@ export function door<P = Record<string, never>>(deed: Deed, route: Route<P, Visi
         const app = await bimlo();
         const who = await whoAsks(app);
         if (!who) return refusal(NOBODY);
+        const another = whyDrawnForAnother(request, who);
+        if (another) return refusal(another);
         if (!couldDo(who.actor.role, deed)) return refusal(notYours(RIGHTS[deed].words));
         const { db, clock, ids, measurePictures } = app;
         const key = request.headers.get(REQUEST_KEY_HEADER);

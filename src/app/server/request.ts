@@ -14,6 +14,7 @@ export const isId = (text: string): boolean => UUID.test(text);
 
 const STATUS: Record<string, number> = {
   nobody: 401,
+  somebodyElse: 401,
   broken: 500,
   notFound: 404,
   notYours: 403,

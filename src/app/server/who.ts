@@ -1,9 +1,11 @@
 import { cookies } from 'next/headers';
+import type { Refusal } from '@/core/refusal';
 import type { Actor } from '@/core/rights/may';
 import type { Bimlo } from '@/runtime/bimlo';
 import { maybeActor, maybePersonBySlug } from '@/usecases/people/reading';
 import { personAlone } from '@/usecases/signIn/reading';
 import { whoIsSignedIn } from '@/usecases/signIn/signIn';
+import { PERSON_HEADER } from '@/ui/api';
 import { isOnlyHere } from './reach';
 import { isId } from './request';
 import { signInIdOf } from './session';
@@ -32,6 +34,20 @@ export async function whoAsks(app: App): Promise<Who | null> {
   if (found) return { id: found.personId, actor: found.actor, signInId };
   return isOnlyHere() ? named(app, await personAlone(app)) : null;
 }
+
+/**
+ * Why nothing is done for a page that was drawn for somebody else than who asks now; null where it was drawn for them, or by none of our
+ * pages.
+ */
+export function whyDrawnForAnother(request: Request, who: Who): Refusal | null {
+  const drawnFor = request.headers.get(PERSON_HEADER);
+  return drawnFor && drawnFor !== who.id ? SOMEBODY_ELSE : null;
+}
+
+const SOMEBODY_ELSE: Refusal = {
+  code: 'somebodyElse',
+  message: 'Somebody else has signed in in this browser since. Reload, and sign in as yourself to go on.',
+};
 
 /** The cookie of a demo that says who one is. */
 export const PERSON_COOKIE = 'bimlo_person';

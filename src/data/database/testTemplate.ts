@@ -2,6 +2,7 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { TestProject } from 'vitest/node';
+import { bundleThreads } from '../../../scripts/lib/bundles.mjs';
 import { openDb } from './db';
 import { migrate, pendingMigrations, readMigrations } from './migrate';
 
@@ -12,8 +13,16 @@ declare module 'vitest' {
   }
 }
 
-/** Makes one migrated database for all tests, since the first boot takes seconds and a copy does not. */
+/** Where threads and processes that tests start find what they run: inside the project, where packages are found. */
+const BUNDLES = 'node_modules/.cache/bimlo-tests';
+
+/**
+ * Makes what takes seconds once for all tests: a migrated database, since the first boot takes long and a copy does not, and the
+ * bundles of what threads and processes run.
+ */
 export default async function makeTemplate(project: TestProject): Promise<() => Promise<void>> {
+  await bundleThreads(BUNDLES);
+  process.env.BIMLO_BUNDLES = BUNDLES;
   const folder = await mkdtemp(join(tmpdir(), 'bimlo-test-'));
   const path = join(folder, 'template.tar');
   const db = await openDb('memory');

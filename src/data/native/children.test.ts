@@ -35,7 +35,7 @@ describe('native work', () => {
     await writeFile(path, ENDLESS);
     let held = 0;
     const holding = Array.from({ length: 4 }, (_, n) =>
-      natively('takenIn', 'bitmap', { path, to: join(folder, `${n}.png`) }, 4_000).catch(() => void held++),
+      natively('takenIn', 'bitmap', { path, to: join(folder, `${n}.png`) }, 2_000).catch(() => void held++),
     );
     await writeFile(join(folder, 'b.png'), await sharp({ create: SMALL }).png().toBuffer());
     const given = { path: join(folder, 'b.png'), mime: 'image/png', recipe: AS_IS, to: null };

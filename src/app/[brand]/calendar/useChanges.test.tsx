@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Slip } from '@/core/calendar/slip';
 import { testSlip } from '@/core/calendar/testSlip';
 import { asOfLatestAnswer, call } from '@/ui/api';
+import { ownKey } from '@/ui/personOnScreen';
 import { fakeServer, renderOnScreen, router, type Call, type Reply } from '@/ui/testScreen';
 import { useChanges } from './useChanges';
 import { usePicks } from './usePicks';
@@ -155,10 +156,10 @@ describe('while the server is gone', () => {
     expect(result.current.unsaved.size).toBe(0);
     await wait(0);
     expect([...result.current.unsaved]).toEqual(['a']);
-    expect(JSON.parse(localStorage.getItem('bimlo:changes:b')!)).toHaveLength(1);
+    expect(JSON.parse(localStorage.getItem(ownKey('changes.b'))!)).toHaveLength(1);
     server.answer = serve;
     await wait(4_000);
-    expect([result.current.unsaved.size, localStorage.getItem('bimlo:changes:b')]).toEqual([0, null]);
+    expect([result.current.unsaved.size, localStorage.getItem(ownKey('changes.b'))]).toEqual([0, null]);
     expect(stored[0]!.date).toBe('2026-12-03');
   });
 

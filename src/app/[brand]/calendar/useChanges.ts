@@ -10,6 +10,7 @@ import type { CalendarView } from '@/usecases/calendar/loadCalendar';
 import { asOfLatestAnswer, call, UNREACHABLE, type Answer } from '@/ui/api';
 import { changeMessage } from '@/ui/changeMessage';
 import { useSay } from '@/ui/messages';
+import { ownKey } from '@/ui/personOnScreen';
 import { useUndo, type ChangeAnswer } from '@/ui/undo';
 
 /** A change that is on its way to the server, or waits until it can be reached. */
@@ -24,7 +25,7 @@ interface Pending {
 const TRY_AGAIN_MS = 4_000;
 /** How long after the last change the server's view is read anew, for horizons and openings. */
 const SETTLE_MS = 900;
-const storeName = (brandId: string) => `bimlo:changes:${brandId}`;
+const storeName = (brandId: string) => ownKey(`changes.${brandId}`);
 
 /**
  * The calendar's posts as they show: the server's, with the changes on top that are under way. A change shows at once and is

@@ -1,0 +1,1 @@
+export function bundleThreads(folder?: string): Promise<void>;

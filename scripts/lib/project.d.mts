@@ -1,0 +1,1 @@
+export const NETWORKS: Record<'built' | 'sources', readonly string[]>;
