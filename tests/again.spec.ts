@@ -1,7 +1,5 @@
 import { day, expect, openCalendar, sheet, test } from './support/test';
 
-test.use({ serverOf: 'again' });
-
 test('coverage shows where a piece was used, drafts an empty place, and is put in another order', async ({ page }) => {
   await page.goto('/fennel-moor/pieces');
   const row = page.getByRole('row', { name: /Ring plane crossing/ });

@@ -1,8 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import { api, expect, openCalendar, sheet, test } from './support/test';
 
-test.use({ serverOf: 'calendar' });
-
 /** A channel's day in the lanes. */
 const lane = (page: Page, callSign: string, date: string) =>
   page

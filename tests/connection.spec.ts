@@ -10,7 +10,7 @@ const test = base.extend<{ line: Line }>({
     line.end();
   },
 });
-test.use({ serverOf: 'connection', serviceWorkers: 'allow' });
+test.use({ serviceWorkers: 'allow' });
 
 async function openCalendar(page: Page, line: Line): Promise<void> {
   await page.goto(`${line.url}${CALENDAR}?as=month`);

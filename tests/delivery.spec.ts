@@ -1,8 +1,6 @@
 import { CALENDAR, api, expect, openCalendar, test } from './support/test';
 import { startServer } from './support/server';
 
-test.use({ serverOf: 'delivery' });
-
 interface Slip {
   id: string;
   version: number;

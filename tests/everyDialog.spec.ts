@@ -4,8 +4,6 @@ import { oldLabels } from './support/plainWords';
 import { dangling, walk } from './support/tabWalk';
 import { day, expect, openCalendar, sheet, test } from './support/test';
 
-test.use({ serverOf: 'everyDialog' });
-
 test('in the open post, on a piece and in every dialog words are plain, axe finds nothing on either ground, and Tab leads through what is seen and named', async ({
   page,
 }) => {

@@ -5,8 +5,6 @@ import { expectNoneSideways } from './support/sideways';
 import { dangling, walk } from './support/tabWalk';
 import { expect, test } from './support/test';
 
-test.use({ serverOf: 'everyPlace' });
-
 /** Before there is a brand, and where there is nothing. */
 const OUTSIDE = ['/begin', '/who', '/fennel-moor/begin', '/fennel-moor/nowhere'];
 

@@ -1,8 +1,6 @@
 import { api, CALENDAR, expect, openCalendar, sheet, takenOver, test } from './support/test';
 import { expectNoneSideways, sideways } from './support/sideways';
 
-test.use({ serverOf: 'everybody' });
-
 test('titles of 200 letters without a space break nothing, and neither do steps and dialogs', async ({ page }) => {
   const long = (letter: string) => letter.repeat(200);
   await openCalendar(page, '?as=list');

@@ -2,8 +2,6 @@ import sharp from 'sharp';
 import type { Page } from '@playwright/test';
 import { expect, openCalendar, saved, sheet, test } from './support/test';
 
-test.use({ serverOf: 'making' });
-
 const TALK_WEEK = '2026-12-01';
 
 /** Opens a post of the coming talk by its working title. */

@@ -1,8 +1,6 @@
 import sharp from 'sharp';
 import { api, expect, fillDate, openCalendar, sheet, test } from './support/test';
 
-test.use({ serverOf: 'media' });
-
 const FRIDAY = '2026-12-11';
 
 /** A picture too tall for a photo feed, taken at a place that is nobody's business. */

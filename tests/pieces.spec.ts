@@ -1,8 +1,6 @@
 import { SHIPPED_RULE_SHEETS } from '../src/core/rulesheets/shipped';
 import { api, day, expect, fillDate, openCalendar, saved, sheet, test } from './support/test';
 
-test.use({ serverOf: 'pieces' });
-
 test('a piece is edited in place, planned, and leads to its posts and back', async ({ page }) => {
   await page.goto('/fennel-moor/ideas');
   await page.getByRole('link', { name: 'Names on the door' }).click();

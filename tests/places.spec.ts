@@ -1,7 +1,5 @@
 import { CALENDAR, api, day, expect, openCalendar, takenOver, test } from './support/test';
 
-test.use({ serverOf: 'places' });
-
 test('the bars of all channels stand out 3 to 1 from both grounds', async ({ page }) => {
   for (const colorScheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme });

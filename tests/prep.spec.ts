@@ -1,8 +1,6 @@
 import type { Page } from '@playwright/test';
 import { api, expect, fillDate, openCalendar, saved, sheet, takenOver, test } from './support/test';
 
-test.use({ serverOf: 'prep' });
-
 /** Plans a piece on Tallclip for a day and opens its sheet. */
 async function planVideo(page: Page, title: string, date: string): Promise<void> {
   await openCalendar(page, '?as=lanes&date=2026-12-01');

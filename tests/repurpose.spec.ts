@@ -1,8 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, sheet, test } from './support/test';
 
-test.use({ serverOf: 'repurpose' });
-
 test('a transcript comes in as a file, its extracts are judged by keyboard, and twelve posts are made from it and undone', async ({
   page,
 }) => {

@@ -1,7 +1,5 @@
 import { api, day, expect, openCalendar, sheet, test } from './support/test';
 
-test.use({ serverOf: 'rights' });
-
 test('a reviewer looks at everything, is offered no change, and is refused one all the same', async ({ page }) => {
   await openCalendar(page);
   const slip = page.locator('[data-post]', { hasText: 'Family hour' }).first();
@@ -52,6 +50,7 @@ test('a brand says whether its makers send', async ({ page }) => {
   await page.goto('/fennel-moor/settings');
   await page.getByRole('button', { name: /^You are/ }).click();
   await page.getByRole('button', { name: /^Ines/ }).click();
+  await expect(page.getByRole('button', { name: 'You are Ines. Switch' })).toBeVisible();
   await page.getByLabel('Makers schedule posts and mark them as published').selectOption('no, managers do');
   await page.getByRole('link', { name: 'Desk' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Stay here' }).click();

@@ -1,7 +1,5 @@
 import { expect, openCalendar, test } from './support/test';
 
-test.use({ serverOf: 'settings' });
-
 test('a rhythm is proposed from what was done, set, and its openings appear', async ({ page }) => {
   await page.goto('/fennel-moor/settings/rhythm');
   await page.getByRole('link', { name: /Hourlight/ }).click();

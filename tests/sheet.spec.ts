@@ -1,7 +1,5 @@
 import { takenOver, api, day, expect, openCalendar, saved, sheet, test } from './support/test';
 
-test.use({ serverOf: 'sheet' });
-
 const TALK = '2026-12-03';
 
 /** Opens a post of the demo that is being made. */

@@ -1,8 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import { day, expect, openCalendar, saved, sheet, takenOver, test } from './support/test';
 
-test.use({ serverOf: 'story' });
-
 const PICTURE = 'demo/pictures/saturn.jpg';
 const DATE = '2026-11-25';
 

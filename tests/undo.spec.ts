@@ -1,8 +1,6 @@
 import sharp from 'sharp';
 import { expect, test } from './support/test';
 
-test.use({ serverOf: 'undo' });
-
 test('what was done is undone and redone by key wherever one is: ideas, shelf, pieces, settings', async ({ page }) => {
   const toast = page.locator('.messages .toast').last();
   const undo = () => page.keyboard.press('ControlOrMeta+z');

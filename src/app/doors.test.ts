@@ -18,6 +18,7 @@ const OPEN: Record<string, string> = {
   'api/join/route.ts POST': 'lets somebody in who has the key of a link',
   'api/begin/route.ts POST': 'begins an empty folder, and only that',
   'standins/clock/route.ts POST': 'there only while the clock stands still',
+  'standins/folder/route.ts DELETE': 'there only while the clock stands still',
   'standins/pictures/[sha]/route.ts GET': 'what the made-up networks show in public',
   'bench/process/route.ts GET': 'figures of the process, there only for the benchmark',
 };

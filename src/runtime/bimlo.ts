@@ -55,6 +55,13 @@ export function bimlo(): Promise<Bimlo> {
   }));
 }
 
+/** Closes the Bimlo of this process, if it is open: the next call of `bimlo` opens it anew. */
+export async function closeBimlo(): Promise<void> {
+  const present = shared[PLACE];
+  delete shared[PLACE];
+  await (await present)?.close();
+}
+
 /** The data folder meant: `BIMLO_DATA`, or one beside the program. */
 export const dataRoot = (): string => process.env.BIMLO_DATA ?? join(process.cwd(), '.bimlo-data');
 

@@ -37,6 +37,8 @@ export interface TestServer {
   goTo(instant: string, options?: { wait?: boolean }): Promise<void>;
   counts(): Promise<NetworkCounts>;
   faults(settings: object): Promise<void>;
+  /** Puts everything back to how it began: the data folder, the networks, the clock. */
+  reset(): Promise<void>;
   end(): Promise<void>;
 }
 
@@ -47,22 +49,28 @@ const FLAGS = [...scripts.demo.split(' ').filter((word) => word.startsWith('--')
 /** Makes a Bimlo on free ports with a copy of a data folder (the demo's by default), and starts it. */
 export async function startServer(env: Record<string, string> = {}, template = TEMPLATE): Promise<TestServer> {
   const root = mkdtempSync(join(tmpdir(), 'bimlo-e2e-'));
-  cpSync(template, root, { recursive: true });
+  const fill = () => cpSync(template, root, { recursive: true });
+  fill();
   const [port, networkPort] = [Number(env.PORT ?? (await freePort())), await freePort()];
   const url = `http://${env.HOST ?? '127.0.0.1'}:${port}`;
   const networkUrl = `http://127.0.0.1:${networkPort}`;
   let now = NOW;
   let bimlo: ChildProcess | null = null;
   const common = { ...process.env, BIMLO_DATA: root, BIMLO_NETWORK_STORE: join(root, 'networks'), ...env };
-  const networks = await launch(NETWORKS.built, 'networks ready', {
-    ...common,
-    BIMLO_NETWORK_PORT: String(networkPort),
-  });
+  const startNetworks = () =>
+    launch(NETWORKS.built, 'networks ready', { ...common, BIMLO_NETWORK_PORT: String(networkPort) });
+  let networks = await startNetworks();
 
   async function end(signal: 'SIGKILL' | 'SIGTERM'): Promise<void> {
     if (!bimlo || bimlo.exitCode !== null || bimlo.signalCode !== null) return;
     const gone = once(bimlo, 'exit');
     bimlo.kill(signal);
+    await gone;
+  }
+
+  async function endNetworks(): Promise<void> {
+    const gone = once(networks, 'exit');
+    networks.kill('SIGKILL');
     await gone;
   }
 
@@ -95,11 +103,19 @@ export async function startServer(env: Record<string, string> = {}, template = T
       const response = await fetch(`${networkUrl}/faults`, { method: 'PUT', body: JSON.stringify(settings) });
       if (!response.ok) throw new Error(await response.text());
     },
+    reset: async () => {
+      now = NOW;
+      const isRunning = bimlo!.exitCode === null && bimlo!.signalCode === null;
+      if (isRunning) await fetch(`${url}/standins/folder`, { method: 'DELETE' });
+      await endNetworks();
+      rmSync(root, { recursive: true });
+      fill();
+      networks = await startNetworks();
+      if (!isRunning) await server.start();
+    },
     end: async () => {
       await server.kill();
-      const gone = once(networks, 'exit');
-      networks.kill('SIGKILL');
-      await gone;
+      await endNetworks();
       rmSync(root, { recursive: true, force: true });
     },
   };

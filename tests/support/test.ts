@@ -1,21 +1,27 @@
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { startServer, type TestServer } from './server';
 
-/**
- * Tests with a Bimlo of their own. Each file names it (`test.use({ serverOf: 'story' })`), so that no file meets what
- * another left behind.
- */
-export const test = base.extend<{ baseURL: string }, { server: TestServer; serverOf: string }>({
-  serverOf: ['', { scope: 'worker', option: true }],
-  server: [
-    async ({ serverOf }, provide) => {
-      if (serverOf === '') throw new Error('Say whose server it is: test.use({ serverOf: … })');
-      const server = await startServer();
-      await provide(server);
-      await server.end();
+/** The Bimlo of a worker, and the file of tests that uses it. */
+interface Running {
+  server: TestServer;
+  usedBy: string | null;
+}
+
+/** Tests with a Bimlo that begins anew with each file, so that no file meets what another left behind. */
+export const test = base.extend<{ baseURL: string; server: TestServer }, { running: Running }>({
+  running: [
+    async ({}, provide) => {
+      const running: Running = { server: await startServer(), usedBy: null };
+      await provide(running);
+      await running.server.end();
     },
     { scope: 'worker', timeout: 180_000 },
   ],
+  server: async ({ running }, provide, { file }) => {
+    if (running.usedBy !== null && running.usedBy !== file) await running.server.reset();
+    running.usedBy = file;
+    await provide(running.server);
+  },
   baseURL: async ({ server }, provide) => provide(server.url),
 });
 
