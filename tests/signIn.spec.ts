@@ -99,6 +99,7 @@ test('three people share a new folder under another address: each signs in, sees
   expect(await page.evaluate(() => isSecureContext)).toBe(false);
   const invitation = await linkFor(page, 'Bo', 'Invite Bo');
   expect(invitation).toMatch(new RegExp(`^http://${NAME}:\\d+/join/[\\w-]{43}$`));
+  await expect(page.getByText(/^It works once, until \d+ \w+ \d\d:\d\d\. It is not shown again\.$/)).toBeVisible();
   await page.getByRole('button', { name: 'Copy link' }).click();
   await expect(page.getByText('Link copied.')).toBeVisible();
   const bo = await comeIn(browser, server, invitation, PASSWORDS.bo);

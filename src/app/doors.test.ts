@@ -114,6 +114,21 @@ describe('every route', () => {
     },
   );
 
+  it('signing out does nothing for such a page either', async () => {
+    const { handler } = doors.find(({ path }) => path === 'api/sign-out/route.ts')!;
+    const signOut = (drawnFor: string) =>
+      handler(
+        new Request('http://127.0.0.1:4310/api', {
+          method: 'POST',
+          headers: { host: '127.0.0.1:4310', [PERSON_HEADER]: drawnFor },
+          body: '{"everywhere":true}',
+        }),
+        { params: Promise.resolve({}) },
+      );
+    expect((await signOut(app.otherWork.actorId)).status).toBe(401);
+    expect((await signOut(app.work.actorId)).status).toBe(200);
+  });
+
   it.each(
     (['maker', 'reviewer'] as const).flatMap((role) =>
       doors

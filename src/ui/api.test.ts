@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { call, problemOf, UNREACHABLE } from './api';
+import { call, PERSON_HEADER, problemOf, sendForm, UNREACHABLE } from './api';
+import { drawnFor } from './personOnScreen';
 
 afterEach(() => vi.unstubAllGlobals());
 const server = (answer: () => Promise<Response>) => vi.stubGlobal('fetch', vi.fn(answer));
@@ -11,6 +12,19 @@ describe('calling the server', () => {
     expect(answer).toEqual({ kind: 'done', value: { id: 1 } });
     expect(problemOf(answer)).toBeNull();
     expect(fetch).toHaveBeenCalledWith('/x', expect.objectContaining({ method: 'POST', body: '{"a":1}' }));
+  });
+
+  it('says for whom the page was drawn that calls, of a form too', async () => {
+    server(async () => Response.json({}));
+    drawnFor('ada');
+    await call('POST', '/x', {});
+    await sendForm('/x', { name: 'a' });
+    await call('GET', '/x');
+    drawnFor('');
+    const told = vi
+      .mocked(fetch)
+      .mock.calls.map(([, init]) => (init!.headers as Record<string, string>)[PERSON_HEADER]);
+    expect(told).toEqual(['ada', 'ada', 'ada']);
   });
 
   it('gives a refusal with what stands there now', async () => {

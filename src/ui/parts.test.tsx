@@ -6,6 +6,7 @@ import { ChannelChoice } from './ChannelChoice';
 import { InPlace } from './InPlace';
 import { insertText } from './insertText';
 import { useSay, type Message } from './messages';
+import { drawnFor, personOnScreen } from './personOnScreen';
 import { fakeServer, renderOnScreen, renderScreen } from './testScreen';
 import { keepUndoStack, undoStackOf } from './undoStore';
 import { useDeed } from './useDeed';
@@ -218,6 +219,16 @@ describe('taking several files in', () => {
     let outcome: unknown;
     await act(async () => void (outcome = await result.current.take(files)));
     expect(outcome).toEqual({ taken: 1, refused: [], stopped: true });
+  });
+});
+
+describe('a screen', () => {
+  it('says for whom it was drawn, before anything below it asks', () => {
+    drawnFor('somebody else');
+    const seen: string[] = [];
+    const Below = () => void seen.push(personOnScreen());
+    renderScreen(<Below />);
+    expect(seen[0]).toBe('mana');
   });
 });
 

@@ -61,8 +61,8 @@ export function BeginForm({
       <h1>{isFirst ? 'Begin with a brand' : 'A new brand'}</h1>
       <p className="soft">
         {isFirst
-          ? 'A brand is whom posts are for: a company, a club, a person. Four short steps, and all but this one can be left for later.'
-          : 'Four short steps, and all but this one can be left for later.'}
+          ? 'A brand is whom posts are for: a company, a club, a person. A few short steps, and all but this one can be left for later.'
+          : 'A few short steps, and all but this one can be left for later.'}
       </p>
       <BeginSteps current="brand" slug={null} />
       {!mayMake ? (

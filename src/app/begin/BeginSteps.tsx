@@ -1,6 +1,6 @@
 import Link from 'next/link';
 
-/** The four steps to a new brand, and at last an idea. */
+/** The steps to a new brand, and at last an idea. */
 export const BEGIN_STEPS = ['brand', 'channels', 'people', 'rhythm', 'idea'] as const;
 export type BeginStep = (typeof BEGIN_STEPS)[number];
 

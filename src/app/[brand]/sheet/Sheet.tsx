@@ -259,12 +259,12 @@ export function Sheet({
           pieceId={sheet.pieceId}
         />
       )}
-      {editor.problem && !['title', 'hashtags', 'link'].includes(editor.problem.field ?? '') && (
-        <div className="notice is-wrong" role="alert">
-          {editor.problem.message}
-        </div>
-      )}
       <div className="sheet-foot">
+        {editor.problem && !['title', 'hashtags', 'link'].includes(editor.problem.field ?? '') && (
+          <div className="notice is-wrong" role="alert">
+            {editor.problem.message}
+          </div>
+        )}
         <Deeds
           editor={editor}
           sheet={sheet}

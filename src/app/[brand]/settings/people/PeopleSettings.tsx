@@ -37,6 +37,9 @@ interface PersonRow extends Person {
 
 const ROLES: Record<Role, string> = { manager: 'manager', maker: 'maker', reviewer: 'reviewer' };
 
+/** Whether somebody can sign in, in a word or two. */
+const entryWords = (entry: Entry | null) => (entry?.hasPassword ? 'yes' : entry?.link ? 'invited' : 'not invited');
+
 /** The people of a brand as a table; one is opened to be changed, or archived once their steps are handed over. */
 export function PeopleSettings({
   people,
@@ -53,6 +56,8 @@ export function PeopleSettings({
   const [open, setOpen] = useState<string | null>(null);
   const opened = people.find(({ id }) => id === open) ?? null;
   const mayChange = useMay()('manageHouse');
+  const { entry, me } = useShell();
+  const showsEntry = mayChange && entry !== 'chosen';
   const leave = useLeave();
   return (
     <div className="two-columns is-wide-first">
@@ -65,6 +70,7 @@ export function PeopleSettings({
               <th scope="col">Skills</th>
               <th scope="col">Works</th>
               <th scope="col">Open steps</th>
+              {showsEntry && <th scope="col">Signs in</th>}
             </tr>
           </thead>
           <tbody>
@@ -87,6 +93,7 @@ export function PeopleSettings({
                   {minutesWords(person.minutesPerDay)}
                 </td>
                 <td className="figures">{person.openSteps}</td>
+                {showsEntry && <td>{person.id === me.id ? 'yes' : entryWords(person.entry)}</td>}
               </tr>
             ))}
           </tbody>
@@ -124,6 +131,7 @@ function PersonForm({
   zone: string;
 }) {
   const say = useSay();
+  const { entry } = useShell();
   const kept = {
     name: person?.name ?? '',
     role: person?.role ?? ('maker' as Role),
@@ -150,7 +158,9 @@ function PersonForm({
         say({
           text: person
             ? 'Saved. The dates of open steps are worked out again.'
-            : `${fields.name.trim()} works here now.`,
+            : entry === 'chosen'
+              ? `${fields.name.trim()} works here now.`
+              : `${fields.name.trim()} works here now. Click the name to invite them.`,
         }),
     ),
   );

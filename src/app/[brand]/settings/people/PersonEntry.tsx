@@ -68,7 +68,7 @@ export function PersonEntry({ person, entry }: { person: Person; entry: Entry })
           <Field
             id="entry-link"
             label={`Send this link to ${person.name}`}
-            hint={`It works once, until ${until(made.expiresAt)}. It is not shown again.`}
+            hint={<>It works once, until {until(made.expiresAt)}. It is not shown again.</>}
           >
             <Form.Control readOnly value={made.link} onFocus={(event) => event.target.select()} />
           </Field>
