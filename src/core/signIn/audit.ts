@@ -21,7 +21,6 @@ export type AuditKind = (typeof AUDIT_KINDS)[number];
 /** A line of the list in words, with the names it is about. */
 export function auditWords(kind: AuditKind, person: string | null, brand: string | null): string {
   const whom = person ?? 'somebody who is not here any more';
-  const of = brand === null ? '' : ` of ${brand}`;
   switch (kind) {
     case 'begun':
       return 'began this Bimlo';
@@ -50,8 +49,8 @@ export function auditWords(kind: AuditKind, person: string | null, brand: string
     case 'roleChanged':
       return `changed the role of ${whom}`;
     case 'exported':
-      return `exported posts${of}`;
+      return brand === null ? 'exported' : `exported from ${brand}`;
     case 'imported':
-      return brand === null ? 'imported posts' : `imported posts into ${brand}`;
+      return brand === null ? 'imported' : `imported into ${brand}`;
   }
 }

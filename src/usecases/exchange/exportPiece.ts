@@ -9,6 +9,7 @@ import { maybePiece } from '@/data/pieces/pieces';
 import { listPostsById } from '@/data/posts/posts';
 import { listFamily } from '@/data/encores/encores';
 import { mayRead } from '../rights/mustMay';
+import { noteExchange } from './noteExchange';
 import { notFound, type Work } from '../useCase';
 
 /**
@@ -47,6 +48,7 @@ export async function pieceAsMarkdown(work: Work, pieceId: string): Promise<Resu
   const allowed = await mayRead(work, 'exchange', piece.brandId);
   if (!allowed.ok) return allowed;
   const { cues = [], isWordTimed = false } = (await maybeSource(work.db, pieceId)) ?? {};
+  await noteExchange(work.db, work, 'exported', piece.brandId, `${piece.title}.md`);
   return { ok: true, value: { title: piece.title, text: writePieceFile({ ...piece, cues, isWordTimed }) } };
 }
 
@@ -68,6 +70,7 @@ export async function exportPiece(work: Work, pieceId: string): Promise<Result<P
     family.map(({ id }) => id),
   );
   const inOrder = new Map(posts.map((post) => [post.id, post]));
+  await noteExchange(work.db, work, 'exported', piece.brandId, `${piece.title}.json`);
   return {
     ok: true,
     value: {

@@ -234,6 +234,9 @@ describe('a fan-out', () => {
     await ask(editPost, { params: { id: own!.id }, body: { version, caption: 'By hand, all of it.' } });
     const response = await send(exportPiece, { params: { id: piece.id } });
     expect(response.headers.get('content-disposition')).toContain('.json');
+    await send(exportPiece, { params: { id: piece.id }, query: 'file=md' });
+    const noted = await app.db.rows<{ detail: string }>(`select detail from audit where kind = 'exported' order by id`);
+    expect(noted.map(({ detail }) => detail)).toEqual([`${piece.title}.json`, `${piece.title}.md`]);
     const file = (await response.json()) as PieceFile;
     expect(file.posts.map(({ id }) => id).sort()).toEqual([...postIds].sort());
     expect(file.extracts.flatMap(({ posts: made }) => made).length).toBeGreaterThan(3);

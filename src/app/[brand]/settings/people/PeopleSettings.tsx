@@ -60,62 +60,64 @@ export function PeopleSettings({
   const showsEntry = mayChange && entry !== 'chosen';
   const leave = useLeave();
   return (
-    <div className="two-columns is-wide-first">
-      <section>
-        <Table bsPrefix="settings-table">
-          <thead>
-            <tr>
-              <th scope="col">Name</th>
-              <th scope="col">Role</th>
-              <th scope="col">Skills</th>
-              <th scope="col">Works</th>
-              <th scope="col">Open steps</th>
-              {showsEntry && <th scope="col">Signs in</th>}
-            </tr>
-          </thead>
-          <tbody>
-            {people.map((person) => (
-              <tr key={person.id}>
-                <th scope="row">
-                  <span className="dot" style={{ background: person.color }} aria-hidden="true" />{' '}
-                  {mayChange ? (
-                    <WordButton aria-expanded={open === person.id} onClick={() => leave(() => setOpen(person.id))}>
-                      {person.name}
-                    </WordButton>
-                  ) : (
-                    person.name
-                  )}
-                </th>
-                <td>{ROLES[person.role]}</td>
-                <td>{person.crafts.map((craft) => CRAFT_LABELS[craft]).join(', ')}</td>
-                <td className="figures">
-                  {person.weekdays.map((day) => weekdayWord(day).slice(0, 2)).join(' ')},{' '}
-                  {minutesWords(person.minutesPerDay)}
-                </td>
-                <td className="figures">{person.openSteps}</td>
-                {showsEntry && <td>{person.id === me.id ? 'yes' : entryWords(person.entry)}</td>}
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-        {open !== null && (
-          <WordButton className="mt-2" onClick={() => leave(() => setOpen(null))}>
-            Add somebody
-          </WordButton>
-        )}
-        <RightsTable />
-      </section>
-      {mayChange && (
+    <>
+      <div className="two-columns">
         <section>
-          <h2>{opened ? opened.name : 'Somebody new'}</h2>
-          <PersonForm key={open ?? 'new'} person={opened} brands={brands} brandId={brandId} zone={zone} />
-          {opened?.entry && <PersonEntry key={`entry-${opened.id}`} person={opened} entry={opened.entry} />}
-          {opened && (
-            <Archive key={`archive-${opened.id}`} person={opened} people={people} onDone={() => setOpen(null)} />
+          <Table bsPrefix="settings-table">
+            <thead>
+              <tr>
+                <th scope="col">Name</th>
+                <th scope="col">Role</th>
+                <th scope="col">Skills</th>
+                <th scope="col">Works</th>
+                <th scope="col">Open steps</th>
+                {showsEntry && <th scope="col">Signs in</th>}
+              </tr>
+            </thead>
+            <tbody>
+              {people.map((person) => (
+                <tr key={person.id}>
+                  <th scope="row">
+                    <span className="dot" style={{ background: person.color }} aria-hidden="true" />{' '}
+                    {mayChange ? (
+                      <WordButton aria-expanded={open === person.id} onClick={() => leave(() => setOpen(person.id))}>
+                        {person.name}
+                      </WordButton>
+                    ) : (
+                      person.name
+                    )}
+                  </th>
+                  <td>{ROLES[person.role]}</td>
+                  <td>{person.crafts.map((craft) => CRAFT_LABELS[craft]).join(', ')}</td>
+                  <td className="figures">
+                    {person.weekdays.map((day) => weekdayWord(day).slice(0, 2)).join(' ')},{' '}
+                    {minutesWords(person.minutesPerDay)}
+                  </td>
+                  <td className="figures">{person.openSteps}</td>
+                  {showsEntry && <td>{person.id === me.id ? 'yes' : entryWords(person.entry)}</td>}
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+          {open !== null && (
+            <WordButton className="mt-2" onClick={() => leave(() => setOpen(null))}>
+              Add somebody
+            </WordButton>
           )}
         </section>
-      )}
-    </div>
+        {mayChange && (
+          <section>
+            <h2>{opened ? opened.name : 'Somebody new'}</h2>
+            <PersonForm key={open ?? 'new'} person={opened} brands={brands} brandId={brandId} zone={zone} />
+            {opened?.entry && <PersonEntry key={`entry-${opened.id}`} person={opened} entry={opened.entry} />}
+            {opened && (
+              <Archive key={`archive-${opened.id}`} person={opened} people={people} onDone={() => setOpen(null)} />
+            )}
+          </section>
+        )}
+      </div>
+      <RightsTable />
+    </>
   );
 }
 
