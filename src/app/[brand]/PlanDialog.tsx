@@ -61,7 +61,7 @@ export function PlanDialog({
       onClose={onClose}
       onSubmit={(event) => void plan(event)}
       deeds={
-        <Button type="submit" disabled={channelIds.length === 0}>
+        <Button type="submit" disabled={channelIds.length === 0 || when.isBadTime}>
           {channelIds.length === 0
             ? 'Choose a channel first'
             : `Plan ${posts} ${isInto ? (channelIds.length === 1 ? 'in its opening' : 'in their openings') : planWords(when)}`}

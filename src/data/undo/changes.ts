@@ -132,6 +132,11 @@ export async function addItems(
   );
 }
 
+/** Tells otherwise what a change was. */
+export async function relabel(tx: Queryable, id: string, label: string): Promise<void> {
+  await tx.run('update changes set label = $2 where id = $1', [id, label]);
+}
+
 /** Says of a change that it cannot be undone or done again, and why. */
 export async function makeFinal(tx: Queryable, id: string, why: string): Promise<void> {
   await tx.run('update changes set final = $2 where id = $1', [id, why]);

@@ -11,7 +11,7 @@ import { deleteSuggestions } from '@/data/pieces/pieces';
 import { addPosts } from './addPosts';
 import { channelsOfBrand, ownPiece } from '../pieces/pieces';
 import { takePostAt, type OpenPost } from './takePosts';
-import { madePosts, noteChange, takenSuggestions } from '../undo/noteChange';
+import { madePosts, noteChange, noteWithMade, takenSuggestions } from '../undo/noteChange';
 import { doing, must, refused, type Acting, type Work } from '../useCase';
 import { blocksOfCopy, type PostWrite } from './checkWrites';
 import { changePost } from './writePosts';
@@ -20,6 +20,8 @@ import { changePost } from './writePosts';
 export interface Asked {
   format?: Format | null;
   pillarId?: string | null;
+  /** Whether the piece was just made to be planned: making and planning it are undone as one. */
+  isMadeForIt?: boolean;
   /** Channels that have a place of their own, as in openings; the others take the plan of all. */
   places?: readonly ({ channelId: string; format: Format | null; pillarId: string | null } & Plan)[];
 }
@@ -97,11 +99,12 @@ export function planPiece(
       })),
     );
     const postIds = posts.map(({ id }) => id);
-    const changeId = await noteChange(act, {
+    const change = {
       brandId: piece.brandId,
       label: `Planned ${quoted(piece.title)}`,
       items: [...madePosts(postIds), takenSuggestions(pieceId, suggested)],
-    });
+    };
+    const changeId = await (asked.isMadeForIt ? noteWithMade(act, pieceId, change) : noteChange(act, change));
     return { postIds, changeId: changeId! };
   });
 }

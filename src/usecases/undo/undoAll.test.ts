@@ -57,6 +57,13 @@ const idOf = async (table: string, where: string) =>
       [world.brandId],
     )
   )[0]?.id;
+/** Makes a piece and a post of it at once, as the calendar does. */
+async function makeInPlace(title: string) {
+  const piece = valueOf(await catchIdea(world.work, { brandId: world.brandId, title }));
+  const plan = { date: '2026-12-05', time: '11:00' };
+  const planned = await planPiece(world.work, piece.id, [world.channels.pithline], plan, { isMadeForIt: true });
+  return { piece, planned };
+}
 /** The work with the version that a setting has. */
 async function seeing(setting: Setting, key: string) {
   return { ...world.work, seen: (await listSettingVersions(world.db, setting, [key])).get(key) ?? 0 };
@@ -68,6 +75,7 @@ const rhythm = (time: string) => ({
 let minutes = 0;
 /** What can be done here; each leaves things alone where it finds nothing to do it to. */
 const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
+  'make a post in place': async (n) => (await makeInPlace(`Post ${n}`)).planned,
   'catch an idea': (n) => catchIdea(world.work, { brandId: world.brandId, title: `Idea ${n}` }),
   'rename a piece': async (n) => {
     const id = await idOf('pieces', 'deleted_at is null');
@@ -813,6 +821,28 @@ describe('undoing', () => {
     ]);
     valueOf(await undo());
     expect((await names()).map(({ name }) => name)).toEqual(['Twin', 'Twin (archived 2026-11-23)']);
+  });
+
+  it('takes a post that was made in place back with its piece, unless something else was done between the two', async () => {
+    await fresh();
+    const { piece, planned } = await makeInPlace('Night swim');
+    const { postIds } = valueOf(planned);
+    const areGone = async () => [
+      (await maybePiece(world.db, piece.id))!.deletedAt !== null,
+      (await world.post(postIds[0]!)).deletedAt !== null,
+    ];
+    expect(valueOf(await undo()).label).toBe('Undone: planned “Night swim”');
+    expect(await areGone()).toEqual([true, true]);
+    valueOf(await redo());
+    expect(await areGone()).toEqual([false, false]);
+
+    await fresh();
+    const other = valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Tide table' }));
+    valueOf(await catchIdea(world.work, { brandId: world.brandId, title: 'Between' }));
+    const plan = { date: '2026-12-05', time: '11:00' };
+    valueOf(await planPiece(world.work, other.id, [world.channels.pithline], plan, { isMadeForIt: true }));
+    valueOf(await undo());
+    expect((await maybePiece(world.db, other.id))!.deletedAt).toBeNull();
   });
 
   it('takes a waiver back', async () => {

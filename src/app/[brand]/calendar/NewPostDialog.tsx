@@ -75,6 +75,7 @@ export function NewPostDialog({
       ...when.plan,
       format: opening?.format ?? null,
       pillarId: opening?.pillarId ?? null,
+      isMadeForIt: idea === null,
     });
     if (answer.kind === 'refused') return setProblem(answer.refusal);
     if (answer.kind === 'unreachable') return setProblem({ message: UNREACHABLE });
@@ -88,7 +89,11 @@ export function NewPostDialog({
       title={`New post${channel ? ` on ${channel.name}` : ''}`}
       onClose={onClose}
       onSubmit={(event) => void make(event)}
-      deeds={<Button type="submit">Plan {planWords(when)}</Button>}
+      deeds={
+        <Button type="submit" disabled={when.isBadTime}>
+          Plan {planWords(when)}
+        </Button>
+      }
       onCancel={() => {
         forget();
         onClose();

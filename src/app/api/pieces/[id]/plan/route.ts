@@ -1,5 +1,5 @@
 import { door } from '@/app/server/door';
-import { array, string } from 'yup';
+import { array, bool, string } from 'yup';
 import type { Format } from '@/core/rulesheets/types';
 import { planPiece, type Asked } from '@/usecases/posts/planPosts';
 import { loadSlips } from '@/usecases/posts/loadPosts';
@@ -14,6 +14,7 @@ const schema = fields({
   time: time.defined(),
   format: format.nullable().optional(),
   pillarId: string().uuid('Pillar is not an identifier.').nullable().optional(),
+  isMadeForIt: bool().optional(),
   places: array(
     fields({
       channelId: string().uuid('Channel is not an identifier.').required(),
@@ -33,7 +34,7 @@ export const POST = door<{ id: string }>('changePosts', async (request, { params
   if (!isId(id)) return nothingThere('idea');
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
-  const { channelIds, date: on, time: at, format: asked, pillarId, places } = body.value;
+  const { channelIds, date: on, time: at, format: asked, pillarId, isMadeForIt = false, places } = body.value;
   const result = await planPiece(
     work,
     id,
@@ -42,6 +43,7 @@ export const POST = door<{ id: string }>('changePosts', async (request, { params
     {
       format: (asked ?? null) as Format | null,
       pillarId: pillarId ?? null,
+      isMadeForIt,
       ...(places && { places: places as Asked['places'] & object }),
     },
   );
