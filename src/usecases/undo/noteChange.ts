@@ -1,12 +1,5 @@
 import { msBetween } from '@/core/time/plan';
-import {
-  addItems,
-  insertChange,
-  maybeNextChange,
-  relabel,
-  type ChangeItem,
-  type NotedChange,
-} from '@/data/undo/changes';
+import { addItems, insertChange, maybeNextChange, type ChangeItem, type NotedChange } from '@/data/undo/changes';
 import type { Post } from '@/data/posts/posts';
 import type { Step } from '@/data/prep/steps';
 import { LARGE_STATE, POST_STATE, type PostState } from './postState';
@@ -81,27 +74,6 @@ export async function noteTogether(
   if (last?.label === label && msBetween(last.at, act.now) <= TOGETHER_MS)
     await addItems(act.tx, last.id, items, act.now);
   else await noteChange(act, { brandId, label, items });
-}
-
-/**
- * Writes down what a person did with a piece that they made for it just before: both are undone as one, unless they did something else
- * between the two.
- *
- * @returns its id to undo it by
- */
-export async function noteWithMade(
-  act: Doing,
-  pieceId: string,
-  { brandId, label, items }: Pick<NotedChange, 'brandId' | 'label'> & { items: readonly ChangeItem[] },
-): Promise<string | null> {
-  const last = await maybeNextChange(act.tx, brandId, act.actorId, 'undo');
-  const isMade = last?.items.some(
-    ({ subject, id, before }) => subject === 'piece' && id === pieceId && before === null,
-  );
-  if (!isMade) return noteChange(act, { brandId, label, items });
-  await addItems(act.tx, last!.id, items, act.now);
-  await relabel(act.tx, last!.id, label);
-  return last!.id;
 }
 
 /** Writes down, for each brand that a person works for, what they did to what belongs to none and is not undone by a key. */

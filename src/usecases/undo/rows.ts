@@ -248,6 +248,12 @@ export async function madePieces(act: Doing, ids: readonly string[]): Promise<Ch
   });
 }
 
+/** Whether a thing of a change is that piece, made or brought back by it. */
+export function makesPiece({ subject, id, before }: ChangeItem, pieceId: string): boolean {
+  const { table } = THINGS.piece.rows[0];
+  return subject === 'piece' && id === pieceId && (before as State)[table]![0]!.deleted_at !== null;
+}
+
 /** What was told at once of how posts did, as things of a change. */
 export async function toldReadings(act: Doing, postIds: readonly string[]): Promise<ChangeItem[]> {
   const [{ table }] = THINGS.reading.rows;
