@@ -13,8 +13,10 @@ await step('packages', ensureInstalled);
 await step('browser', ensureChromium);
 await step('lint and types', () =>
   runSideBySide([
-    ['npm', ['run', '--silent', 'rules']],
-    ['sh', ['-c', ['types', 'unused', 'layout'].map((name) => `npm run --silent ${name}`).join(' && ')]],
+    ...[
+      ['rules', 'unused'],
+      ['types', 'layout'],
+    ].map((names) => ['sh', ['-c', names.map((name) => `npm run --silent ${name}`).join(' && ')]]),
   ]),
 );
 await step('unit tests', () => run(tool('vitest'), ['run', '--reporter=default']));
