@@ -149,7 +149,10 @@ async function plan(work: Work, brandId: string, file: BrandFile): Promise<Plann
     ...work,
     seen: (await listSettingVersions(work.db, setting, [key])).get(key) ?? 0,
   });
-  /** @param read what is read of it when it is set: what that refuses is left out */
+  /**
+   * @param asked as it would be kept
+   * @param read what is read of it when it is set: what that refuses is left out
+   */
   const part = <T>(
     what: string,
     present: T | undefined,
@@ -166,27 +169,29 @@ async function plan(work: Work, brandId: string, file: BrandFile): Promise<Plann
     apply: () => Promise.resolve({ ok: true, value: null }),
   });
 
-  const shelf = file.shelf.map((words) => {
+  const shelf = file.shelf.map((typed) => {
+    const read = readShelfWords(typed);
+    const words = keptAs(read, typed);
     const known = ground.shelf.find(({ kind, title }) => kind === words.kind && title === words.title);
     const present = has.shelf.find(({ kind, title }) => kind === words.kind && title === words.title);
-    return part(
-      `${sentenceCase(SHELF_LABELS[words.kind].one)} ${named(words.title)}`,
-      present,
-      words,
-      readShelfWords(words),
-      () => keepShelfItem(work, brandId, known ? { id: known.id, version: known.version } : null, words),
+    return part(`${sentenceCase(SHELF_LABELS[words.kind].one)} ${named(words.title)}`, present, words, read, () =>
+      keepShelfItem(work, brandId, known ? { id: known.id, version: known.version } : null, words),
     );
   });
-  const names = file.names.map((asked) => {
+  const names = file.names.map((typed) => {
+    const read = readName(typed);
+    const asked = keptAs(read, typed);
     const known = ground.names.find(({ kind, name }) => kind === asked.kind && name === asked.name);
     const present = has.names.find(({ kind, name }) => kind === asked.kind && name === asked.name);
-    return part(`Name ${named(asked.name)}`, present, asked, readName(asked), () =>
+    return part(`Name ${named(asked.name)}`, present, asked, read, () =>
       keepName(work, brandId, known ? { id: known.id, version: known.version } : null, asked),
     );
   });
-  const ruleSheets = file.ruleSheets.map((asked) => {
+  const ruleSheets = file.ruleSheets.map((typed) => {
+    const read = readRuleSheet(typed);
+    const asked = keptAs(read, typed);
     const known = ground.sheets.find(({ slug }) => slug === asked.slug);
-    return part(`Rule sheet ${named(asked.name)}`, known?.rules, asked, readRuleSheet(asked), async () =>
+    return part(`Rule sheet ${named(asked.name)}`, known?.rules, asked, read, async () =>
       saveRuleSheet(known ? await seeing('rule sheet', known.id) : work, known?.id ?? null, asked),
     );
   });
@@ -212,26 +217,25 @@ async function plan(work: Work, brandId: string, file: BrandFile): Promise<Plann
     if (unknown) return refusedPart(what, `Nobody of this brand is called ${named(unknown.who)}. Invite them first.`);
     const present = has.prepSheets.find(({ subject }) => subject === asked.subject);
     const lines = asked.lines.map(({ who, ...line }: FilePrepLine) => ({ ...line, ownerId: idIn(ground.people, who) }));
-    return part(what, present, asked, readPrep(lines), async () =>
+    const read = readPrep(lines);
+    const kept = keptAs(read, lines).map(({ ownerId, ...line }) => ({ ...line, who: nameIn(ground.people, ownerId) }));
+    return part(what, present, { ...asked, lines: kept }, read, async () =>
       setPrepSheet(await seeing('prep sheet', prepSheetKey(brandId, asked.subject)), brandId, asked.subject, lines),
     );
   });
-  const fanOuts = file.fanOuts.map(({ slug, ...asked }) => {
+  const fanOuts = file.fanOuts.map(({ slug, ...typed }) => {
+    const read = readFanOut(typed);
+    const asked = keptAs(read, typed);
     // A fan-out of another folder is known by its name here; one that ships has its slug everywhere.
     const present = has.fanOuts.find((one) => (isShipped(slug) ? one.slug === slug : one.name === asked.name));
     const known = present?.slug ?? (isShipped(slug) ? slug : null);
-    return part(
-      `Fan-out ${named(asked.name)}`,
-      present && { ...present, slug },
-      { ...asked, slug },
-      readFanOut(asked),
-      async () =>
-        setFanOut(
-          known ? await seeing('fan-out', fanOutKey(brandId, known)) : { ...work, seen: 0 },
-          brandId,
-          known,
-          asked,
-        ),
+    return part(`Fan-out ${named(asked.name)}`, present && { ...present, slug }, { ...asked, slug }, read, async () =>
+      setFanOut(
+        known ? await seeing('fan-out', fanOutKey(brandId, known)) : { ...work, seen: 0 },
+        brandId,
+        known,
+        asked,
+      ),
     );
   });
   const seen = new Set<string>();
@@ -241,6 +245,9 @@ async function plan(work: Work, brandId: string, file: BrandFile): Promise<Plann
     return isTwice ? refusedPart(one.what, 'It stands in the file twice.') : one;
   });
 }
+
+/** How something would be kept; as it was typed where it is refused. */
+const keptAs = <T>(read: Result<T>, typed: T): T => (read.ok ? read.value : typed);
 
 const idIn = (list: readonly Named[], name: string): string | null => list.find((one) => one.name === name)?.id ?? null;
 

@@ -100,7 +100,7 @@ describe('a new post', () => {
       ['/api/pieces', { brandId: 'b', title: 'Why is it dark?' }],
       [
         '/api/pieces/piece/plan',
-        { channelIds: ['pl'], date: '2026-11-27', time: '18:00', format: 'thread', pillarId: 'sky' },
+        { channelIds: ['pl'], date: '2026-11-27', time: '18:00', format: 'thread', pillarId: 'sky', isMadeForIt: true },
       ],
     ]);
     expect(onMade).toHaveBeenCalledWith(made);

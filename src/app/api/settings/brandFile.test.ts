@@ -28,8 +28,15 @@ async function bring(text: string, apply: '' | 'whole') {
   return { status: response.status, body: (await response.json()) as BrandFilePart[] & { refusal?: Refusal } };
 }
 
-const word = fc.string({ unit: 'grapheme-ascii', minLength: 1, maxLength: 12 }).map((text) => `x${text.trim()}`);
+const word = fc
+  .string({ unit: 'grapheme-ascii', minLength: 1, maxLength: 12 })
+  .map((text) => `x${text.replace(/ +/g, ' ').trim()}`);
 const day = fc.integer({ min: 1, max: 28 }).map((of) => `2026-12-${String(of).padStart(2, '0')}`);
+
+const ROW = {
+  ...{ network: 'photoFeed' as const, format: 'photo' as const, count: 2 },
+  ...{ source: { of: 'whole' as const }, offset: 1, gap: 2 },
+};
 
 /** Settings of any kind, as they may be set. */
 const anyFile: fc.Arbitrary<BrandFile> = fc.record({
@@ -95,16 +102,7 @@ const anyFile: fc.Arbitrary<BrandFile> = fc.record({
     [
       {
         ...{ slug: 'moon-week', name: 'Moon week', for: 'talk' as const, isStanding: true },
-        rows: [
-          {
-            network: 'photoFeed' as const,
-            format: 'photo' as const,
-            count: 2,
-            source: { of: 'whole' as const },
-            offset: 1,
-            gap: 2,
-          },
-        ],
+        rows: [ROW],
       },
     ],
   ),
@@ -137,6 +135,20 @@ it('settings go out as JSON and come in again the same, into the same brand and 
     { numRuns: 6 },
   );
 }, 300_000);
+
+it('knows what it brought in again, however it was spaced', async () => {
+  const spaced = {
+    ...{ kind: 'bimlo brand settings', edition: 1 },
+    shelf: [{ kind: 'reply', title: 'Thank  you', text: ' Thanks! ', source: ' us ' }],
+    names: [{ kind: 'person', name: ' Ada  Pell', handles: { pithline: 'ada' } }],
+    prepSheets: [{ subject: 'story', lines: [{ ...BLANK_STEP, ownerId: undefined, title: 'Draw  it', who: '' }] }],
+    fanOuts: [{ slug: 'odd', name: 'Odd  week', for: 'talk', isStanding: false, rows: [ROW] }],
+  };
+  const first = await bring(JSON.stringify(spaced), 'whole');
+  expect(first.body.map(({ becomes }) => becomes)).not.toContain('leftOut');
+  const again = await bring(JSON.stringify(spaced), 'whole');
+  expect(again.body.map(({ becomes }) => becomes)).toEqual(['same', 'same', 'same', 'same']);
+});
 
 it('is looked at before it comes in, names what may not, and is undone part by part', async () => {
   const file = {
