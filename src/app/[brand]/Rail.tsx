@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import { usePathname } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import dynamic from 'next/dynamic';
 import Button from 'react-bootstrap/Button';
@@ -50,6 +50,7 @@ export function Rail({ dueByHand, inTrouble }: { dueByHand: number; inTrouble: n
   const { brand, brands, people, me, entry, now } = useShell();
   const may = useMay();
   const pathname = usePathname();
+  const router = useRouter();
   const say = useSay();
   const [catching, setCatching] = useState(false);
   const [finding, setFinding] = useState(false);
@@ -73,7 +74,7 @@ export function Rail({ dueByHand, inTrouble }: { dueByHand: number; inTrouble: n
 
   async function become(personId: string) {
     const answer = await call('POST', '/api/who', { personId });
-    if (answer.kind === 'done') location.reload();
+    if (answer.kind === 'done') router.refresh();
     else say({ text: problemOf(answer)! });
   }
 
