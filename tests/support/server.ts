@@ -55,6 +55,7 @@ export async function startServer(env: Record<string, string> = {}, template = T
   const url = `http://${env.HOST ?? '127.0.0.1'}:${port}`;
   const networkUrl = `http://127.0.0.1:${networkPort}`;
   let now = NOW;
+  let startedAt = NOW;
   let bimlo: ChildProcess | null = null;
   const common = { ...process.env, BIMLO_DATA: root, BIMLO_NETWORK_STORE: join(root, 'networks'), ...env };
   const startNetworks = () =>
@@ -80,6 +81,7 @@ export async function startServer(env: Record<string, string> = {}, template = T
     data: root,
     networkStore: common.BIMLO_NETWORK_STORE,
     start: async () => {
+      startedAt = now;
       bimlo = await launch([...FLAGS, 'scripts/server.mjs'], 'bimlo ready', {
         ...common,
         PORT: String(port),
@@ -105,13 +107,15 @@ export async function startServer(env: Record<string, string> = {}, template = T
     },
     reset: async () => {
       now = NOW;
-      const isRunning = bimlo!.exitCode === null && bimlo!.signalCode === null;
-      if (isRunning) await fetch(`${url}/standins/folder`, { method: 'DELETE' });
+      // A folder that is opened anew begins at the clock that its process was started with.
+      const goesOn = startedAt === NOW && bimlo!.exitCode === null && bimlo!.signalCode === null;
+      if (goesOn) await fetch(`${url}/standins/folder`, { method: 'DELETE' });
+      else await server.kill();
       await endNetworks();
       rmSync(root, { recursive: true });
       fill();
       networks = await startNetworks();
-      if (!isRunning) await server.start();
+      if (!goesOn) await server.start();
     },
     end: async () => {
       await server.kill();
