@@ -10,7 +10,7 @@ const LATER_MINUTES = [2, 9, 28, 40];
 
 /** 500 posts due in one minute: with a fifth of first and second calls failing or silent, then with 5% refused for good. */
 export async function benchDelivery(): Promise<Line[]> {
-  prepare();
+  await prepare();
   const shaky = await deliver({ seed: 11, tryLater: 0.08, timeOutBefore: 0.06, timeOutAfter: 0.06, onlyFirstCalls: 2 });
   const refusing = await deliver({ seed: 12, refuse: 0.05 });
   return [

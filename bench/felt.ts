@@ -23,7 +23,7 @@ const PLACE_LIMIT = Math.round((150 / 55) * 100) / 100;
 
 /** The application as it is felt: from the click to the first frame in which the result stands, on the demo’s data. */
 export async function benchFelt(root: string): Promise<Line[]> {
-  prepare();
+  await prepare();
   const lines = await on(await startServer(), async (page, url) => {
     await page.goto(`${url}${DEMO}/calendar?as=month`);
     await page.waitForLoadState('networkidle');

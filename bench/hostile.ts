@@ -66,7 +66,7 @@ const uses = Array.from(
   (_, level) => `<g id="g${level + 1}">${`<use href="#g${level}"/>`.repeat(10)}</g>`,
 );
 
-prepare();
+await prepare();
 const server = await startServer({ BIMLO_LOG: 'silent' });
 await server.kill();
 const brandId = await brandIdOf(server);

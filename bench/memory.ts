@@ -15,7 +15,7 @@ const PICTURES = 100;
 const WORDS = 30_000;
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
-prepare();
+await prepare();
 const server = await startServer({ BIMLO_BENCH: '1' });
 await server.kill();
 const brandId = await brandIdOf(server);

@@ -48,7 +48,7 @@ const WAYS: Record<string, (copy: string, to: string) => void> = {
   },
 };
 
-prepare();
+await prepare();
 const apart = mkdtempSync(join(tmpdir(), 'bimlo-soak-'));
 const server = await startServer({
   ...{ BIMLO_SEND_TIMEOUT_MS: '400', BIMLO_NOW: NOW },
