@@ -14,7 +14,7 @@ import { overlapOf } from '@/core/extracts/rank';
 import { draftFanOut } from '@/core/fanOut/draftFanOut';
 import type { FanOutGround } from '@/core/fanOut/ground';
 import { singleRow } from '@/core/fanOut/fanOut';
-import { readingOf, readSource } from '@/core/pieces/readSource';
+import { readingOf, readSource } from '@/core/reading/readSource';
 import { writtenOf } from '@/core/posts/written';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 

@@ -5,7 +5,7 @@ import { readFileSync } from 'node:fs';
 import { createCanvas } from '@napi-rs/canvas';
 import { cardColours, CARD_LAYOUTS, type Card } from '@/core/cards/card';
 import { COVERAGE_ORDERS } from '@/core/coverage/coverage';
-import { readSource } from '@/core/pieces/readSource';
+import { readSource } from '@/core/reading/readSource';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import { insertBrand } from '@/data/brands/brands';
 import { insertChannel, insertRuleSheets } from '@/data/brands/channels';

@@ -16,7 +16,7 @@ import { LANGUAGES } from '@/core/extracts/languages';
 import { draftPosts } from '@/core/fanOut/draftPosts';
 import { dealRow, type FanOut } from '@/core/fanOut/fanOut';
 import { SHIPPED_FAN_OUTS } from '@/core/fanOut/shipped';
-import { readingOf, readSource } from '@/core/pieces/readSource';
+import { readingOf, readSource } from '@/core/reading/readSource';
 import { countPart, partFaults, partsRule } from '@/core/posts/parts';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import type { Format, RuleSheet } from '@/core/rulesheets/types';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../extracts/analyse';
-import { readingOf } from '../pieces/readSource';
+import { readingOf } from '../reading/readSource';
 import { passagesOf } from './passage';
 
 const ROPE = `# Rope

@@ -1,5 +1,5 @@
-import type { ReadingText } from '../pieces/readingText';
-import type { Cue } from '../pieces/subtitles';
+import type { ReadingText } from '../reading/readingText';
+import type { Cue } from '../reading/subtitles';
 import { guessLanguage, wordsOfLanguage, type LanguageWords } from './languages';
 import { textRank } from './rank';
 import { contentWords, sentencesOf, wordsIn, type Sentence } from './sentences';

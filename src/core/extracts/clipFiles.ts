@@ -1,4 +1,4 @@
-import type { Cue } from '../pieces/subtitles';
+import type { Cue } from '../reading/subtitles';
 import type { Clip } from './clips';
 
 /** Frames a second that a cut list counts in where its video does not say. */

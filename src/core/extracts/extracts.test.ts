@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readMarkdown } from '../pieces/readingText';
-import { readSubtitles } from '../pieces/subtitles';
+import { readMarkdown } from '../reading/readingText';
+import { readSubtitles } from '../reading/subtitles';
 import { analyse } from './analyse';
 import { bestSet, findClips, type TimedWindow } from './clips';
 import { findExtracts } from './extracts';

@@ -1,5 +1,5 @@
-import type { Block, ReadingText } from '../pieces/readingText';
-import { timesOf, type Cue } from '../pieces/subtitles';
+import type { Block, ReadingText } from '../reading/readingText';
+import { timesOf, type Cue } from '../reading/subtitles';
 import { wordsOfLanguage, type LanguageWords } from './languages';
 import { withoutEnd } from '../text/ends';
 import { segmentsOf } from '../text/segments';

@@ -1,5 +1,5 @@
-import { readingOf, type SourceText, type TextToRead } from '../pieces/readSource';
-import type { ReadingText } from '../pieces/readingText';
+import { readingOf, type SourceText, type TextToRead } from '../reading/readSource';
+import type { ReadingText } from '../reading/readingText';
 import { analyse } from './analyse';
 import { findClips, type Clip, type ClipLimits } from './clips';
 import { findExtracts, overlaps, type Extract, type Taken } from './extracts';

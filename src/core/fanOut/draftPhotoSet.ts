@@ -1,6 +1,6 @@
 import { ruleBasedHelper } from '../drafts/ruleBased';
 import { analyse } from '../extracts/analyse';
-import { readingOf } from '../pieces/readSource';
+import { readingOf } from '../reading/readSource';
 import { formatRule } from '../rulesheets/types';
 import { askedOf } from './askedRow';
 import { dealPictures } from './dealPictures';

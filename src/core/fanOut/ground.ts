@@ -1,6 +1,6 @@
 import type { Draft, DraftShelf } from '../drafts/draft';
 import type { ExtractKind, Taken } from '../extracts/extracts';
-import type { SourceText, TextToRead } from '../pieces/readSource';
+import type { SourceText, TextToRead } from '../reading/readSource';
 import type { Format, RuleSheet } from '../rulesheets/types';
 import type { FanOutRow } from './fanOut';
 

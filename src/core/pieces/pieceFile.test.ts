@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { PIECE_KINDS } from './kinds';
 import { readPieceFile, writePieceFile } from './pieceFile';
-import { readSource } from './readSource';
+import { readSource } from '../reading/readSource';
 import { ofEachPieceText } from './texts';
 
 const anyLine = fc.oneof(

@@ -1,6 +1,6 @@
 import { parse } from 'yaml';
 import { PIECE_KINDS, type PieceKind } from './kinds';
-import type { Cue } from './subtitles';
+import type { Cue } from '../reading/subtitles';
 import { ABOUT_FIELDS, type AboutField, type PieceTexts } from './texts';
 
 /** What a file of a piece says of itself, so that no other front matter is taken for it. */

@@ -1,5 +1,5 @@
 import type { ExtractKind } from '@/core/extracts/extracts';
-import type { Cue } from '@/core/pieces/subtitles';
+import type { Cue } from '@/core/reading/subtitles';
 import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 

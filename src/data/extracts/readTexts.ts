@@ -1,4 +1,4 @@
-import type { ReadingText } from '@/core/pieces/readingText';
+import type { ReadingText } from '@/core/reading/readingText';
 import type { Queryable } from '../database/db';
 
 /** The kept reading of a piece's text, if there is one of that very text. */

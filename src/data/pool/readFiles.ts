@@ -2,7 +2,7 @@ import type { CalendarFile, DaySpan } from '@/core/exchange/calendarFile';
 import type { CsvTable } from '@/core/exchange/csvText';
 import { unfoldPlan, type FoldedPlan } from '@/core/exchange/foldedPlan';
 import { planImport, type ImportGround, type ImportMapping, type ImportPlan } from '@/core/exchange/planImport';
-import type { SourceText } from '@/core/pieces/readSource';
+import type { SourceText } from '@/core/reading/readSource';
 import { accept, refuse, type Result } from '@/core/refusal';
 import type { Zone } from '@/core/time/plan';
 import { inPool, TooMuchWorkError } from './pool';

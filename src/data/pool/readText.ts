@@ -1,6 +1,6 @@
-import { isQuick } from '@/core/pieces/markdown';
-import { readingOf, type SourceText } from '@/core/pieces/readSource';
-import { readPlain, type ReadingText } from '@/core/pieces/readingText';
+import { isQuick } from '@/core/reading/markdown';
+import { readingOf, type SourceText } from '@/core/reading/readSource';
+import { readPlain, type ReadingText } from '@/core/reading/readingText';
 import type { Same } from '@/core/pieces/reanchor';
 import { inPool, TooMuchWorkError } from './pool';
 

@@ -13,7 +13,7 @@ import { schedulePost, declareOut } from '../delivery/schedule';
 import { postsAsCalendar, postsAsCsv } from './exportPosts';
 import { codeOf, makeWorld, START, valueOf, type TestWorld } from '../testWorld';
 import { latestReadings } from '@/data/results/readings';
-import { readSource } from '@/core/pieces/readSource';
+import { readSource } from '@/core/reading/readSource';
 import { maybePiece } from '@/data/pieces/pieces';
 import { bringSource } from '../extracts/bringSource';
 import { pieceAsMarkdown } from './exportPiece';

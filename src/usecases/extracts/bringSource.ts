@@ -2,7 +2,7 @@ import { quoted } from '@/core/calendar/change';
 import { TEXT_LIMITS } from '@/core/pieces/piece';
 import type { AboutInFile } from '@/core/pieces/pieceFile';
 import { ABOUT_FIELDS } from '@/core/pieces/texts';
-import type { SourceText } from '@/core/pieces/readSource';
+import type { SourceText } from '@/core/reading/readSource';
 import { countBehindText } from '@/core/prep/behindText';
 import type { Result } from '@/core/refusal';
 import { cleanText } from '@/core/text/clean';

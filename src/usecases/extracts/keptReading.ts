@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
-import { isQuick } from '@/core/pieces/markdown';
-import { readingOf } from '@/core/pieces/readSource';
-import type { ReadingText } from '@/core/pieces/readingText';
+import { isQuick } from '@/core/reading/markdown';
+import { readingOf } from '@/core/reading/readSource';
+import type { ReadingText } from '@/core/reading/readingText';
 import { maybeSource, type KeptSource } from '@/data/extracts/extracts';
 import { keepReadText, maybeReadText } from '@/data/extracts/readTexts';
 import { readText } from '@/data/pool/readText';

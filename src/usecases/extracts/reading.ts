@@ -2,7 +2,7 @@ import type { Extract } from '@/core/extracts/extracts';
 import type { Clip } from '@/core/extracts/clips';
 import type { TakenApart } from '@/core/extracts/takeApart';
 import { groupBy } from '@/core/group';
-import { timesOf, type Cue } from '@/core/pieces/subtitles';
+import { timesOf, type Cue } from '@/core/reading/subtitles';
 import { accept, type Result } from '@/core/refusal';
 import { listExtracts, maybeSource, type KeptExtract } from '@/data/extracts/extracts';
 import { listUsedStretches } from '@/data/fanOut/postExtracts';

@@ -7,7 +7,7 @@ import { fanOutKey, listSettingVersions, prepSheetKey, type Setting } from '@/da
 import { addMs } from '@/core/time/plan';
 import { listStepsOf } from '@/data/prep/steps';
 import { writePieceFile } from '@/core/pieces/pieceFile';
-import { readSource } from '@/core/pieces/readSource';
+import { readSource } from '@/core/reading/readSource';
 import { listExtracts, maybeSource } from '@/data/extracts/extracts';
 import { insertPostExtracts, listExtractsOfPosts } from '@/data/fanOut/postExtracts';
 import { maybePiece } from '@/data/pieces/pieces';

@@ -5,7 +5,7 @@ import { EditorContent, useEditor, useEditorState, type Editor } from '@tiptap/r
 import StarterKit from '@tiptap/starter-kit';
 import { Bold, Heading2, Italic, List, ListOrdered, Quote } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { isQuick } from '@/core/pieces/markdown';
+import { isQuick } from '@/core/reading/markdown';
 import { WordButton } from '@/ui/WordButton';
 import { richDoc } from './richDoc';
 

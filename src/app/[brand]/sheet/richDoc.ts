@@ -1,6 +1,6 @@
 import type { JSONContent } from '@tiptap/core';
 import type { BlockContent, DefinitionContent, List, ListItem, Nodes, PhrasingContent, RootContent } from 'mdast';
-import { parseMarkdown } from '@/core/pieces/markdown';
+import { parseMarkdown } from '@/core/reading/markdown';
 
 type Marks = NonNullable<JSONContent['marks']>;
 

@@ -2,7 +2,7 @@ import { accept, refuse, type Result } from '../refusal';
 import { figure } from '../words';
 import { DEEPEST } from './markdown';
 import { readArticle } from './htmlArticle';
-import { readPieceFile, type AboutInFile } from './pieceFile';
+import { readPieceFile, type AboutInFile } from '../pieces/pieceFile';
 import { maybeReadMarkdown, MOST_BLOCKS, readMarkdown, type Block, type ReadingText } from './readingText';
 import { looksTimed, readSubtitles, type Cue } from './subtitles';
 
