@@ -14,7 +14,7 @@ import { overlapOf } from '@/core/extracts/rank';
 import { draftFanOut } from '@/core/fanOut/draftFanOut';
 import type { FanOutGround } from '@/core/fanOut/ground';
 import { singleRow } from '@/core/fanOut/fanOut';
-import { readingOf, readSource } from '@/core/reading/readSource';
+import { plainlyKept, readingOf, readSource } from '@/core/reading/readSource';
 import { writtenOf } from '@/core/posts/written';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 
@@ -47,7 +47,7 @@ function readTalk(): Marked {
   return { name: 'talk, timed', kept: read.value, key: keys.map((words) => placeOf(words, read.value, TALK.file)) };
 }
 
-const keptOf = (source: string): FanOutGround['kept'] => ({ source, cues: [], isWordTimed: false });
+const keptOf = (source: string): FanOutGround['kept'] => plainlyKept(source);
 
 /** Where marked words stand in the text as it is read, however they are spaced. */
 function placeOf(words: string, kept: FanOutGround['kept'], name: string): Taken {

@@ -4,6 +4,7 @@ import matter from 'gray-matter';
 import Papa from 'papaparse';
 import type { PieceKind } from '@/core/pieces/kinds';
 import type { OwnFanOut } from '@/data/fanOut/fanOuts';
+import type { HowRead } from '@/core/reading/howRead';
 import { readSource } from '@/core/reading/readSource';
 import type { Cue } from '@/core/reading/subtitles';
 import type { Format } from '@/core/rulesheets/types';
@@ -68,6 +69,7 @@ export interface PieceFile {
   /** When it is said; empty for a text without times. */
   cues: readonly Cue[];
   isWordTimed: boolean;
+  how: HowRead;
   /** Its video, by file name; null without one. */
   recording: string | null;
 }
@@ -158,10 +160,10 @@ export function readScenario(): Scenario {
           const text = transcript
             ? readFileSync(join(FOLDER, brand, 'transcripts', transcript), 'utf8')
             : content.trim();
-          const read = readSource(text, transcript ?? '');
+          const read = readSource(text, transcript ?? file);
           if (!read.ok) throw new Error(`${file}: ${read.refusal.message}`);
-          const { source: sourceText, cues, isWordTimed } = read.value;
-          return { title, note, link, owner, kind, sourceText, cues, isWordTimed, recording };
+          const { source: sourceText, cues, isWordTimed, how } = read.value;
+          return { title, note, link, owner, kind, sourceText, cues, isWordTimed, how, recording };
         }),
     picture: (file) => readFileSync(join(FOLDER, /\.(mp4|webm)$/.test(file) ? 'videos' : 'pictures', file)),
   };

@@ -17,7 +17,7 @@ import { insertPictures } from '@/data/media/media';
 import { insertPieceMedium } from '@/data/media/pieceMedia';
 import { insertPerson } from '@/data/people/people';
 import { takeMedia, type MediaFile } from '@/data/media/mediaFiles';
-import { updateCues } from '@/data/extracts/extracts';
+import { updateCues, updateHowRead } from '@/data/extracts/extracts';
 import { insertPieces, replaceSuggestions, updatePieceSetAside } from '@/data/pieces/pieces';
 import { insertPosts } from '@/data/posts/posts';
 import { replaceDaysOff, replaceRhythm } from '@/data/rhythm/rhythms';
@@ -234,6 +234,7 @@ async function seedPieces(
       },
     ]);
     if (file && file.cues.length > 0) await updateCues(tx, id, file.cues, file.isWordTimed);
+    if (file) await updateHowRead(tx, id, file.how);
     if (file?.recording)
       await insertPieceMedium(tx, {
         ...pictures.get(file.recording)!,

@@ -555,6 +555,7 @@ create table pieces (
   is_word_timed boolean not null default false,
   typed_at timestamp with time zone,
   search tsvector generated always as (search_of(((((((title || ' '::text) || search_address(link)) || ' '::text) || "left"(note, 20000)) || ' '::text) || "left"(source_text, 40000)))) stored,
+  how_read jsonb default '{"as": null, "taken": [], "leftOut": []}'::jsonb,
   constraint pieces_of_brand UNIQUE (brand_id, id),
   constraint pieces_pkey PRIMARY KEY (id),
   constraint pieces_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../extracts/analyse';
-import { readingOf } from '../reading/readSource';
+import { plainlyKept, readingOf } from '../reading/readSource';
 import { passagesOf } from './passage';
 
 const ROPE = `# Rope
@@ -16,12 +16,12 @@ Short paragraph on rope. It ends here.`;
 
 const source = (text: string) => ({
   ...{ title: '', link: '', extracts: [] },
-  analysis: analyse(readingOf({ source: text, cues: [] }), 'en'),
+  analysis: analyse(readingOf(plainlyKept(text)), 'en'),
 });
 const openings = (text: string, about: { start: number; end: number } | null = null) =>
   passagesOf(source(text), about).map((passage) => {
     const [first] = passage[0]!;
-    return readingOf({ source: text, cues: [] }).text.slice(first!.start, first!.end);
+    return readingOf(plainlyKept(text)).text.slice(first!.start, first!.end);
   });
 
 describe('a passage', () => {
@@ -39,7 +39,7 @@ describe('a passage', () => {
   });
 
   it('holds what it is to be about, or there is none', () => {
-    const { text } = readingOf({ source: ROPE, cues: [] });
+    const { text } = readingOf(plainlyKept(ROPE));
     const start = text.indexOf('The springs keep');
     expect(openings(ROPE, { start, end: start + 20 })).toEqual(expect.arrayContaining(['A ferry carries six lines.']));
     for (const opening of openings(ROPE, { start, end: start + 20 })) expect(opening).not.toMatch(/^Every mooring/);

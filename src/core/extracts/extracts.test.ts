@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { plainlyKept, readingOf } from '../reading/readSource';
 import { readMarkdown } from '../reading/readingText';
 import { readSubtitles } from '../reading/subtitles';
 import { analyse } from './analyse';
@@ -53,7 +54,8 @@ describe('sentences', () => {
     });
     const read = readSubtitles(`WEBVTT\n\n${cues.join('\n\n')}`);
     if (!read.ok) throw new Error(read.refusal.message);
-    const sentences = sentencesOf(read.value, 'en', read.value.cues);
+    const reading = readingOf({ ...plainlyKept(read.value.text), cues: read.value.cues });
+    const sentences = sentencesOf(reading, 'en', read.value.cues);
     expect(Math.max(...sentences.map(({ start, end }) => end - start))).toBeLessThanOrEqual(260);
     expect(sentences.length).toBeGreaterThan(12);
     expect(sentences.map(({ start, end }) => read.value.text.slice(start, end)).join(' ')).toBe(
@@ -227,7 +229,8 @@ describe('clips', () => {
     });
     const read = readSubtitles(`WEBVTT\n\n${cues.join('\n\n')}`);
     if (!read.ok) throw new Error(read.refusal.message);
-    const analysis = analyse(read.value);
+    const { cues: times, text } = read.value;
+    const analysis = analyse({ ...readingOf({ ...plainlyKept(text), cues: times }), ...read.value });
     const clips = findClips(analysis, { most: 2, apartMs: 5_000 });
     expect(clips.length).toBeGreaterThan(0);
     for (const { inMs, outMs, start, end } of clips) {

@@ -205,15 +205,25 @@ const LOOKED_AT = 2_000;
 /** Share of small words from which a text is taken to be in a language. */
 const SHARE_OF_SMALL = 0.2;
 
+/** Share of the small words of a language among the first words of a text; 0 for a text without words. */
+export function shareOfSmallWords(text: string, language: Language): number {
+  const words = firstWords(text);
+  const { stop } = WORDS_OF[language];
+  return words.length === 0 ? 0 : words.filter((word) => stop.has(word)).length / words.length;
+}
+
+const firstWords = (text: string): string[] =>
+  (text.slice(0, LOOKED_AT * 8).match(/[\p{L}\p{M}'’]+/gu) ?? [])
+    .slice(0, LOOKED_AT)
+    .map((word) => word.toLowerCase().replaceAll('’', "'"));
+
 /** The language a text seems to be in by its small words; null where none of the known ones has enough of them. */
 export function guessLanguage(text: string): Language | null {
-  const words = (text.slice(0, LOOKED_AT * 8).match(/[\p{L}\p{M}'’]+/gu) ?? []).slice(0, LOOKED_AT);
+  const words = firstWords(text);
   if (words.length === 0) return null;
   const shares = LANGUAGES.map((language) => ({
     language,
-    share:
-      words.filter((word) => WORDS_OF[language].stop.has(word.toLowerCase().replaceAll('’', "'"))).length /
-      words.length,
+    share: words.filter((word) => WORDS_OF[language].stop.has(word)).length / words.length,
   }));
   const best = shares.reduce((one, other) => (other.share > one.share ? other : one));
   return best.share >= SHARE_OF_SMALL ? best.language : null;

@@ -1,6 +1,6 @@
 import { ruleBasedHelper } from '../drafts/ruleBased';
 import { analyse } from '../extracts/analyse';
-import { readingOf } from '../reading/readSource';
+import { plainlyKept, readingOf } from '../reading/readSource';
 import { formatRule } from '../rulesheets/types';
 import { askedOf } from './askedRow';
 import { dealPictures } from './dealPictures';
@@ -45,7 +45,7 @@ export function draftPhotoSet(
       const own = dealt.get(key)!;
       const [first = '', ...others] = own.map(({ alt }) => alt.trim()).filter((alt) => alt !== '');
       const text = [others.map(asSentence).join(' '), about].filter((part) => part.trim() !== '');
-      const reading = readingOf({ source: text.join('\n\n'), cues: [] });
+      const reading = readingOf(plainlyKept(text.join('\n\n')));
       // What is said of its first picture opens it, as a title would.
       const source = { title: first || title, link, analysis: analyse(reading), extracts: [] };
       const [drafted] = draftPosts(

@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { PIECE_KINDS } from './kinds';
 import { readPieceFile, writePieceFile } from './pieceFile';
+import type { HowRead } from '../reading/howRead';
+import { READ_AS } from '../reading/readAs';
 import { readSource } from '../reading/readSource';
 import { ofEachPieceText } from './texts';
 
@@ -11,6 +13,14 @@ const anyLine = fc.oneof(
 );
 const anyText = fc.array(anyLine, { maxLength: 5 }).map((lines) => lines.join('\n').replace(/\r/g, ''));
 
+const anyWay: fc.Arbitrary<HowRead> = fc.record({
+  as: fc.constantFrom(null, ...READ_AS),
+  taken: fc.array(anyLine, { maxLength: 3 }),
+  leftOut: fc.array(fc.record({ reason: fc.constantFrom('code' as const, 'navigation' as const), text: anyText }), {
+    maxLength: 3,
+  }),
+});
+
 describe('a piece as a file', () => {
   it('goes out and comes in again the same, whatever is in it', () => {
     fc.assert(
@@ -18,7 +28,8 @@ describe('a piece as a file', () => {
         fc.record(ofEachPieceText(() => anyText)),
         fc.constantFrom(...PIECE_KINDS),
         fc.array(fc.nat(5), { maxLength: 6 }),
-        (texts, kind, lengths) => {
+        anyWay,
+        (texts, kind, lengths, how) => {
           let at = 0;
           const cues = lengths.flatMap((length, index) => {
             const cue = { start: at, end: at + length, inMs: index * 900, outMs: index * 900 + 700 };
@@ -26,10 +37,16 @@ describe('a piece as a file', () => {
             return cue.end <= texts.sourceText.length ? [cue] : [];
           });
           const isWordTimed = cues.length > 2;
-          const read = readPieceFile(writePieceFile({ ...texts, kind, cues, isWordTimed }))!;
+          const read = readPieceFile(writePieceFile({ ...texts, kind, cues, isWordTimed, how }))!;
           const { sourceText, ...about } = texts;
           const said = Object.fromEntries(Object.entries(about).filter(([, text]) => text !== ''));
-          expect(read).toEqual({ about: { ...said, kind }, source: sourceText, cues, isWordTimed });
+          expect(read).toEqual({
+            about: { ...said, kind },
+            source: sourceText,
+            cues,
+            isWordTimed,
+            how: { ...how, as: cues.length > 0 ? null : how.as },
+          });
         },
       ),
       { numRuns: 300 },
@@ -44,6 +61,7 @@ describe('a piece as a file', () => {
       source: '# Rings',
       cues: [],
       isWordTimed: false,
+      how: { as: 'markdown', taken: [], leftOut: [] },
     });
     const read = readSource(file, 'rings.md');
     expect(read.ok && [read.value.title, read.value.source]).toEqual(['Rings, and why', '# Rings']);

@@ -1,4 +1,7 @@
 import { parse } from 'yaml';
+import { READ_AS_IT_LOOKS, type HowRead } from '../reading/howRead';
+import { LEFT_OUT, type LeftOut } from '../reading/leftOut';
+import { READ_AS } from '../reading/readAs';
 import { PIECE_KINDS, type PieceKind } from './kinds';
 import type { Cue } from '../reading/subtitles';
 import { ABOUT_FIELDS, type AboutField, type PieceTexts } from './texts';
@@ -16,11 +19,12 @@ interface PieceInFile extends PieceTexts {
   kind: PieceKind;
   cues: readonly Cue[];
   isWordTimed: boolean;
+  how: HowRead;
 }
 
 /**
- * Writes a piece as Markdown with front matter (YAML 1.2, each value as JSON writes it): what stands about it, of a timed text the
- * times of its words, and then its text as it is kept.
+ * Writes a piece as Markdown with front matter (YAML 1.2, each value as JSON writes it): what stands about it, how it is read, of
+ * a timed text the times of its words, and then its text as it is kept.
  */
 export function writePieceFile(piece: PieceInFile): string {
   const about: [string, unknown][] = [
@@ -31,7 +35,10 @@ export function writePieceFile(piece: PieceInFile): string {
   if (piece.cues.length > 0) {
     about.push(['isWordTimed', piece.isWordTimed]);
     about.push(['times', piece.cues.map(({ start, end, inMs, outMs }) => [start, end, inMs, outMs])]);
-  }
+  } else about.push(['readAs', piece.how.as ?? 'asItLooks']);
+  if (piece.how.taken.length > 0) about.push(['takenIn', piece.how.taken]);
+  if (piece.how.leftOut.length > 0)
+    about.push(['leftOut', piece.how.leftOut.map(({ reason, text }) => [reason, text])]);
   const lines = about.map(([name, value]) => `${name}: ${JSON.stringify(value)}`);
   return `---\n${lines.join('\n')}\n---\n${piece.sourceText}`;
 }
@@ -42,6 +49,7 @@ interface ReadPieceFile {
   source: string;
   cues: Cue[];
   isWordTimed: boolean;
+  how: HowRead;
 }
 
 /** Reads a file as `writePieceFile` writes it; null for any other text. What a value may not be is left out. */
@@ -62,7 +70,20 @@ export function readPieceFile(text: string): ReadPieceFile | null {
   if (PIECE_KINDS.includes(kind as PieceKind)) about.kind = kind as PieceKind;
   const source = plain.slice(end + '\n---\n'.length);
   const cues = cuesIn(times, source.length);
-  return { about, source, cues, isWordTimed: cues.length > 0 && isWordTimed === true };
+  return { about, source, cues, isWordTimed: cues.length > 0 && isWordTimed === true, how: howIn(said, cues) };
+}
+
+/** How a file says that it is read. One that was written before files said so holds Markdown. */
+function howIn({ readAs, takenIn, leftOut }: Said, cues: readonly Cue[]): HowRead {
+  const as = READ_AS.find((way) => way === readAs) ?? (readAs === 'asItLooks' || cues.length > 0 ? null : 'markdown');
+  const taken = Array.isArray(takenIn) ? takenIn.filter((name) => typeof name === 'string') : [];
+  const left = Array.isArray(leftOut) ? leftOut.flatMap((one: unknown) => leftOutIn(one) ?? []) : [];
+  return { ...READ_AS_IT_LOOKS, as, taken, leftOut: left };
+}
+
+function leftOutIn(one: unknown): LeftOut | null {
+  if (!Array.isArray(one) || typeof one[0] !== 'string' || typeof one[1] !== 'string') return null;
+  return Object.hasOwn(LEFT_OUT, one[0]) ? { reason: one[0] as LeftOut['reason'], text: one[1] } : null;
 }
 
 type Said = Record<string, unknown>;

@@ -6,16 +6,16 @@ import type { FanOutGround } from '../fanOut/ground';
 import { draftFanOut } from '../fanOut/draftFanOut';
 import { SHIPPED_FAN_OUTS } from '../fanOut/shipped';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
-import { readingOf, readSource, type SourceText } from './readSource';
+import { plainlyKept, readingOf, readSource, type SourceText } from './readSource';
 
 const read = (text: string, name = ''): SourceText => {
   const source = readSource(text, name);
   if (!source.ok) throw new Error(source.refusal.message);
   return source.value;
 };
-const extractsOf = (text: string) => findExtracts(analyse(readingOf({ source: text, cues: [] })));
+const extractsOf = (text: string) => findExtracts(analyse(readingOf(plainlyKept(text))));
 const ground = (source: string): FanOutGround => ({
-  ...{ kept: { source, cues: [], isWordTimed: false }, title: 'A title', link: '', judged: [], chosen: {}, on: null },
+  ...{ kept: plainlyKept(source), title: 'A title', link: '', judged: [], chosen: {}, on: null },
   rows: SHIPPED_FAN_OUTS[0]!.rows,
   channels: SHIPPED_RULE_SHEETS.map((sheet) => ({ id: sheet.slug, name: sheet.name, sheet })),
   ...{ used: {}, existing: {}, shelf: { hashtags: [], callsToAction: [] }, under: null, wordsPerMinute: 150, seed: 1 },

@@ -1,49 +1,57 @@
 import { Readability } from '@mozilla/readability';
 import { parseHTML } from 'linkedom';
 import { accept, refuse, type Result } from '../refusal';
+import { markdownOfPage, type DomElement } from './htmlMarkdown';
+import type { LeftOut } from './leftOut';
 
 /** What a page says, as Markdown. */
 interface Article {
   title: string;
   markdown: string;
+  /** What stands on the page and is no part of its article. */
+  leftOut: readonly LeftOut[];
 }
 
-const HEADING = /^H([1-6])$/;
-const TEXT_NODE = 3;
+/** Elements of a page whose words nobody sees. */
+const UNSEEN = 'script,style,noscript,template,iframe,svg,link,meta';
+/** Elements that hold the article of a page, where its maker says so. */
+const MARKED = 'article,main,[role=main],[itemprop=articleBody]';
+/** Share of the words that a reader finds from which what is marked is the article. */
+const ENOUGH = 0.7;
 
 /**
- * Takes the article out of an HTML page: its title, and its text as Markdown. Nothing of the page runs; scripts, styles and
- * forms are dropped before it is read.
+ * Takes the article out of an HTML page: its title, its text as Markdown, and everything else on the page as what was left out.
+ * Nothing of the page runs. The article is what the page marks as such, else what the reader of browsers (`Readability`) finds, with all that stands between.
  *
  * @returns refused where the page holds no text, or is nested too deeply
  */
 export function readArticle(html: string): Result<Article> {
   const isPage = /<html[\s>]/i.test(html);
   const { document } = parseHTML(isPage ? html : `<!doctype html><html><head></head><body>${html}</body></html>`);
-  if (document.body && isDeep(document.body as unknown as DomNode))
+  const body = document.body as unknown as DomElement | null;
+  if (body && isDeep(body))
     return refuse(
       'tooDeep',
       `The elements of this page stand in one another more than ${DEEPEST} deep, which Bimlo does not read. Save its text as plain text.`,
       'file',
     );
-  for (const element of document.querySelectorAll('script,style,noscript,template,iframe,form,svg')) element.remove();
-  const ownTitle = tidy(document.querySelector('title')?.textContent ?? '');
-  const whole = document.body ? markdownOf(document.body as unknown as DomNode) : '';
-  // The reader changes the document it is given.
-  const article = document.body ? new Readability(document as never, { keepClasses: false }).parse() : null;
-  const content = article?.content
-    ? markdownOf(parseHTML(`<html><body>${article.content}</body></html>`).document.body as unknown as DomNode)
-    : '';
-  const markdown = content === '' ? whole : content;
-  if (markdown === '') return refuse('noText', 'There is no text on that page, so nothing was taken from it.', 'file');
-  return accept({ title: tidy(article?.title ?? '') || ownTitle, markdown });
+  const named = titlesOf(document as unknown as DomDocument);
+  for (const element of document.querySelectorAll(UNSEEN)) element.remove();
+  if (!body) return refuse('noText', NO_TEXT, 'file');
+  const found = foundIn(body);
+  const { markdown, leftOut } = markdownOfPage(body, rootOf(document as unknown as DomDocument, body, found));
+  const whole = markdown === '' ? markdownOfPage(body, body) : { markdown, leftOut };
+  if (whole.markdown === '') return refuse('noText', NO_TEXT, 'file');
+  return accept({ ...whole, title: named ?? found.title });
 }
+
+const NO_TEXT = 'There is no text on that page, so nothing was taken from it.';
 
 /** How deep the elements of a page may stand in one another to be read; browsers end at 512. */
 const DEEPEST = 400;
 
 /** Whether a page is nested too deeply, found without going into it by recursion. */
-function isDeep(root: DomNode): boolean {
+function isDeep(root: DomElement): boolean {
   let level = [root];
   for (let depth = 0; level.length > 0; depth++) {
     if (depth > DEEPEST) return true;
@@ -52,69 +60,74 @@ function isDeep(root: DomNode): boolean {
   return false;
 }
 
-/** What is used of a node of a document. */
-interface DomNode {
-  nodeType: number;
-  nodeName: string;
-  textContent: string | null;
-  childNodes: Iterable<DomNode>;
+/** What is used of a document. */
+interface DomDocument {
+  querySelector: (selector: string) => DomElement | null;
+  querySelectorAll: (selector: string) => Iterable<DomElement>;
 }
 
-const tidy = (text: string): string => text.replace(/\s+/g, ' ').trim();
+const tidy = (text: string | null | undefined): string => (text ?? '').replace(/\s+/g, ' ').trim();
 
-/** Marks of Markdown in a text are words there, not marks. */
-const escaped = (text: string): string =>
-  text.replace(/([\\`*_[\]<])/g, '\\$1').replace(/^(\s*)([#>+-]|\d+[.)])(?=\s)/, '$1\\$2');
-
-const INLINE = new Set(
-  'A ABBR B BDI BDO BR CITE CODE DATA DFN EM I KBD LABEL MARK Q S SAMP SMALL SPAN STRONG SUB SUP TIME U VAR WBR #text'.split(
-    ' ',
-  ),
-);
-
-function markdownOf(root: DomNode): string {
-  const blocks: string[] = [];
-  let line = '';
-  const end = (mark = '') => {
-    const words = tidy(line);
-    line = '';
-    if (words !== '') blocks.push(`${mark}${escaped(words)}`);
-  };
-  const walk = (node: DomNode, mark: string) => {
-    let number = 0;
-    for (const child of node.childNodes) {
-      if (child.nodeType === TEXT_NODE) line += child.textContent ?? '';
-      else if (child.nodeName === 'BR') line += ' ';
-      else if (INLINE.has(child.nodeName)) walk(child, mark);
-      else if (child.nodeType === 1) {
-        end(mark);
-        number++;
-        const heading = HEADING.exec(child.nodeName);
-        const own = heading
-          ? `${'#'.repeat(Number(heading[1]))} `
-          : child.nodeName === 'LI'
-            ? node.nodeName === 'OL'
-              ? `${number}. `
-              : '- '
-            : child.nodeName === 'BLOCKQUOTE'
-              ? '> '
-              : child.nodeName === 'P' || child.nodeName === 'DIV'
-                ? mark
-                : '';
-        walk(child, own);
-        end(own);
-      }
-    }
-  };
-  walk(root, '');
-  end();
-  return joined(blocks);
+/** The title of a page: its first heading where the title in its head holds it, so that the name of its site is left off. */
+function titlesOf(document: DomDocument): string | null {
+  const own = tidy(document.querySelector('title')?.textContent);
+  const [heading = ''] = [...document.querySelectorAll('h1')].map((one) => tidy(one.textContent)).filter(Boolean);
+  if (heading !== '' && (own === '' || own.toLowerCase().includes(heading.toLowerCase()))) return heading;
+  const shared = tidy(document.querySelector('meta[property="og:title"]')?.getAttribute('content'));
+  return shared === '' ? null : shared;
 }
 
-/** Items of one list stand on neighbouring lines, so that it is one list. */
-const joined = (blocks: readonly string[]): string =>
-  blocks.reduce((text, block, index) => {
-    const isItem = /^(?:- |\d+\. )/;
-    const gap = index === 0 ? '' : isItem.test(block) && isItem.test(blocks[index - 1]!) ? '\n' : '\n\n';
-    return `${text}${gap}${block}`;
-  }, '');
+const NUMBER = 'data-place';
+
+/** What a reader finds in a page: its title, and which of its elements hold the article. */
+interface Found {
+  title: string;
+  elements: DomElement[];
+  words: number;
+}
+
+const wordsIn = (text: string | null | undefined): number => (text ?? '').split(/\s+/).filter(Boolean).length;
+
+/** Numbers the elements of a page, lets the reader find its article in a copy, and gives those that came through. */
+function foundIn(body: DomElement): Found {
+  const elements = [...body.querySelectorAll('*')];
+  elements.forEach((element, at) => element.setAttribute(NUMBER, String(at)));
+  // The reader changes the document it is given.
+  const copy = parseHTML(`<!doctype html>${body.ownerDocument.documentElement.outerHTML}`).document;
+  const article = new Readability(copy as never, { keepClasses: false }).parse();
+  const kept = article?.content ? parseHTML(`<html><body>${article.content}</body></html>`).document : null;
+  const places = [...(kept?.querySelectorAll(`[${NUMBER}]`) ?? [])].map((one) => Number(one.getAttribute(NUMBER)));
+  return {
+    title: tidy(article?.title),
+    elements: places.flatMap((place) => elements[place] ?? []),
+    words: wordsIn(article?.textContent),
+  };
+}
+
+/** The element that holds the article. */
+function rootOf(document: DomDocument, body: DomElement, found: Found): DomElement {
+  const marked = [...document.querySelectorAll(MARKED)].map((element) => ({
+    element,
+    words: wordsIn(element.textContent),
+  }));
+  const able = marked.filter(({ words }) => words > 0 && words >= found.words * ENOUGH);
+  const [best] = able.sort((one, other) => one.words - other.words);
+  if (best) return best.element;
+  const blocks = found.elements.filter(({ nodeName }) => /^(?:P|LI|H[1-6]|BLOCKQUOTE|PRE)$/.test(nodeName));
+  return commonOf(blocks) ?? body;
+}
+
+/** The innermost element that holds all of some; null for none. */
+function commonOf(elements: readonly DomElement[]): DomElement | null {
+  const [first, ...others] = elements.map(ancestorsOf);
+  if (!first) return null;
+  const sets = others.map((own) => new Set(own));
+  return first.find((element) => sets.every((own) => own.has(element))) ?? null;
+}
+
+/** The elements that an element stands in, from within. */
+function ancestorsOf(element: DomElement): DomElement[] {
+  const all: DomElement[] = [];
+  for (let parent = element.parentElement; parent; parent = parent.parentElement) all.push(parent);
+  return all;
+}

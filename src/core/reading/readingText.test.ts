@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { takeApart } from '../extracts/takeApart';
 import { readArticle } from './htmlArticle';
 import { isQuick, parseMarkdown } from './markdown';
-import { readingOf, readSource } from './readSource';
+import { plainlyKept, readingOf, readSource } from './readSource';
 import { maybeReadMarkdown, MOST_BLOCKS, readMarkdown, readPlain } from './readingText';
 
 const kinds = (source: string) => {
@@ -39,7 +39,7 @@ describe('a text as a person reads it', () => {
     const { text, blocks } = readMarkdown(many);
     expect(blocks.length).toBeLessThanOrEqual(MOST_BLOCKS);
     expect(text.match(/a/g)).toHaveLength(MOST_BLOCKS + 5);
-    expect(readSource(deep)).toMatchObject({ ok: false, refusal: { code: 'tooIntricate' } });
+    expect(readSource(deep, 'deep.md')).toMatchObject({ ok: false, refusal: { code: 'tooIntricate' } });
     expect(readSource(many)).toMatchObject({
       refusal: { code: 'tooManyParagraphs', message: expect.stringContaining('more than 10,000 paragraphs') as string },
     });
@@ -47,8 +47,8 @@ describe('a text as a person reads it', () => {
 
   it('is not read once more where it was read before', () => {
     const reading = readPlain('*Rings*');
-    expect(readingOf({ source: '*Rings*', cues: [], reading })).toBe(reading);
-    expect(takeApart({ source: '*Rings*', cues: [], isWordTimed: false, reading }).text).toBe('*Rings*');
+    expect(readingOf({ ...plainlyKept('*Rings*'), reading })).toBe(reading);
+    expect(takeApart({ ...plainlyKept('*Rings*'), reading }).text).toBe('*Rings*');
   });
 
   it('is never nested too deeply where it is quick to parse, so that an editor shows it', () => {

@@ -69,10 +69,7 @@ describe('subtitles', () => {
       ['middle', 5_000, 9_000],
       ['last', 9_000, 11_000],
     ]);
-    expect(transcript.notes).toEqual([
-      '1 cue without a time that can be read left out',
-      'cues that were out of order put in order',
-    ]);
+    expect(transcript.leftOut).toEqual([{ reason: 'untimed', text: 'never' }]);
   });
 
   it('begin a new paragraph with another speaker and after a long pause, and lose no word before a colon', () => {
@@ -85,9 +82,10 @@ describe('subtitles', () => {
       ].join('\n\n'),
     );
     expect(transcript.text).toBe('Remember: look south. When?\n\nAt nine.\n\nRemember: nine.');
-    expect(transcript.blocks.map(({ start, end }) => transcript.text.slice(start, end))).toEqual(
-      transcript.text.split('\n\n'),
-    );
+    expect(transcript.leftOut).toEqual([
+      { reason: 'speaker', text: 'ROSA' },
+      { reason: 'speaker', text: 'INÊS' },
+    ]);
   });
 
   it('five hours long are read; a file without a line of times is refused', () => {

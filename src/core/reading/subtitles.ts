@@ -1,6 +1,7 @@
 import { accept, refuse, type Result } from '../refusal';
 import { cleanText } from '../text/clean';
-import type { Block, ReadingText } from './readingText';
+import { HEARD_IN_BRACKETS, MUSIC, STAGE_MARK } from './apartWords';
+import type { LeftOut, LeftOutReason } from './leftOut';
 
 /** A stretch of a text with the moments between which it is said, in milliseconds from the beginning. */
 export interface Cue {
@@ -16,12 +17,15 @@ export interface Cue {
  *
  * @internal
  */
-export interface Transcript extends ReadingText {
+export interface Transcript {
+  /** What is said, its paragraphs apart by blank lines. */
+  text: string;
   cues: readonly Cue[];
   /** Whether single words carry their times. */
   isWordTimed: boolean;
-  /** What was left out or mended, in words: “3 cues without a time were left out”. */
-  notes: readonly string[];
+  /** What its file calls it; empty where it does not. */
+  title: string;
+  leftOut: readonly LeftOut[];
 }
 
 /** Milliseconds of the longest recording that is read: 24 hours. */
@@ -59,27 +63,41 @@ export const looksTimed = (text: string): boolean =>
     .some((line) => TIMING.test(line));
 
 /**
- * Reads SRT, or WebVTT (W3C, 2019): what is said, in paragraphs, with its times. Notes, styles and regions are left out; so
- * are cues without a time that can be read. Cues out of order are put in order; a line that a rolling caption repeats is
- * taken once, at its first time; what overlaps ends where the next begins.
+ * Reads SRT, or WebVTT (W3C, 2019): what is said, in paragraphs, with its times. Left out, and told, are notes, styles and regions,
+ * cues without a time that can be read, what is heard and not said, music, and the names of speakers, each of whom begins a
+ * paragraph. Cues out of order are put in order; a line that a rolling caption repeats is taken once, at its first time; what overlaps
+ * ends where the next begins.
  *
  * @returns refused where no cue can be read
  */
 export function readSubtitles(source: string): Result<Transcript> {
-  const notes: string[] = [];
-  const cues = withoutRepeats(inOrder(readCues(cleanText(source.replace(/^\uFEFF/, '')), notes), notes));
+  const leftOut: LeftOut[] = [];
+  const text = cleanText(source.replace(/^\uFEFF/, '')).replace(/\r\n?/g, '\n');
+  const read = withoutHeard(withSpeakers(readCues(text, leftOut), leftOut), leftOut);
+  const cues = withoutRepeats(inOrder(read), leftOut);
   if (cues.length === 0)
     return refuse('noCues', 'There is no line of times in it that can be read, so nothing was taken from it.', 'file');
-  return accept({ ...setInParagraphs(cues), notes });
+  const title = /^WEBVTT[ \t]+(?:[-–—][ \t]*)?(\S.*)/.exec(text)?.[1]?.trim() ?? '';
+  return accept({ ...setInParagraphs(cues), title, leftOut });
 }
 
-function readCues(source: string, notes: string[]): RawCue[] {
+function readCues(source: string, leftOut: LeftOut[]): RawCue[] {
   const cues: RawCue[] = [];
-  let untimed = 0;
-  for (const chunk of source.replace(/\r\n?/g, '\n').split(/\n[^\S\n]*\n+/)) {
+  const leave = (reason: LeftOutReason, words: string) => {
+    if (/[\p{L}\p{N}]/u.test(words)) leftOut.push({ reason, text: words });
+  };
+  for (const chunk of source.split(/\n[^\S\n]*\n+/)) {
     const lines = chunk.split('\n');
     const at = lines.findIndex((line) => line.includes('-->'));
-    if (at < 0 || /^(?:NOTE|STYLE|REGION)\b/.test(lines[0]!)) continue;
+    if (at < 0 || /^(?:NOTE|STYLE|REGION)\b/.test(lines[0]!)) {
+      if (!/^\s*\d+\s*$/.test(chunk)) leave('fileNote', chunk.replace(/^WEBVTT\b/, ''));
+      continue;
+    }
+    const head = lines
+      .slice(0, at)
+      .filter((line) => !/^\s*\d+\s*$/.test(line))
+      .join('\n');
+    leave('fileNote', head.replace(/^WEBVTT\b/, ''));
     // One blank line missing: several cues stand in one chunk.
     let from = at;
     while (from < lines.length) {
@@ -87,12 +105,64 @@ function readCues(source: string, notes: string[]): RawCue[] {
       const end = next < 0 ? lines.length : /^\s*\d+\s*$/.test(lines[next - 1] ?? '') ? next - 1 : next;
       const cue = readCue(lines[from]!, lines.slice(from + 1, end));
       if (cue) cues.push(cue);
-      else untimed++;
+      else leave('untimed', lines.slice(from + 1, end).join('\n'));
       from = next < 0 ? lines.length : next;
     }
   }
-  if (untimed > 0) notes.push(`${untimed} ${untimed === 1 ? 'cue' : 'cues'} without a time that can be read left out`);
   return cues.filter(({ lines }) => lines.length > 0);
+}
+
+/** A name as it begins what somebody says: “ADA:”, “Ada Brook:”. */
+const NAMED = /^\s*(?:>>\s*)?(\p{Lu}[\p{L}\p{N} .'’-]{0,30}):\s+(?=\S)/u;
+/** Turns from which a name that is not set in capitals is that of a speaker. */
+const TURNS = 2;
+
+/** Takes the names of speakers from before their words: those in capitals, and those that come back where several do. */
+function withSpeakers(cues: readonly RawCue[], leftOut: LeftOut[]): RawCue[] {
+  const turns = new Map<string, number>();
+  const nameOf = (cue: RawCue) => (cue.speaker === '' ? NAMED.exec(cue.lines[0]![0]!.text) : null);
+  for (const cue of cues) {
+    const name = nameOf(cue)?.[1];
+    if (name !== undefined) turns.set(name, (turns.get(name) ?? 0) + 1);
+  }
+  const several = [...turns.values()].filter((times) => times >= TURNS).length > 1;
+  const isSpeaker = (name: string) =>
+    (!/\p{Ll}/u.test(name) && name.length > 1) || (several && turns.get(name)! >= TURNS);
+  return cues.map((cue) => {
+    if (cue.speaker !== '') leftOut.push({ reason: 'speaker', text: cue.speaker });
+    const named = nameOf(cue);
+    if (!named || !isSpeaker(named[1]!)) return cue;
+    leftOut.push({ reason: 'speaker', text: named[1]! });
+    const [[first, ...words] = [], ...lines] = cue.lines;
+    return {
+      ...cue,
+      speaker: named[1]!.trim(),
+      lines: [[{ ...first!, text: first!.text.slice(named[0].length) }, ...words], ...lines],
+    };
+  });
+}
+
+/** Takes out what is heard and not said: marks in brackets, and music with what is sung. */
+function withoutHeard(cues: readonly RawCue[], leftOut: LeftOut[]): RawCue[] {
+  const take = (text: string): string => {
+    let left = text;
+    for (const [reason, pattern] of [
+      ['music', MUSIC],
+      ['stageMark', STAGE_MARK],
+      ['stageMark', HEARD_IN_BRACKETS],
+    ] as const)
+      left = left.replace(pattern, (mark) => {
+        leftOut.push({ reason, text: mark.trim() });
+        return ' ';
+      });
+    return left === text ? text : left.replace(/\s{1,4}(?=[.,;:!?…])/gu, '');
+  };
+  return cues.flatMap((cue) => {
+    const lines = cue.lines
+      .map((line) => line.map((word) => ({ ...word, text: take(word.text) })).filter(({ text }) => text.trim() !== ''))
+      .filter((line) => line.length > 0);
+    return lines.length > 0 ? [{ ...cue, lines }] : [];
+  });
 }
 
 function readCue(timing: string, lines: readonly string[]): RawCue | null {
@@ -121,8 +191,7 @@ function withoutMarkup(lines: string): { speaker: string; text: string } {
     .split('\n')
     .map((line) => line.trimStart().replace(/^[-–—]\s+/, ''))
     .join('\n');
-  const named = voice === '' ? /^\s*(?:>>\s*)?(\p{Lu}[\p{Lu} .'’-]{1,30}):\s+/u.exec(text) : null;
-  return named ? { speaker: named[1]!.trim(), text: text.slice(named[0].length) } : { speaker: voice, text };
+  return { speaker: voice, text };
 }
 
 function timedWords(text: string): RawCue['lines'][number] {
@@ -139,21 +208,19 @@ function timedWords(text: string): RawCue['lines'][number] {
   return said.filter(({ text: words }) => words.trim() !== '');
 }
 
-function inOrder(cues: RawCue[], notes: string[]): RawCue[] {
-  const sorted = [...cues].sort((a, b) => a.inMs - b.inMs);
-  if (sorted.some((cue, index) => cue !== cues[index])) notes.push('cues that were out of order put in order');
-  return sorted;
-}
+const inOrder = (cues: readonly RawCue[]): RawCue[] => [...cues].sort((a, b) => a.inMs - b.inMs);
 
 /** Rolling captions repeat the line before; each line is taken once. */
-function withoutRepeats(cues: readonly RawCue[]): RawCue[] {
+function withoutRepeats(cues: readonly RawCue[], leftOut: LeftOut[]): RawCue[] {
   const kept: RawCue[] = [];
   let shown: string[] = [];
   let shownTo = -Infinity;
   for (const cue of cues) {
     const texts = cue.lines.map(lineText);
     const isAtOnce = cue.inMs - shownTo < 1_000;
-    const lines = isAtOnce ? cue.lines.filter((_line, index) => !shown.includes(texts[index]!)) : cue.lines;
+    const isRepeated = (index: number) => isAtOnce && shown.includes(texts[index]!);
+    const lines = cue.lines.filter((_line, index) => !isRepeated(index));
+    texts.forEach((text, index) => isRepeated(index) && leftOut.push({ reason: 'repeated', text }));
     shown = texts;
     shownTo = Math.max(shownTo, cue.outMs);
     if (lines.length > 0) kept.push({ ...cue, lines });
@@ -164,11 +231,10 @@ function withoutRepeats(cues: readonly RawCue[]): RawCue[] {
 
 const ENDS_SENTENCE = /[.!?…。！？]["”’»)\]]*$/u;
 
-function setInParagraphs(raw: readonly RawCue[]): ReadingText & { cues: Cue[]; isWordTimed: boolean } {
+function setInParagraphs(raw: readonly RawCue[]): { text: string; cues: Cue[]; isWordTimed: boolean } {
   // Joined once at the end: a text that grows and is looked at in between is copied each time.
   const texts: string[] = [];
   const cues: Cue[] = [];
-  const blocks: Block[] = [];
   let length = 0;
   let begun = 0;
   let speaker = '';
@@ -176,9 +242,6 @@ function setInParagraphs(raw: readonly RawCue[]): ReadingText & { cues: Cue[]; i
   const add = (words: string) => {
     texts.push(words);
     length += words.length;
-  };
-  const endBlock = () => {
-    if (length > begun) blocks.push({ kind: 'paragraph', start: begun, end: length });
   };
   raw.forEach((cue, index) => {
     const nextIn = raw[index + 1]?.inMs ?? Infinity;
@@ -188,7 +251,6 @@ function setInParagraphs(raw: readonly RawCue[]): ReadingText & { cues: Cue[]; i
       cue.inMs - lastOut >= PARAGRAPH_PAUSE_MS ||
       (length - begun >= PARAGRAPH_CHARACTERS && ENDS_SENTENCE.test(texts.at(-1)!));
     if (length > 0 && isNew) {
-      endBlock();
       add('\n\n');
       begun = length;
     }
@@ -203,9 +265,8 @@ function setInParagraphs(raw: readonly RawCue[]): ReadingText & { cues: Cue[]; i
     });
     lastOut = outMs;
   });
-  endBlock();
   const isWordTimed = raw.some(({ lines }) => lines.some((line) => line.length > 1));
-  return { text: texts.join(''), blocks, title: null, cues, isWordTimed };
+  return { text: texts.join(''), cues, isWordTimed };
 }
 
 /** The words of a cue, those that no time parts together. */

@@ -1,4 +1,5 @@
 import type { ExtractKind } from '@/core/extracts/extracts';
+import { READ_AS_IT_LOOKS, type HowRead } from '@/core/reading/howRead';
 import type { Cue } from '@/core/reading/subtitles';
 import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
@@ -23,6 +24,7 @@ export interface KeptSource {
   source: string;
   cues: Cue[];
   isWordTimed: boolean;
+  how: HowRead;
 }
 
 /** The beginnings of the newest other texts of a brand. */
@@ -43,11 +45,18 @@ type CueRow = [start: number, end: number, inMs: number, outMs: number];
 
 /** The text of a piece with its times. */
 export async function maybeSource(db: Queryable, pieceId: string): Promise<KeptSource | undefined> {
-  const [row] = await db.rows<{ source: string; cues: CueRow[]; isWordTimed: boolean }>(
-    'select source_text as source, cues, is_word_timed as "isWordTimed" from pieces where id = $1 and deleted_at is null',
+  const [row] = await db.rows<{ source: string; cues: CueRow[]; isWordTimed: boolean; how: HowRead | null }>(
+    `select source_text as source, cues, is_word_timed as "isWordTimed", how_read as how
+     from pieces where id = $1 and deleted_at is null`,
     [pieceId],
   );
-  return row && { ...row, cues: row.cues.map(([start, end, inMs, outMs]) => ({ start, end, inMs, outMs })) };
+  return (
+    row && {
+      ...row,
+      how: row.how ?? READ_AS_IT_LOOKS,
+      cues: row.cues.map(([start, end, inMs, outMs]) => ({ start, end, inMs, outMs })),
+    }
+  );
 }
 
 /** Writes the times of a piece's text. */
@@ -63,6 +72,11 @@ export async function updateCues(
     JSON.stringify(rows),
     isWordTimed,
   ]);
+}
+
+/** Writes how a piece's text is read. */
+export async function updateHowRead(tx: Queryable, pieceId: string, how: HowRead): Promise<void> {
+  await tx.run('update pieces set how_read = $2::text::jsonb where id = $1', [pieceId, JSON.stringify(how)]);
 }
 
 const SELECT = `select id, brand_id as "brandId", piece_id as "pieceId", kind, state, start_offset as start, end_offset as "end",

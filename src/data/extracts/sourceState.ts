@@ -8,6 +8,8 @@ export interface SourceState {
   /** As they are kept. */
   cues: unknown;
   isWordTimed: boolean;
+  /** How it is read; absent in what was noted before that was kept. */
+  how?: unknown;
   /** When it was last typed at; null for one that was brought in whole. */
   typedAt: Instant | null;
   extracts: readonly KeptExtract[];
@@ -17,8 +19,8 @@ export interface SourceState {
 
 /** The text of a piece with all that points into it; held until the transaction ends. */
 export async function readSourceState(tx: Queryable, pieceId: string): Promise<SourceState> {
-  const [text] = await tx.rows<Pick<SourceState, 'source' | 'cues' | 'isWordTimed' | 'typedAt'>>(
-    `select source_text as source, cues, is_word_timed as "isWordTimed", typed_at as "typedAt"
+  const [text] = await tx.rows<Pick<SourceState, 'source' | 'cues' | 'isWordTimed' | 'how' | 'typedAt'>>(
+    `select source_text as source, cues, is_word_timed as "isWordTimed", how_read as how, typed_at as "typedAt"
      from pieces where id = $1 for update`,
     [pieceId],
   );
@@ -35,12 +37,12 @@ export async function writeSourceState(
   tx: Queryable,
   pieceId: string,
   present: SourceState,
-  { source, cues, isWordTimed, typedAt, extracts, posts }: SourceState,
+  { source, cues, isWordTimed, how = null, typedAt, extracts, posts }: SourceState,
 ): Promise<void> {
   await tx.run(
-    `update pieces set source_text = $2, cues = $3::text::jsonb, is_word_timed = $4, typed_at = $5, version = version + 1
-     where id = $1`,
-    [pieceId, source, JSON.stringify(cues), isWordTimed, typedAt],
+    `update pieces set source_text = $2, cues = $3::text::jsonb, is_word_timed = $4, typed_at = $5,
+       how_read = coalesce($6::text::jsonb, how_read), version = version + 1 where id = $1`,
+    [pieceId, source, JSON.stringify(cues), isWordTimed, typedAt, how === null ? null : JSON.stringify(how)],
   );
   const idsOf = (of: readonly KeptExtract[]) => new Set(of.map(({ id }) => id));
   const [now, next] = [idsOf(present.extracts), idsOf(extracts)];

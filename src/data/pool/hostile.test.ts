@@ -1,4 +1,6 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
+import { READ_AS } from '@/core/reading/readAs';
+import { plainlyKept } from '@/core/reading/readSource';
 import { closePool, warmPool } from './pool';
 import { readSourceFile } from './readFiles';
 import { findSame, readingLimitMs, readText } from './readText';
@@ -44,7 +46,11 @@ it.each([
       const read = await readSourceFile(new TextEncoder().encode(text), 'a.md');
       expect(read.ok || ['tooMuchWork', 'tooIntricate', 'tooManyParagraphs'].includes(read.refusal.code)).toBe(true);
       // However it is answered as a file, its piece can be opened.
-      expect((await readText({ source: text, cues: [] })).text.length).toBeGreaterThan(0);
+      const kept = plainlyKept(text);
+      for (const as of READ_AS)
+        expect(await readText({ ...kept, how: { ...kept.how, as } })).toMatchObject({
+          as: expect.any(String) as string,
+        });
     });
     expect(performance.now() - start).toBeLessThan(2 * readingLimitMs(SIZE) + THREADS_MS);
     expect(away).toBeLessThan(MOST_AWAY_MS);

@@ -1,5 +1,5 @@
 import { isQuick } from '@/core/reading/markdown';
-import { readingOf, type SourceText } from '@/core/reading/readSource';
+import { readingOf, type TextToRead } from '@/core/reading/readSource';
 import { readPlain, type ReadingText } from '@/core/reading/readingText';
 import type { Same } from '@/core/pieces/reanchor';
 import { inPool, TooMuchWorkError } from './pool';
@@ -18,7 +18,7 @@ export function readingLimitMs(characters: number): number {
  * Reads a piece's text: a short one without many marks at once, any other on a thread of the pool. One that takes longer than it may is
  * read as plain text, so that its piece can be opened and corrected.
  */
-export async function readText(kept: Pick<SourceText, 'source' | 'cues'>): Promise<ReadingText> {
+export async function readText(kept: TextToRead): Promise<ReadingText> {
   if (kept.cues.length > 0 || isQuick(kept.source)) return readingOf(kept);
   try {
     return await inPool<ReadingText>('reading', { kept }, readingLimitMs(kept.source.length));

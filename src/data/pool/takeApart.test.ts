@@ -1,4 +1,5 @@
 import { afterAll, describe, expect, it } from 'vitest';
+import { plainlyKept } from '@/core/reading/readSource';
 import { closePool } from './pool';
 import { takeApartInPool } from './takeApart';
 
@@ -10,10 +11,9 @@ const LINES = [
   'Children count the moons that the glare of the rings hides in other years.',
 ];
 const given = (sentences: number) => ({
-  kept: {
-    source: Array.from({ length: sentences }, (_, at) => LINES[at % 3]!.replace('the', `the ${at * 7}th`)).join(' '),
-    ...{ cues: [], isWordTimed: false },
-  },
+  kept: plainlyKept(
+    Array.from({ length: sentences }, (_, at) => LINES[at % 3]!.replace('the', `the ${at * 7}th`)).join(' '),
+  ),
   ...{ taken: [], takenClips: [] },
 });
 

@@ -7,7 +7,7 @@ import type { Taken } from '@/core/extracts/extracts';
 import { takeApart, type TakenApart } from '@/core/extracts/takeApart';
 import type { FanOutGround } from '@/core/fanOut/ground';
 import { draftFanOut } from '@/core/fanOut/draftFanOut';
-import { readingOf, readSource, type SourceText } from '@/core/reading/readSource';
+import { readingOf, readSource, type SourceText, type TextToRead } from '@/core/reading/readSource';
 import type { ReadingText } from '@/core/reading/readingText';
 import { sameStretches, type Same } from '@/core/pieces/reanchor';
 import type { Result } from '@/core/refusal';
@@ -49,7 +49,7 @@ export const sourceFile = ({ bytes, name }: { bytes: Uint8Array; name: string })
   readSource(decodeText(bytes), name);
 
 /** Reads a piece's text. */
-export const reading = ({ kept }: { kept: Pick<SourceText, 'source' | 'cues'> }): ReadingText => readingOf(kept);
+export const reading = ({ kept }: { kept: TextToRead }): ReadingText => readingOf(kept);
 
 /** What is the same in a text and the one that it was corrected to. */
 export const same = ({ pairs }: { pairs: readonly (readonly [before: string, after: string])[] }): Same[][] =>

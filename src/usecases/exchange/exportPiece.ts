@@ -47,9 +47,9 @@ export async function pieceAsMarkdown(work: Work, pieceId: string): Promise<Resu
   if (!piece || piece.deletedAt) return { ok: false, refusal: notFound('piece') };
   const allowed = await mayRead(work, 'exchange', piece.brandId);
   if (!allowed.ok) return allowed;
-  const { cues = [], isWordTimed = false } = (await maybeSource(work.db, pieceId)) ?? {};
+  const { cues, isWordTimed, how } = (await maybeSource(work.db, pieceId))!;
   await noteExchange(work.db, work, 'exported', piece.brandId, `${piece.title}.md`);
-  return { ok: true, value: { title: piece.title, text: writePieceFile({ ...piece, cues, isWordTimed }) } };
+  return { ok: true, value: { title: piece.title, text: writePieceFile({ ...piece, cues, isWordTimed, how }) } };
 }
 
 /** A piece, its extracts and its live posts, with the origin of each drafted sentence. */

@@ -8,7 +8,7 @@ import type { Result } from '@/core/refusal';
 import { cleanText } from '@/core/text/clean';
 import { localOf } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands/brands';
-import { maybeSource } from '@/data/extracts/extracts';
+import { maybeSource, updateHowRead } from '@/data/extracts/extracts';
 import { maybePiece, updatePiece, updateTypedAt, type Piece } from '@/data/pieces/pieces';
 import { listStepsOf, tickSteps } from '@/data/prep/steps';
 import { prepOfPiece, replacePrep } from '../prep/givePrep';
@@ -32,7 +32,7 @@ export async function bringSource(
 ): Promise<Result<Piece>> {
   const source = cleanText(read.source);
   const isKept = source.length <= TEXT_LIMITS.sourceText;
-  const times = { cues: [...read.cues], isWordTimed: read.isWordTimed };
+  const times = { cues: [...read.cues], isWordTimed: read.isWordTimed, how: read.how };
   const following = isKept ? await prepareFollowing(work.db, pieceId, { source, ...times }) : null;
   return doing(work, async (act) => {
     const piece = await ownPiece(act, pieceId);
@@ -54,6 +54,7 @@ export async function bringSource(
             await replacePrep(act, piece.brandId, pieceId, await prepOfPiece(act, { ...piece, kind: about.kind }));
           await updateTypedAt(act.tx, pieceId, null);
           await follow(act, pieceId, before, following);
+          await updateHowRead(act.tx, pieceId, read.how);
           if (before.source.trim() === '') await tickBehindText(act, piece, read.cues.length > 0);
         }),
       (changed) => changed,

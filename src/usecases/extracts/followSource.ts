@@ -5,6 +5,7 @@ import {
   maybeSource,
   moveExtracts,
   updateCues,
+  updateHowRead,
   type KeptSource,
 } from '@/data/extracts/extracts';
 import { findSame, readText } from '@/data/pool/readText';
@@ -29,17 +30,18 @@ interface Following {
 export async function prepareFollowing(
   db: Db,
   pieceId: string,
-  change: { source: string; cues?: KeptSource['cues']; isWordTimed?: boolean },
+  change: Pick<KeptSource, 'source'> & Partial<Omit<KeptSource, 'source'>>,
 ): Promise<Following | null> {
   const before = await maybeSource(db, pieceId);
-  if (!before || (before.source === change.source && !change.cues)) return null;
+  if (!before || (before.source === change.source && !change.cues && !change.how)) return null;
   const hasExtracts = (await listExtracts(db, pieceId)).length > 0;
   if (!hasExtracts && before.cues.length === 0 && (change.cues ?? []).length === 0) return null;
   const from = (await readingOfPiece(db, pieceId, before)).text;
   const [sameTimes = []] = change.cues || before.cues.length === 0 ? [] : await findSame([[from, change.source]]);
   const cues = change.cues ?? followStretches(before.cues, from, change.source, sameTimes);
   const isWordTimed = (change.isWordTimed ?? before.isWordTimed) && cues.length > 0;
-  const after = { source: change.source, cues, isWordTimed };
+  const how = change.how ?? before.how;
+  const after = { source: change.source, cues, isWordTimed, how };
   const to = (await readText(after)).text;
   const [same = []] = hasExtracts ? await findSame([[from, to]]) : [];
   return { before, after, read: { before: from, after: to, same } };
@@ -65,6 +67,7 @@ export async function follow(
   if (now.source !== following.before.source) refused(STALE);
   const { after, read } = following;
   await updateCues(act.tx, pieceId, after.cues, after.isWordTimed);
+  await updateHowRead(act.tx, pieceId, after.how);
   const kept = followStretches(extracts, read.before, read.after, read.same);
   const ids = new Set(kept.map(({ id }) => id));
   await moveExtracts(act.tx, kept);

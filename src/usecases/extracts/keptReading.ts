@@ -1,30 +1,28 @@
 import { createHash } from 'node:crypto';
 import { isQuick } from '@/core/reading/markdown';
-import { readingOf } from '@/core/reading/readSource';
+import { readingOf, type TextToRead } from '@/core/reading/readSource';
 import type { ReadingText } from '@/core/reading/readingText';
-import { maybeSource, type KeptSource } from '@/data/extracts/extracts';
+import { maybeSource } from '@/data/extracts/extracts';
 import { keepReadText, maybeReadText } from '@/data/extracts/readTexts';
 import { readText } from '@/data/pool/readText';
 import type { Queryable } from '@/data/database/db';
 import { refused, type Db } from '../useCase';
 
 /** Grows when texts are read otherwise than before, so that what was kept is read anew. */
-const READER = 1;
+const READER = 2;
 
-/** What a kept reading is known by: the text, whether it is timed, and by what reader it was read. */
-const nameOf = ({ source, cues }: Pick<KeptSource, 'source' | 'cues'>): string =>
+type ToRead = Pick<TextToRead, 'source' | 'cues' | 'how'>;
+
+/** What a kept reading is known by: the text, whether it is timed, how it is read, and by what reader. */
+const nameOf = ({ source, cues, how }: ToRead): string =>
   createHash('sha256')
-    .update(`${READER} ${cues.length > 0} ${source}`)
+    .update(`${READER} ${cues.length > 0} ${JSON.stringify(how)} ${source}`)
     .digest('hex');
 
-const isAtOnce = ({ source, cues }: Pick<KeptSource, 'source' | 'cues'>): boolean => cues.length > 0 || isQuick(source);
+const isAtOnce = ({ source, cues }: ToRead): boolean => cues.length > 0 || isQuick(source);
 
 /** A piece's text as it is read: what was kept of it, else read now and kept. Not in a transaction: it may take seconds on a thread. */
-export async function readingOfPiece(
-  db: Db,
-  pieceId: string,
-  kept: Pick<KeptSource, 'source' | 'cues'>,
-): Promise<ReadingText> {
+export async function readingOfPiece(db: Db, pieceId: string, kept: ToRead): Promise<ReadingText> {
   if (isAtOnce(kept)) return readingOf(kept);
   const name = nameOf(kept);
   const before = await maybeReadText(db, pieceId, name);
@@ -44,11 +42,7 @@ export async function letBeRead(db: Db, pieceId: string): Promise<void> {
  * The same in a transaction, where nothing is read that takes long: it has to be kept by then, as `readingOfPiece` does before.
  * The use case ends with a refusal where it is not, since the text was changed meanwhile.
  */
-export async function keptReading(
-  tx: Queryable,
-  pieceId: string,
-  kept: Pick<KeptSource, 'source' | 'cues'>,
-): Promise<ReadingText> {
+export async function keptReading(tx: Queryable, pieceId: string, kept: ToRead): Promise<ReadingText> {
   if (isAtOnce(kept)) return readingOf(kept);
   return (
     (await maybeReadText(tx, pieceId, nameOf(kept))) ??

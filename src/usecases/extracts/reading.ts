@@ -2,6 +2,7 @@ import type { Extract } from '@/core/extracts/extracts';
 import type { Clip } from '@/core/extracts/clips';
 import type { TakenApart } from '@/core/extracts/takeApart';
 import { groupBy } from '@/core/group';
+import { plainlyKept } from '@/core/reading/readSource';
 import { timesOf, type Cue } from '@/core/reading/subtitles';
 import { accept, type Result } from '@/core/refusal';
 import { listExtracts, maybeSource, type KeptExtract } from '@/data/extracts/extracts';
@@ -37,7 +38,7 @@ export async function loadText(db: Db, pieceId: string): Promise<PieceReading> {
     listExtracts(db, pieceId),
     usesOf(db, pieceId),
   ]);
-  const { cues, ...own } = source ?? { source: '', cues: [] };
+  const { cues, ...own } = source ?? plainlyKept('');
   const reading = await readingOfPiece(db, pieceId, { ...own, cues });
   return {
     ...reading,
@@ -57,7 +58,7 @@ export async function loadReading(db: Db, pieceId: string, watch?: Watch): Promi
     listExtracts(db, pieceId),
     usesOf(db, pieceId),
   ]);
-  const own = source ?? { source: '', cues: [], isWordTimed: false };
+  const own = source ?? plainlyKept('');
   const isClip = ({ kind }: KeptExtract) => kind === 'clip';
   const [taken, takenClips] = [extracts.filter((one) => !isClip(one)), extracts.filter(isClip)];
   const kept = { ...own, reading: await readingOfPiece(db, pieceId, own) };
@@ -100,7 +101,7 @@ export async function loadClips(
   pieceId: string,
 ): Promise<{ text: string; cues: readonly Cue[]; clips: (Clip & { id: string })[] }> {
   const [source, kept] = await Promise.all([maybeSource(db, pieceId), listExtracts(db, pieceId)]);
-  const own = source ?? { source: '', cues: [] };
+  const own = source ?? plainlyKept('');
   const { cues } = own;
   const { text } = await readingOfPiece(db, pieceId, own);
   const clips = kept

@@ -1,6 +1,7 @@
 import type { FanOutDate } from '@/core/fanOut/dates';
 import { singleRow, type FanOut } from '@/core/fanOut/fanOut';
 import type { DraftedRow, FanOutGround, FanOutPost } from '@/core/fanOut/ground';
+import { plainlyKept } from '@/core/reading/readSource';
 import { isSound, isVideo } from '@/core/media/video';
 import { readDate, type Instant, type LocalDate } from '@/core/time/plan';
 import { accept, refuse, type Result } from '@/core/refusal';
@@ -77,7 +78,7 @@ async function groundOf(db: Db, piece: Piece, ask: FanOutAsk): Promise<Result<Fa
   if (!asked.ok) return asked;
   // A piece without a text is drafted from its note: nothing of that is a part of the piece.
   const isNote = kept!.source.trim() === '';
-  const own = isNote ? { source: piece.note, cues: [], isWordTimed: false } : kept!;
+  const own = isNote ? plainlyKept(piece.note) : kept!;
   const live = posts.filter(({ stage }) => stage !== 'setAside');
   const existing: Record<string, number> = {};
   for (const { channelId, format } of live)

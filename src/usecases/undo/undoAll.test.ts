@@ -7,7 +7,7 @@ import { fanOutKey, listSettingVersions, prepSheetKey, type Setting } from '@/da
 import { addMs } from '@/core/time/plan';
 import { listStepsOf } from '@/data/prep/steps';
 import { writePieceFile } from '@/core/pieces/pieceFile';
-import { readSource } from '@/core/reading/readSource';
+import { plainlyKept, readSource } from '@/core/reading/readSource';
 import { listExtracts, maybeSource } from '@/data/extracts/extracts';
 import { insertPostExtracts, listExtractsOfPosts } from '@/data/fanOut/postExtracts';
 import { maybePiece } from '@/data/pieces/pieces';
@@ -663,7 +663,7 @@ describe('undoing', () => {
     };
     const before = await state();
     await fresh();
-    const said = { note: '', link: '', cues: [], isWordTimed: false, sourceText: 'The mast stands.\n' };
+    const said = { note: '', link: '', ...plainlyKept(''), sourceText: 'The mast stands.\n' };
     valueOf(await bringText(id, writePieceFile({ ...said, title: 'Mast at dusk', kind: 'article' })));
     expect(await state()).toMatchObject([{ title: 'Mast at dusk', kind: 'article' }, {}]);
     expect(valueOf(await undo()).refused).toEqual([]);

@@ -2,6 +2,7 @@
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import { takeApart } from '@/core/extracts/takeApart';
+import { plainlyKept } from '@/core/reading/readSource';
 import type { PieceReading, ShownExtract } from '@/usecases/extracts/reading';
 import { PROGRESS_TYPE } from '@/ui/progress';
 import { fakeServer, renderOnScreen, renderScreen } from '@/ui/testScreen';
@@ -17,7 +18,7 @@ const SOURCE = `## Edge on
 Every fifteen years the planet tips far enough that we look along the plane of its rings. A small telescope on the terrace shows a planet with nothing round it.
 
 The log book of the observatory holds sixty years of evenings in pencil. Children count the moons that the glare of the rings hides in other years.`;
-const apart = takeApart({ source: SOURCE, cues: [], isWordTimed: false });
+const apart = takeApart(plainlyKept(SOURCE));
 const { extracts, clips: _clips, ...text } = apart;
 const READING: PieceReading = { ...text, kept: [], proposed: extracts, proposedClips: [], isTimed: false };
 const keptOf = (words: string, state: ShownExtract['state'] = 'accepted'): ShownExtract => {

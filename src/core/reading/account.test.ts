@@ -1,0 +1,285 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { groupLeftOut, nameOfLeftOut, type LeftOutReason } from './leftOut';
+import { readingOf, readSource, type SourceText } from './readSource';
+
+const brought = (text: string, name = ''): SourceText => {
+  const read = readSource(text, name);
+  if (!read.ok) throw new Error(read.refusal.message);
+  return read.value;
+};
+const readOf = (text: string, name = '') => readingOf(brought(text, name));
+const blocksOf = (text: string, name = '') => {
+  const reading = readOf(text, name);
+  return reading.blocks.map(({ kind, start, end }) => [kind, reading.text.slice(start, end)]);
+};
+const leftOf = (text: string, name = '') => readOf(text, name).leftOut.map(({ reason, text: left }) => [reason, left]);
+
+describe('plain text', () => {
+  it('is plain text: indents, stars and lines mean what they show', () => {
+    const indented = `The harbour\n\n\tThe first paragraph of it begins with a tab and is as long as it likes.\n\n    The second begins with four spaces, and it says that 2*3*4 is 24 and __init__ a name.`;
+    expect(blocksOf(indented)).toEqual([
+      ['heading', 'The harbour'],
+      ['paragraph', 'The first paragraph of it begins with a tab and is as long as it likes.'],
+      ['paragraph', 'The second begins with four spaces, and it says that 2*3*4 is 24 and __init__ a name.'],
+    ]);
+    expect(blocksOf(indented, 'x.md')[1]![0]).toBe('paragraph');
+  });
+
+  it('has its broken lines joined, and its paragraphs where they begin indented', () => {
+    const wrapped = `   When the boats come in at six the gulls are there before
+the people are, and nobody has ever told them the time.
+   The auction begins at seven. By half past, what was in
+the sea at midnight has a price and a lorry waiting for
+it in the yard behind the hall.`;
+    expect(blocksOf(wrapped).map(([, text]) => text)).toEqual([
+      'When the boats come in at six the gulls are there before the people are, and nobody has ever told them the time.',
+      'The auction begins at seven. By half past, what was in the sea at midnight has a price and a lorry waiting for it in the yard behind the hall.',
+    ]);
+  });
+
+  it('has quotations set in, lists and headings', () => {
+    const text = `THE ROPE
+
+A rope is only as old as the day on which somebody last looked
+at it with care, and the log has a line on that.
+
+    Nobody hears it go, and everybody
+    hears it land.
+
+What to look for:
+
+- powder where the strands cross
+- a shine on one side
+  that is new
+
+1. Cut it.
+2. Look again.`;
+    expect(blocksOf(text)).toEqual([
+      ['heading', 'THE ROPE'],
+      [
+        'paragraph',
+        'A rope is only as old as the day on which somebody last looked at it with care, and the log has a line on that.',
+      ],
+      ['quote', 'Nobody hears it go, and everybody hears it land.'],
+      ['paragraph', 'What to look for:'],
+      ['listItem', 'powder where the strands cross'],
+      ['listItem', 'a shine on one side that is new'],
+      ['listItem', 'Cut it.'],
+      ['listItem', 'Look again.'],
+    ]);
+  });
+
+  it('in one endless line is cut where its subject turns, and keeps every word', () => {
+    const about = (nouns: string[], verb: string) =>
+      Array.from(
+        { length: 16 },
+        (_, at) =>
+          `The ${nouns[at % nouns.length]!} of the ${nouns[(at + 1) % nouns.length]!} ${verb} behind the ${nouns[(at + 2) % nouns.length]!} today.`,
+      ).join(' ');
+    const [bread, ships] = [
+      about(['oven', 'dough', 'flour', 'crust'], 'rises'),
+      about(['anchor', 'mast', 'harbour', 'keel'], 'sinks'),
+    ];
+    const text = `${bread} ${ships} ${bread.replaceAll('dough', 'yeast')}`;
+    expect(text.length).toBeGreaterThan(2_500);
+    const paragraphs = blocksOf(`${text} ${ships}`).map(([, paragraph]) => paragraph!);
+    expect(paragraphs.length).toBeGreaterThan(2);
+    expect(paragraphs.join(' ')).toBe(`${text} ${ships}`);
+    const mixed = paragraphs.filter((paragraph) => /anchor/.test(paragraph) && /oven/.test(paragraph));
+    expect(mixed.length).toBeLessThanOrEqual(1);
+  });
+
+  it('is Markdown by its ending or its evidence, and as somebody chose', () => {
+    const kindOf = (text: string, name = '') => readOf(text, name).as;
+    expect(kindOf('# Rings\n\nThey vanish.')).toBe('markdown');
+    expect(kindOf('See [the log](https://log.example/a).')).toBe('markdown');
+    expect(kindOf('A *star* and 5 # 6.\n\n- one\n- two')).toBe('plain');
+    expect(kindOf('A *star*.', 'star.md')).toBe('markdown');
+    const source = brought('# Rings\n\nThey **vanish**.');
+    expect(readingOf({ ...source, how: { ...source.how, as: 'plain' } }).text).toBe('# Rings\n\nThey **vanish**.');
+  });
+});
+
+describe('what is not the thought of a text', () => {
+  const ESSAY = 'A rope is only as old as the day on which somebody last looked at it with care.';
+  it.each<[reason: LeftOutReason, text: string, left: string]>([
+    ['contents', `## Contents\n\n- The rope\n- The knot\n\n## How it ends\n\n${ESSAY}`, 'Contents\nThe rope\nThe knot'],
+    ['code', `${ESSAY}\n\n\`\`\`js\nconst knot = 1;\n\`\`\``, '```js\nconst knot = 1;\n```'],
+    [
+      'code',
+      `${ESSAY}\n\nconst knot = tie(rope);\nif (knot) {\n  pull(knot);\n}`,
+      'const knot = tie(rope);\nif (knot) {\npull(knot);\n}',
+    ],
+    ['table', `${ESSAY}\n\nRope\tYears\nSpring\t4\nBow\t6`, 'Rope\tYears\nSpring\t4\nBow\t6'],
+    ['reference', `# Rope\n\n${ESSAY}\n\n## References\n\n1. The log, volume two.`, 'References\nThe log, volume two.'],
+    ['referenceMark', `${ESSAY.slice(0, -1)}[12], it is said.`, '[12]'],
+    ['licence', `${ESSAY}\n\n© 2026 Marl & Oak. All rights reserved.`, '© 2026 Marl & Oak. All rights reserved.'],
+    ['credit', `${ESSAY}\n\nProduced by Rosa Amaro`, 'Produced by Rosa Amaro'],
+    ['credit', `${ESSAY}\n\nPhoto: Inês Lund`, 'Photo: Inês Lund'],
+    ['caption', `${ESSAY}\n\nFigure 3: The rope on the quay`, 'Figure 3: The rope on the quay'],
+    ['stageMark', `${ESSAY} [Applause] The next one was mine.`, '[Applause]'],
+    ['music', `${ESSAY}\n\n♪ the sea, the sea ♪`, '♪ the sea, the sea ♪'],
+    ['signature', `${ESSAY}\n\nYours sincerely,\n\nRosa Amaro`, 'Rosa Amaro'],
+    ['date', `Published on 3 May 2026\n\n${ESSAY}`, 'Published on 3 May 2026'],
+    ['date', `den 3. Mai 2026\n\n${ESSAY}`, 'den 3. Mai 2026'],
+    ['navigation', `Share this article\n\n${ESSAY}`, 'Share this article'],
+    ['speaker', `Ada: What is a rope?\n\nBo: ${ESSAY}\n\nAda: And a knot?\n\nBo: A thought.`, 'Ada'],
+  ])('is left out as %s', (reason, text, left) => {
+    expect(leftOf(text)).toContainEqual([reason, left]);
+    expect(readOf(text).text).toContain('only as old as the day');
+  });
+
+  it('leaves the sentence that a mark stood in as it would be without', () => {
+    expect(readOf('We laughed [laughter], all of us (Applause). It was[3] late.[4]').text).toBe(
+      'We laughed, all of us. It was late.',
+    );
+  });
+
+  it.each([
+    'Story by story we climbed until the roof was below us and the bay lay open.',
+    'Music by itself is no reason to open a window in January.',
+    'Notes are what is left of a lecture when the lecturer has gone home.',
+    'In May 2026 we counted every rope on the quay, and there were ninety of them.',
+    'Share this with whoever still believes that a rope is a rope.',
+    'The table 3 metres from the door is ours.',
+    'He said (and laughed) that nobody would come.',
+  ])('is not “%s”', (sentence) => expect(leftOf(`${ESSAY}\n\n${sentence}`)).toEqual([]));
+
+  it('is counted, and may be taken in after all', () => {
+    const source = brought(`# Rope\n\n${ESSAY}[2]\n\n\`\`\`\nknot\n\`\`\`\n\n| a | b |\n|---|---|\n| c | d |`);
+    const reading = readingOf(source);
+    expect(groupLeftOut(reading.leftOut).map(({ label }) => label)).toEqual([
+      '1 footnote mark',
+      '1 block of code',
+      '1 table',
+    ]);
+    expect(reading.words).toEqual({ read: 19, all: 25 });
+    const taken = reading.leftOut.map(nameOfLeftOut);
+    const after = readingOf({ ...source, how: { ...source.how, taken } });
+    expect(after.leftOut).toEqual([]);
+    expect(after.takenIn).toHaveLength(3);
+    expect(after.text).toContain('with care.[2]');
+    expect(after.text).toContain('a · b');
+    expect(after.words).toEqual({ read: 25, all: 25 });
+  });
+
+  it('is a paragraph in another language only in part: it stays, and is marked', () => {
+    const french = 'Il pleut sur la ville comme il pleut dans mon cœur, et personne ne sait pourquoi.';
+    const text = `${ESSAY} It rains on the town and nobody knows for how long it will.\n\n${french}\n\nThe rest of it is in the log that we keep.`;
+    expect(readOf(text).blocks.map(({ language }) => language)).toEqual([undefined, 'fr', undefined]);
+  });
+});
+
+describe('a file without sentences', () => {
+  it.each([
+    ['data', JSON.stringify({ ropes: [{ age: 4 }, { age: 6 }] })],
+    [
+      'a log',
+      Array.from({ length: 40 }, (_, at) => `2026-11-0${at % 9} 12:00:${at} sensor=${at} v=${at * 3}.5 ok`).join('\n'),
+    ],
+    ['figures', Array.from({ length: 60 }, (_, at) => `${at},${at * 2},${at * 3}`).join('\n')],
+  ])('is refused: %s', (_name, text) =>
+    expect(readSource(text)).toMatchObject({ ok: false, refusal: { code: 'noSentences' } }),
+  );
+});
+
+/** Words that no other stretch of a text has. */
+const someWords = fc
+  .array(fc.nat(26 ** 4 - 1), { minLength: 1, maxLength: 9 })
+  .map((numbers) =>
+    numbers.map((number) => `w${number.toString(26).replace(/\d/g, (digit) => 'qrstuvwxyz'[Number(digit)]!)}`),
+  );
+const sentence = someWords.map((words) => `The ${words.join(' ')} is here.`);
+const line = fc.oneof(
+  sentence,
+  someWords.map((words) => words.join(' ')),
+);
+const MARKED: ((words: string) => string)[] = [
+  (words) => words,
+  (words) => `    ${words}`,
+  (words) => `\t${words}\n${words}`,
+  (words) => `## ${words}`,
+  (words) => `${words}\n=====`,
+  (words) => `- ${words}\n  ${words}\n- x ${words}`,
+  (words) => `3. ${words}\n4) ${words}`,
+  (words) => `> ${words}\n> > ${words}`,
+  (words) => `\`\`\`\n${words};\n\`\`\``,
+  (words) => `| ${words} | b |\n|---|---|\n| ${words} | d |`,
+  (words) => `${words}\t${words}\n${words}   ${words}`,
+  (words) => `[${words}](https://log.example/my_page_${words.replaceAll(' ', '_')} "${words}")`,
+  (words) => `[${words}][${words}]\n\n[${words}]: /there "${words}"`,
+  (words) => `![${words}](x.png) ${words} <b title="${words}">${words}</b>`,
+  (words) => `<!-- ${words} -->\n\n<div>${words}</div>`,
+  (words) => `References\n\n${words}`,
+  (words) => `## Contents\n\n- ${words}`,
+  (words) => `Photo: ${words}`,
+  (words) => `${words} [applause] ♪ ${words} ♪ ${words}[12]`,
+  (words) => `Ada: ${words}\n\nBo: ${words}\n\nAda: ${words}\n\nBo: ${words}`,
+  (words) => `**${words}** *${words}* __${words}__ \`${words}\` ~~${words}~~ ${words}\\_x my_${words}`,
+  (words) => `---\nabout: ${words}\n---`,
+  (words) => `[^1]: ${words}`,
+  (words) => `${words}-\n${words}`,
+];
+const PAGE: ((words: string) => string)[] = [
+  (words) => `<p>${words} <a href="#x">${words}</a> <code>my_${words}</code></p>`,
+  (words) => `<h2>${words}</h2><ul><li>${words}<ul><li>${words}</ul><li><p>${words}</ul>`,
+  (words) => `<nav><a href="/a">${words}</a></nav><aside>${words}</aside>`,
+  (words) => `<pre><code>${words}\n  ${words}</code></pre>`,
+  (words) => `<table><caption>${words}</caption><tr><th>${words}<th>b<tr><td>${words}|<td>${words}</table>`,
+  (words) => `<table class="infobox"><tr><td>${words}</table>`,
+  (words) => `<figure><img alt="${words}"><figcaption>${words}</figcaption></figure>`,
+  (words) => `<blockquote><p>${words}</p>${words}</blockquote><dl><dt>${words}<dd>${words}</dl>`,
+  (words) => `<p>${words}<sup><a href="#n">1</a></sup> m<sup>2</sup></p><div class="reflist">${words}</div>`,
+  (words) => `<div>${words}<p>${words}</div>${words}<section class="share-bar">${words}</section>`,
+  (words) => `<article><p>${words}</p></article><footer>${words}</footer>`,
+  (words) => `<details><summary>${words}</summary>${words}</details><button>${words}</button>`,
+];
+const CUES: ((words: string, at: string) => string)[] = [
+  (words, at) => `${at}\n${words}`,
+  (words, at) => `${at}\n<v Ada>${words}\n[music] ${words}`,
+  (words, at) => `intro ${words.slice(0, 9)}\n${at}\n♪ ${words} ♪`,
+  (words) => `NOTE ${words}`,
+  (words) => `some --> time\n${words}`,
+  (words, at) => `${at}\nADA: ${words}\n- ${words}`,
+];
+const all = (stretches: readonly (readonly [number, string])[], makers: readonly ((words: string) => string)[]) =>
+  stretches.map(([at, words]) => makers[at % makers.length]!(words));
+const stretches = fc.array(fc.tuple(fc.nat(100), line), { minLength: 1, maxLength: 12 });
+const wordsOf = (text: string) => new Set(text.match(/\bw\p{L}+/gu) ?? []);
+
+describe('every word of a source is read, or in a stretch that is named', () => {
+  const lacking = (text: string, name: string) => {
+    const source = readSource(text, name);
+    if (!source.ok) return [];
+    const reading = readingOf(source.value);
+    const read = reading.blocks.map(({ start, end }) => reading.text.slice(start, end));
+    const found = wordsOf([...read, ...reading.leftOut.map(({ text: left }) => left), source.value.title].join(' '));
+    return [...wordsOf(text)].filter((word) => !found.has(word));
+  };
+  it.each([
+    ['plain text and Markdown', MARKED, (parts: string[]) => parts.join('\n\n'), ['a.txt', 'a.md']],
+    ['lines close to each other', MARKED, (parts: string[]) => parts.join('\n'), ['a.txt', 'a.md']],
+    ['a page', PAGE, (parts: string[]) => `<html><body>${parts.join('')}</body></html>`, ['a.html']],
+  ] as const)('of %s', (_name, makers, together, names) => {
+    fc.assert(
+      fc.property(stretches, (own) => {
+        for (const name of names) expect(lacking(together(all(own, makers)), name)).toEqual([]);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('of subtitles', () => {
+    fc.assert(
+      fc.property(stretches, (own) => {
+        const cues = own.map(([at, words], index) => {
+          const second = String(index * 2).padStart(2, '0');
+          return CUES[at % CUES.length]!(words, `00:00:${second}.000 --> 00:00:${second}.900`);
+        });
+        expect(lacking(`WEBVTT - a talk\n\n${cues.join('\n\n')}`, 'a.vtt')).toEqual([]);
+      }),
+      { numRuns: 150 },
+    );
+  });
+});

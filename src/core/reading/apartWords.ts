@@ -1,0 +1,55 @@
+/** Words by which parts of a text that are none of its thought are known, in the languages that Bimlo knows. */
+
+/** Headings of tables of contents. */
+export const CONTENTS_HEADING =
+  /^(?:table of )?contents$|^on this page$|^in this (?:article|post|issue)$|^inhalt(?:sverzeichnis|sübersicht)?$|^auf dieser seite$|^table des matières$|^sommaire$|^tabla de contenidos?$|^contenidos?$|^índice$|^sumário$|^conteúdo$/iu;
+
+/** Headings of sections that list where things were taken from, or where else to read. */
+export const REFERENCE_HEADING =
+  /^(?:references?|bibliography|works cited|(?:foot|end)?notes|notes and references|sources?|citations|further reading|external links|see also|related (?:articles|posts|pages)|einzelnachweise|literatur(?:verzeichnis)?|quellen|fußnoten|anmerkungen|weblinks|siehe auch|références?|bibliographie|notes et références|voir aussi|liens externes|referencias|bibliografía|notas(?: y referencias)?|véase también|enlaces externos|referências|bibliografia|notas e referências|ver também|ligações externas)$/iu;
+
+/** Headings of sections on what may be done with a text. */
+export const LICENCE_HEADING =
+  /^(?:licen[cs]e|licensing|copyright|legal notice|terms of use|disclaimer|lizenz|urheberrecht|impressum|licence|mentions légales|licencia|aviso legal|licença|direitos autorais)$/iu;
+
+/** What a note on rights says. */
+export const LICENCE =
+  /©|\(c\) ?\d{4}|\bcopyright\b[^.]{0,40}\d{4}|\ball rights reserved\b|\blicen[cs]ed under\b|\bunder the terms of the\b[^.]{0,60}\blicen[cs]e\b|\bpermission is (?:hereby )?granted\b|\bmay (?:not )?be (?:reproduced|copied|distributed)\b|\balle rechte vorbehalten\b|\bsteht unter der lizenz\b|\btous droits réservés\b|\btodos los derechos reservados\b|\btodos os direitos reservados\b/iu;
+
+/** Who made something: at the beginning of a line that says nothing else. */
+export const CREDIT =
+  /^(?:(?:produced|presented|hosted|written|directed|edited|recorded|translated|transcribed|transcription|mixed|designed|illustrated|photographed|(?:photo|photograph|picture|image|illustration|drawing|music|sound|words|text|story|subtitle|caption|translation|interview)s?(?: and (?:photo|photograph|picture|image|music|sound|word|text)s?)?)(?: and (?:produced|presented|written|edited|recorded|directed))? by\b|(?:photo|photograph|picture|image|illustration|credit|source|bild|foto|fotos|text|quelle|crédits?|photos?|crédit photo|fuente|fotografía|fonte|fotografia)s? ?[:©]\s*\S|(?:untertitel|übersetzung|redaktion|aufgezeichnet|text und fotos?|musik) (?:von|im auftrag)\b|(?:propos recueillis|sous-titres?|texte|photos?|réalisation|traduit) (?:par|de|et) ?|(?:subtítulos|traducción|texto|fotos?|música) (?:de|por)\b|(?:legendas|tradução) (?:de|por)\b|by \p{L}\S*(?: \p{L}\S*){1,3}$)/iu;
+
+/** The line below a picture. */
+export const CAPTION =
+  /^(?:figure|fig\.?|table|plate|photo|image|abbildung|abb\.?|tabelle|bild|foto|tableau|figura|imagen|tabla|imagem|tabela)\s?\d+(?:\.\d+)?\s?[.:–—-]/iu;
+
+/** What a page says around its text, a line each. */
+export const AROUND =
+  /^(?:skip to (?:main )?content|share(?: this)?(?: (?:article|post|page))?|tweet|print(?: this)?(?: page)?|e-?mail this|read (?:more|next|on)|continue reading|next (?:article|post|page)|previous (?:article|post|page)|back to (?:the )?top|top of page|subscribe(?: now| here| to (?:our|the) newsletter)?|sign (?:in|up|out)|log ?(?:in|out)|menu|search|home|leave a (?:comment|reply)|\d+ comments?|\d+ min(?:utes?)?(?: read)?|advertisement|sponsored|cookie (?:settings|policy)|privacy policy|accept (?:all )?cookies|zum inhalt(?: springen)?|teilen|drucken|weiterlesen|nach oben|anmelden|suche|startseite|kommentare|werbung|anzeige|datenschutz|aller au contenu|partager|imprimer|lire (?:la suite|aussi)|haut de page|s’abonner|se connecter|recherche|accueil|publicité|ir al contenido|compartir|imprimir|leer más|volver arriba|buscar|inicio|publicidad|ir para o conteúdo|compartilhar|partilhar|leia mais|ler mais|voltar ao topo|início|publicidade)[.…»›→>]*$/iu;
+
+/** What is heard and not said, in brackets. */
+const HEARD =
+  'applause|applauds?|clapping|laughter|laughs?|laughing|chuckles?|giggles?|cheers?|cheering|sighs?|coughs?|gasps?|music|music playing|music fades|intro music|theme music|silence|pause|long pause|inaudible|indistinct|unintelligible|crosstalk|bell rings?|phone rings?|door (?:opens|closes)|audience (?:laughs|applauds|member)|off mic|beifall|applaus|gelächter|lachen|lacht|musik|unverständlich|schweigen|rires?|applaudissements|musique|inaudible|silence|risas?|aplausos|música|inaudible|risos|inaudível|pausa';
+export const STAGE_MARK = new RegExp(
+  String.raw`[[(](?:\p{L}+ (?:and|und|et|y|e) )?(?:${HEARD})(?:[ ,](?:and |und |et |y |e )?(?:${HEARD}))*(?: \d{1,2}:\d{2}(?::\d{2})?)?\.?[\])]`,
+  'giu',
+);
+
+/** A number of a footnote, or what asks for one. */
+export const REFERENCE_MARK =
+  /\[(?:\d{1,3}(?:\s?[,–-]\s?\d{1,3})*|\^[^\]\s]{1,20}|[a-z]|note \d{1,3}|citation needed|when\?|who\?|clarification needed|nachweis fehlt|réf\. nécessaire|cita requerida)\]|(?<=[\p{L}.,;:!?”"’)»])[¹²³⁰-⁹]{1,4}(?![\p{L}\p{N}])/giu;
+
+/** What an editable page puts behind its headings. */
+export const EDIT_MARK =
+  /\s?\[(?:edit(?: source)?|bearbeiten(?: \| quelltext bearbeiten)?|modifier(?: \| modifier le code)?|editar(?: código(?:-fonte)?)?)\]/giu;
+
+/** Words that close a letter, before a name. */
+export const CLOSING =
+  /^(?:yours (?:sincerely|faithfully|truly|ever)|sincerely|(?:kind |best |warm |with best )?regards|(?:best|warm|all good) wishes|all the best|with love|cheers|love|(?:mit )?(?:freundlichen|besten|herzlichen|lieben|vielen)n? grüßen|(?:herzliche|liebe|beste|viele) grüße|cordialement|bien à vous|amicalement|amitiés|sincères salutations|atentamente|un (?:cordial )?saludo|saludos|un abrazo|atenciosamente|cumprimentos|abraços?|um abraço)\s?[,.!]?(?:\s+\p{Lu}[\p{L}.'’ -]{1,40})?$/iu;
+
+/** What a subtitle holds in square brackets, by nobody said. */
+export const HEARD_IN_BRACKETS = /\[[^\]\n]{1,60}\]/gu;
+
+/** Music, with what is sung between its signs. */
+export const MUSIC = /♪[^♪]*♪?|[♩♫♬]+/gu;

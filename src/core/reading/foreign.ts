@@ -1,0 +1,26 @@
+import { detectAll } from 'tinyld/light';
+import { guessLanguage, shareOfSmallWords, LANGUAGES, type Language } from '../extracts/languages';
+
+/** Letters from which a paragraph shows what language it is in. */
+const LEAST = 60;
+/** Share of small words of the piece's language from which a paragraph is in it. */
+const AT_HOME = 0.2;
+/** Share of small words from which it is in another that Bimlo knows. */
+const ELSEWHERE = 0.3;
+/** How sure the letters have to be, where small words do not tell. */
+const SURE = 0.5;
+
+/**
+ * The language of a paragraph, where it is another than that of its piece: by its small words, else by the letters that follow each
+ * other (tinyld, without any download). Null for one in the piece's own, and wherever there is doubt.
+ *
+ * @param own the piece's; null where it is in none that Bimlo knows
+ */
+export function foreignLanguage(text: string, own: Language | null): string | null {
+  if (text.length < LEAST || own === null || shareOfSmallWords(text, own) >= AT_HOME) return null;
+  const known = guessLanguage(text);
+  if (known !== null && known !== own && shareOfSmallWords(text, known) >= ELSEWHERE) return known;
+  const [best] = detectAll(text);
+  if (!best || best.lang === own || best.accuracy < SURE) return null;
+  return LANGUAGES.includes(best.lang as Language) ? null : best.lang;
+}

@@ -1,0 +1,188 @@
+import {
+  AROUND,
+  CAPTION,
+  CLOSING,
+  CONTENTS_HEADING,
+  CREDIT,
+  EDIT_MARK,
+  LICENCE,
+  LICENCE_HEADING,
+  MUSIC,
+  REFERENCE_HEADING,
+  REFERENCE_MARK,
+  STAGE_MARK,
+} from './apartWords';
+import { isBareDate } from './bareDate';
+import type { LeftOut, LeftOutReason } from './leftOut';
+import type { RawBlock } from './rawBlock';
+
+/** Marks that stand among the words of a sentence, which stays when they go. */
+const MARKS: readonly [LeftOutReason, RegExp][] = [
+  ['editMark', EDIT_MARK],
+  ['stageMark', STAGE_MARK],
+  ['referenceMark', REFERENCE_MARK],
+  ['music', MUSIC],
+];
+
+/** A title with whom it names, as it begins what somebody says. */
+const SPEAKER = /^(\p{Lu}[\p{L}\p{N} .'’-]{0,30}):\s+(?=\S)/u;
+/** What begins a line and is no speaker. */
+const NO_SPEAKER =
+  /^(?:note|tip|warning|example|update|ps|hinweis|tipp|beispiel|achtung|remarque|exemple|nota|ejemplo|exemplo|step|schritt|paso|étape|passo)\b/iu;
+/** Times that a name begins a paragraph to be that of a speaker, and names that there are then. */
+const SPEAKERS = { turns: 2, names: 2 } as const;
+
+/** Letters of a line that may be a credit, a signature or a part of a page. */
+const SHORT = 120;
+/** Letters of a note on rights: a longer paragraph says more than that. */
+const RIGHTS = 700;
+/** Paragraphs at the end of a text among which a signature is looked for. */
+const LAST = 4;
+
+/**
+ * Tells apart what is none of the thought of a text: contents, references, notes on rights, credits, captions, signatures, dates
+ * by themselves, and the marks that stand among its words, which stay when these go. Nothing is lost: each has its reason.
+ *
+ * @param isTaken whether a mark stays among its words after all
+ */
+export function tellApart(blocks: readonly RawBlock[], isTaken: (one: LeftOut) => boolean = () => false): RawBlock[] {
+  const inSections = withoutSections(blocks);
+  const speakers = speakersOf(inSections);
+  const left = inSections.map((block, at) => {
+    if (block.reason !== undefined) return block;
+    const reason = reasonToLeave(block, inSections.length - at <= LAST);
+    return reason ? { ...block, reason } : withoutMarks(block, speakers, isTaken);
+  });
+  return withoutSignature(left);
+}
+
+/** Sections that list, by their headings: each goes until a heading as high follows, contents as far as their list does. One stretch each. */
+function withoutSections(blocks: readonly RawBlock[]): RawBlock[] {
+  let open: { reason: LeftOutReason; level: number; lines: string[]; marks: LeftOut[] } | null = null;
+  const left: RawBlock[] = [];
+  const close = () => {
+    if (open) left.push({ kind: 'paragraph', reason: open.reason, text: open.lines.join('\n'), marks: open.marks });
+    open = null;
+  };
+  for (const block of blocks) {
+    const { kind, text, reason, marks = [], level = 1 } = block;
+    if (reason === undefined && kind === 'heading') {
+      if (open && level <= open.level) close();
+      const section: LeftOutReason | null = open ? null : sectionOf(text);
+      if (section) open = { reason: section, level, lines: [], marks: [] };
+    } else if (open?.reason === 'contents' && reason === undefined && kind !== 'listItem' && text.length > SHORT)
+      close();
+    if (!open) left.push(block);
+    else if (reason === undefined) {
+      open.lines.push(text);
+      open.marks.push(...marks);
+    } else open.marks.push({ reason, text }, ...marks);
+  }
+  close();
+  return left;
+}
+
+function sectionOf(heading: string): LeftOutReason | null {
+  const bare = heading
+    .replace(EDIT_MARK, '')
+    .replace(/^[\d.]+\s+/, '')
+    .replace(/[:.]$/, '')
+    .trim();
+  if (CONTENTS_HEADING.test(bare)) return 'contents';
+  if (REFERENCE_HEADING.test(bare)) return 'reference';
+  return LICENCE_HEADING.test(bare) ? 'licence' : null;
+}
+
+/** Why a stretch by itself is none of the thought of its text; null where it may be. */
+export function reasonToLeave({ kind, text }: RawBlock, isAtEnd: boolean): LeftOutReason | null {
+  const isShort = text.length <= SHORT;
+  if (isShort && AROUND.test(text)) return 'navigation';
+  if (isShort && LICENCE.test(text)) return 'licence';
+  if (kind === 'heading') return isBareDate(text) ? 'date' : null;
+  if (/^\[?\^[^\]\s]{1,20}\]:?\s/.test(text)) return 'reference';
+  if (CAPTION.test(text) && text.length <= RIGHTS) return 'caption';
+  if (isShort && isBareDate(text)) return 'date';
+  if (text.length <= RIGHTS && LICENCE.test(text)) return 'licence';
+  if (isShort && isCredit(text)) return 'credit';
+  if (/(?:\. ?){4,60}\d{1,4}$/.test(text)) return 'contents';
+  if (isAtEnd && isShort && isSignature(text)) return 'signature';
+  return null;
+}
+
+/** A line that names who made something, and says nothing else. */
+const isCredit = (text: string): boolean =>
+  CREDIT.test(text) &&
+  !/[.!?]\s+\S/.test(text) &&
+  /(?:[:©]|\b(?:[Bb]y|par|von|de|por|et|im Auftrag))\s*\p{Lu}/u.test(text);
+
+const isSignature = (text: string): boolean =>
+  CLOSING.test(text) ||
+  /^[—–-]\s?\p{Lu}[\p{L}.'’-]*(?: \p{Lu}[\p{L}.'’-]*){0,3}$/u.test(text) ||
+  /^[^\s@]+@[^\s@.]+\.[^\s@]+$/.test(text);
+
+/** What follows the words that close a letter: a name or two, and no sentence. */
+function withoutSignature(blocks: readonly RawBlock[]): RawBlock[] {
+  const at = blocks.findIndex(({ reason, text }) => reason === 'signature' && CLOSING.test(text));
+  if (at < 0) return [...blocks];
+  return blocks.map((block, place) =>
+    place > at && block.reason === undefined && block.text.length <= SHORT / 2 && !/[.!?]$/.test(block.text)
+      ? { ...block, reason: 'signature' }
+      : block,
+  );
+}
+
+/** The names that begin what somebody says, where several take turns. */
+function speakersOf(blocks: readonly RawBlock[]): ReadonlySet<string> {
+  const turns = new Map<string, number>();
+  for (const { kind, text, reason } of blocks) {
+    const name = kind === 'paragraph' && reason === undefined ? SPEAKER.exec(text)?.[1] : undefined;
+    if (name !== undefined && !NO_SPEAKER.test(name)) turns.set(name, (turns.get(name) ?? 0) + 1);
+  }
+  const able = [...turns].filter(([, times]) => times >= SPEAKERS.turns).map(([name]) => name);
+  return new Set(able.length >= SPEAKERS.names ? able : []);
+}
+
+function withoutMarks(block: RawBlock, speakers: ReadonlySet<string>, isTaken: (one: LeftOut) => boolean): RawBlock {
+  const marks: LeftOut[] = [...(block.marks ?? [])];
+  const takenIn: LeftOut[] = [];
+  let { text } = block;
+  let speaker: string | undefined;
+  const named = SPEAKER.exec(text);
+  if (block.kind === 'paragraph' && named && speakers.has(named[1]!)) {
+    speaker = named[1]!;
+    marks.push({ reason: 'speaker', text: speaker });
+    text = text.slice(named[0].length);
+  }
+  for (const [reason, pattern] of MARKS)
+    text = text.replace(pattern, (mark) => {
+      const one = { reason, text: mark.trim() };
+      const stays = isTaken(one);
+      (stays ? takenIn : marks).push(one);
+      return stays ? mark : GONE;
+    });
+  return {
+    ...block,
+    text: closedUp(text),
+    ...(speaker !== undefined && { speaker }),
+    ...(marks.length > 0 && { marks }),
+    ...(takenIn.length > 0 && { takenIn }),
+  };
+}
+
+/** Stands where a mark was. */
+const GONE = '\u0000';
+
+/** A text with the places of its marks closed up: none before a mark that ends something, else one space where there was one. */
+function closedUp(text: string): string {
+  const [first = '', ...others] = text.split(GONE);
+  if (others.length === 0) return text;
+  const parts = [first];
+  for (const part of others) {
+    const [before, after] = [parts.at(-1)!.trimEnd(), part.trimStart()];
+    const isApart = before !== parts.at(-1) || after !== part;
+    if (after === '' && before === '') continue;
+    parts[parts.length - 1] = before;
+    parts.push(isApart && !/^[.,;:!?…)\]”’»]/u.test(after) ? ` ${after}` : after);
+  }
+  return parts.join('').trim();
+}
