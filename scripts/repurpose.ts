@@ -8,7 +8,7 @@ import { parseArgs } from 'node:util';
 import { fitTexts } from '@/core/captions/compose';
 import { ruleBasedHelper } from '@/core/drafts/ruleBased';
 import type { Draft, DraftSource } from '@/core/drafts/draft';
-import { decodeText } from '@/core/exchange/csvText';
+import { decodeText } from '@/core/text/decode';
 import { analyse } from '@/core/extracts/analyse';
 import { findClips, type Clip } from '@/core/extracts/clips';
 import { findExtracts, type Extract } from '@/core/extracts/extracts';

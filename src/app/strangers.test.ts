@@ -148,6 +148,11 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
       body: 'Another text, of mine.',
       headers: { 'if-match': `"${pieceVersion}"`, 'x-file-name': 'a.md' },
     },
+    'api/pieces/[id]/source/route.ts PATCH': {
+      ...piece,
+      body: { as: 'markdown' },
+      headers: { 'if-match': `"${pieceVersion}"` },
+    },
     'api/pieces/[id]/steps/route.ts POST': { ...piece, body: STEP },
     'api/pieces/[id]/steps/route.ts PATCH': { ...piece, body: { ids: [] } },
     'api/pieces/[id]/steps/route.ts PUT': piece,

@@ -20,6 +20,7 @@ import { clockFrom } from './clock';
 import { startHeartbeat } from './heartbeat';
 import { housekeeping } from './housekeeping';
 import { letAccountsBeAsked } from '@/usecases/delivery/askAccounts';
+import { settleReadings } from '@/usecases/extracts/settleReadings';
 import { noteRestored } from '@/usecases/delivery/restores';
 import { startJobs, type JobRunner } from './jobs';
 import { log } from './log';
@@ -77,6 +78,7 @@ export async function openFolderDb(folder: DataFolder, clock: Clock, onDeath?: (
     await takeSnapshot(db, folder, clock.now(), '-before-migration');
   }
   await migrate(db, pending);
+  if (!isNew) await settleReadings(db);
   if (pending.length > 0) await gatherStatistics(db);
   if (isNew) {
     await db.script('checkpoint');

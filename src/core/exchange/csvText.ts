@@ -23,40 +23,6 @@ export interface CsvTable {
 }
 
 /**
- * Reads bytes as text: UTF-8 with or without its mark, UTF-16 by its mark or by its zero bytes, and otherwise Windows-1252,
- * which every byte is a letter of.
- */
-export function decodeText(bytes: Uint8Array): string {
-  const [a, b] = bytes;
-  if (a === 0xff && b === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
-  if (a === 0xfe && b === 0xff) return new TextDecoder('utf-16be').decode(bytes);
-  const zeros = (from: number) => {
-    let count = 0;
-    const end = Math.min(bytes.length, 400);
-    for (let at = from; at < end; at += 2) if (bytes[at] === 0) count++;
-    return end > 4 && count > end / 5;
-  };
-  if (zeros(1)) return new TextDecoder('utf-16le').decode(bytes);
-  if (zeros(0)) return new TextDecoder('utf-16be').decode(bytes);
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch (error) {
-    if (!(error instanceof TypeError)) throw error;
-    return decodeWindows1252(bytes);
-  }
-}
-
-/** Windows-1252 from 0x80 to 0x9F (WHATWG Encoding Standard); below and above it is Latin 1. Node's own decoder takes these for Latin 1 too. */
-const WINDOWS_1252 = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
-
-function decodeWindows1252(bytes: Uint8Array): string {
-  let text = '';
-  for (const byte of bytes)
-    text += byte >= 0x80 && byte <= 0x9f ? WINDOWS_1252[byte - 0x80]! : String.fromCharCode(byte);
-  return text;
-}
-
-/**
  * Reads a CSV text, set apart by commas, semicolons, tabs or bars, or by what a first line `sep=;` names. Line ends of all
  * kinds may be mixed. No row vanishes: one with a quote that never ends is named with the lines it swallowed, one with more
  * cells than the header by its line.

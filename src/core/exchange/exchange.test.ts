@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
 import { DATES_LIMIT, readCalendarFile } from './calendarFile';
 import { dateOrders, guessColumns, guessStage, orderOfDates, readMoment, readOrderedDate } from './columns';
-import { decodeText, harmlessCell, readCsv, restoreCell, writeCsvRows } from './csvText';
+import { decodeText } from '../text/decode';
+import { harmlessCell, readCsv, restoreCell, writeCsvRows } from './csvText';
 import { planImport, startMapping, type ImportGround, type ImportMapping } from './planImport';
 
 const tableOf = (text: string) => {

@@ -5,7 +5,7 @@ import { countWords, nameOfLeftOut, type LeftOut } from './leftOut';
 import { parseMarkdown } from './markdown';
 import { markdownBlocks } from './markdownBlocks';
 import { plainBlocks } from './plainBlocks';
-import type { RawBlock } from './rawBlock';
+import { onOneLine, type RawBlock } from './rawBlock';
 import type { ReadAs } from './readAs';
 import { tellApart } from './tellApart';
 import { cutAtTurns } from './topics';
@@ -169,4 +169,17 @@ export function accounted(reading: Omit<ReadingText, 'words'>): ReadingText {
   const { text, blocks, leftOut } = reading;
   const read = blocks.reduce((sum, { start, end }) => sum + countWords(text.slice(start, end)), 0);
   return { ...reading, words: { read, all: read + leftOut.reduce((sum, one) => sum + countWords(one.text), 0) } };
+}
+
+/** The text of Markdown as it was read before anything was told apart: what extracts kept from then point into. */
+export function textBeforeTellingApart(source: string): string {
+  const { body } = withoutFrontMatter(cleanText(source));
+  const root = parseMarkdown(body);
+  if (!root) return onOneLine(body);
+  return markdownBlocks(root, body)
+    .flatMap(({ reason, text }) =>
+      reason === undefined ? [text] : reason === 'table' ? text.split('\n').slice(1) : [],
+    )
+    .filter((text) => text !== '')
+    .join('\n\n');
 }

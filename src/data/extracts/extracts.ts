@@ -54,10 +54,21 @@ export async function maybeSource(db: Queryable, pieceId: string): Promise<KeptS
     row && {
       ...row,
       how: row.how ?? READ_AS_IT_LOOKS,
-      cues: row.cues.map(([start, end, inMs, outMs]) => ({ start, end, inMs, outMs })),
+      cues: cuesFrom(row.cues),
     }
   );
 }
+
+/** The texts of which it is not kept yet how they are read. */
+export async function listUnsettled(db: Queryable): Promise<(Pick<KeptSource, 'source' | 'cues'> & { id: string })[]> {
+  const rows = await db.rows<{ id: string; source: string; cues: CueRow[] }>(
+    'select id, source_text as source, cues from pieces where how_read is null order by id',
+  );
+  return rows.map((row) => ({ ...row, cues: cuesFrom(row.cues) }));
+}
+
+const cuesFrom = (rows: readonly CueRow[]): Cue[] =>
+  rows.map(([start, end, inMs, outMs]) => ({ start, end, inMs, outMs }));
 
 /** Writes the times of a piece's text. */
 export async function updateCues(

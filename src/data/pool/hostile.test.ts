@@ -43,7 +43,9 @@ it.each([
   async (_what, text) => {
     const start = performance.now();
     const away = await awayDuring(async () => {
-      const read = await readSourceFile(new TextEncoder().encode(text), 'a.md');
+      const file = await readSourceFile(new TextEncoder().encode(text), 'a.md');
+      if (!('read' in file)) throw new Error('The encoding of this text was not told');
+      const { read } = file;
       expect(read.ok || ['tooMuchWork', 'tooIntricate', 'tooManyParagraphs'].includes(read.refusal.code)).toBe(true);
       // However it is answered as a file, its piece can be opened.
       const kept = plainlyKept(text);

@@ -2,10 +2,10 @@ import type { CalendarFile, DaySpan } from '@/core/exchange/calendarFile';
 import type { CsvTable } from '@/core/exchange/csvText';
 import { unfoldPlan, type FoldedPlan } from '@/core/exchange/foldedPlan';
 import { planImport, type ImportGround, type ImportMapping, type ImportPlan } from '@/core/exchange/planImport';
-import type { SourceText } from '@/core/reading/readSource';
 import { accept, refuse, type Result } from '@/core/refusal';
 import type { Zone } from '@/core/time/plan';
 import { inPool, TooMuchWorkError } from './pool';
+import type { ReadSourceFile } from './tasks';
 import { readingLimitMs } from './readText';
 
 /** How long a file may take to be read, in milliseconds. */
@@ -81,17 +81,25 @@ export async function readDatesFile(bytes: Uint8Array, span: DaySpan, zone: Zone
   }
 }
 
-/** Reads a text for a piece on a thread of the pool: subtitles, a page, or Markdown. */
-export async function readSourceFile(bytes: Uint8Array, name: string): Promise<Result<SourceText>> {
+/**
+ * Reads a text for a piece on a thread of the pool: subtitles, a page, Markdown or plain text.
+ *
+ * @param encoding that somebody chose for it; null for the one that it shows
+ */
+export async function readSourceFile(
+  bytes: Uint8Array,
+  name: string,
+  encoding: string | null = null,
+): Promise<ReadSourceFile> {
   try {
-    return await inPool<Result<SourceText>>('sourceFile', { bytes, name }, readingLimitMs(bytes.length));
+    return await inPool<ReadSourceFile>('sourceFile', { bytes, name, encoding }, readingLimitMs(bytes.length));
   } catch (error) {
-    if (error instanceof TooMuchWorkError)
-      return refuse(
-        'tooMuchWork',
-        'This text is too intricate to be read in time, so it was left alone. Save it as plain text.',
-        'file',
-      );
-    throw error;
+    if (!(error instanceof TooMuchWorkError)) throw error;
+    const refused = refuse(
+      'tooMuchWork',
+      'This text is too intricate to be read in time, so it was left alone. Save it as plain text.',
+      'file',
+    );
+    return { read: refused };
   }
 }

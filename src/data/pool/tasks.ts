@@ -1,6 +1,6 @@
 /** What the threads of the pool can do: pure work of core, on plain values. Loaded in each thread by `thread.mjs`. */
 import { readCalendarFile, type CalendarFile, type DaySpan } from '@/core/exchange/calendarFile';
-import { decodeText, readCsv, type CsvTable } from '@/core/exchange/csvText';
+import { readCsv, type CsvTable } from '@/core/exchange/csvText';
 import { foldPlan, type FoldedPlan } from '@/core/exchange/foldedPlan';
 import { planImport, type ImportGround, type ImportMapping } from '@/core/exchange/planImport';
 import type { Taken } from '@/core/extracts/extracts';
@@ -11,6 +11,7 @@ import { readingOf, readSource, type SourceText, type TextToRead } from '@/core/
 import type { ReadingText } from '@/core/reading/readingText';
 import { sameStretches, type Same } from '@/core/pieces/reanchor';
 import type { Result } from '@/core/refusal';
+import { decodeAs, decodeSurely, decodeText, possibleEncodings, type PossibleEncoding } from '@/core/text/decode';
 import type { Zone } from '@/core/time/plan';
 
 /** Reads a CSV file. */
@@ -44,9 +45,22 @@ export const calendarFile = ({
 }): Result<CalendarFile> =>
   readCalendarFile(decodeText(bytes), span, zone, { leftOut, onEvent: (index) => (at[0] = index) });
 
-/** Reads a text that is brought in for a piece. */
-export const sourceFile = ({ bytes, name }: { bytes: Uint8Array; name: string }): Result<SourceText> =>
-  readSource(decodeText(bytes), name);
+/** A text that was read; or, where it cannot be told how its file is written, the ways in which it may be. */
+export type ReadSourceFile = { read: Result<SourceText> } | { encodings: PossibleEncoding[] };
+
+/** Reads a text that is brought in for a piece, in the encoding that somebody chose, else in the one that it surely has. */
+export function sourceFile({
+  bytes,
+  name,
+  encoding,
+}: {
+  bytes: Uint8Array;
+  name: string;
+  encoding: string | null;
+}): ReadSourceFile {
+  const text = (encoding === null ? null : decodeAs(bytes, encoding)) ?? decodeSurely(bytes)?.text;
+  return text === undefined ? { encodings: possibleEncodings(bytes) } : { read: readSource(text, name) };
+}
 
 /** Reads a piece's text. */
 export const reading = ({ kept }: { kept: TextToRead }): ReadingText => readingOf(kept);

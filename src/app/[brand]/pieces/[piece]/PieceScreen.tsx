@@ -27,6 +27,7 @@ import { Only, OnlyTyped, useMay, useShell } from '@/ui/shell';
 import { PieceMedia, usePlayer } from './PieceMedia';
 import { FamilyDrawing } from './FamilyDrawing';
 import { PiecePrep } from './PiecePrep';
+import { Account } from './reading/Account';
 import { Extracts } from './reading/Extracts';
 import { marksOf } from './reading/ExtractList';
 import { ReadingPane } from './reading/ReadingPane';
@@ -206,6 +207,16 @@ export function PieceScreen({
                       This text is too intricate to be read as Markdown, so its marks stand in it as they are. Correct
                       it to have fewer of them.
                     </p>
+                  )}
+                  {hasText && (
+                    <Account
+                      piece={piece}
+                      reading={reading}
+                      onRead={() => {
+                        router.refresh();
+                        void deeds.load();
+                      }}
+                    />
                   )}
                   <ReadingPane
                     reading={reading}

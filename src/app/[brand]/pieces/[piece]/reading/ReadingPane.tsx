@@ -123,7 +123,7 @@ export function ReadingPane({
             );
           }
           return (
-            <p key={at} className={`reading-${block.kind}`}>
+            <p key={at} className={`reading-${block.kind}`} lang={block.language}>
               {time !== undefined &&
                 (onPlay ? (
                   <button
@@ -137,6 +137,12 @@ export function ReadingPane({
                 ) : (
                   <span className="reading-time figures">{moment(time)}</span>
                 ))}
+              {block.speaker !== undefined && <span className="soft">{block.speaker}: </span>}
+              {block.language !== undefined && (
+                <span className="soft small-text" lang="en">
+                  In {languageName(block.language)}, so nothing is drawn from it:{' '}
+                </span>
+              )}
               {block.kind === 'listItem' && (
                 <span className="soft">{block.number === undefined ? '– ' : `${block.number}. `}</span>
               )}
@@ -178,6 +184,9 @@ export function ReadingPane({
     </div>
   );
 }
+
+const LANGUAGE_NAMES = new Intl.DisplayNames('en', { type: 'language' });
+const languageName = (tag: string): string => LANGUAGE_NAMES.of(tag) ?? tag;
 
 function RunOfText({
   run,

@@ -1,6 +1,7 @@
 'use client';
 
 import { useRef, useState, type DragEvent, type ReactNode } from 'react';
+import type { PossibleEncoding } from '@/core/text/decode';
 import type { Piece } from '@/usecases/pieces/reading';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { Only } from '@/ui/shell';
@@ -32,19 +33,25 @@ export function SourceBar({
   const [isReading, setReading] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [asking, setAsking] = useState<File | null>(null);
+  const [unsure, setUnsure] = useState<{ file: File; encodings: readonly PossibleEncoding[] } | null>(null);
   const hasText = piece.sourceText.trim() !== '';
 
-  async function bring(file: File) {
+  async function bring(file: File, encoding?: string) {
     setAsking(null);
+    setUnsure(null);
     setReading(file.name);
-    const answer = await call('POST', `/api/pieces/${piece.id}/source`, file, { seen: piece.version });
+    const path = `/api/pieces/${piece.id}/source${encoding === undefined ? '' : `?encoding=${encoding}`}`;
+    const answer = await call<{ encodings?: PossibleEncoding[] }>('POST', path, file, { seen: piece.version });
     setReading(null);
     setProblem(problemOf(answer));
-    if (answer.kind === 'done') onBrought();
+    if (answer.kind !== 'done') return;
+    if (answer.value.encodings) setUnsure({ file, encodings: answer.value.encodings });
+    else onBrought();
   }
   const take = (file: File | undefined) => {
     if (!file) return;
     setProblem(null);
+    setUnsure(null);
     if (hasText) setAsking(file);
     else void bring(file);
   };
@@ -115,6 +122,20 @@ export function SourceBar({
           <span>The text of “{asking.name}” replaces this one. Extracts stay where their words are still in it.</span>
           <WordButton onClick={() => void bring(asking)}>Replace the text</WordButton>
           <WordButton onClick={() => setAsking(null)}>Cancel</WordButton>
+        </div>
+      )}
+      {unsure && (
+        <div className="source-encodings" role="alert">
+          <span>It cannot be told for sure how “{unsure.file.name}” is written. Which of these reads right?</span>
+          <ul>
+            {unsure.encodings.map(({ encoding, preview }) => (
+              <li key={encoding}>
+                <WordButton onClick={() => void bring(unsure.file, encoding)}>Take this</WordButton>{' '}
+                <span dir="auto">{preview}</span> <span className="soft small-text">{encoding}</span>
+              </li>
+            ))}
+          </ul>
+          <WordButton onClick={() => setUnsure(null)}>Cancel</WordButton>
         </div>
       )}
       <FieldRefusal>{problem}</FieldRefusal>
