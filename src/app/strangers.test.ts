@@ -156,6 +156,7 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
     'api/pieces/[id]/steps/route.ts POST': { ...piece, body: STEP },
     'api/pieces/[id]/steps/route.ts PATCH': { ...piece, body: { ids: [] } },
     'api/pieces/[id]/steps/route.ts PUT': piece,
+    'api/pieces/read/route.ts POST': { query, body: 'A text.' },
     'api/pieces/route.ts POST': { body: { brandId, title: 'Mine' } },
     'api/posts/[id]/again/preview/route.ts POST': { ...post, body: { ask: { ...AGAIN, channelIds: [channelId] } } },
     'api/posts/[id]/again/route.ts POST': { ...post, body: { ask: { ...AGAIN, channelIds: [channelId] }, posts: [] } },

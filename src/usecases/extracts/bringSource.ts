@@ -22,6 +22,12 @@ export { readSourceFile } from '@/data/pool/readFiles';
 
 /** Bytes of a text that is brought in for a piece. */
 export const SOURCE_LIMIT_BYTES = 12_000_000;
+/** The refusal of a larger one. */
+export const SOURCE_TOO_BIG = {
+  code: 'tooBig',
+  field: 'file',
+  message: 'That file is larger than Bimlo takes as a text (12 MB).',
+} as const;
 
 /** Makes a text that was read the source text of a piece, with its times; what was accepted of the one before stays where its words still stand. */
 export async function bringSource(

@@ -2,7 +2,8 @@
 
 import { useState } from 'react';
 import { groupLeftOut, type LeftOut, type LeftOutGroup } from '@/core/reading/leftOut';
-import { counted, figure } from '@/core/words';
+import { accountWords } from '@/core/reading/accountWords';
+import { figure } from '@/core/words';
 import type { OtherReading } from '@/usecases/extracts/readOtherwise';
 import type { PieceReading } from '@/usecases/extracts/reading';
 import type { Piece } from '@/usecases/pieces/reading';
@@ -10,8 +11,6 @@ import { call, problemOf } from '@/ui/api';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { Only } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
-
-const READ_WORDS = { markdown: 'as Markdown', plain: 'as plain text', said: 'as it was said' } as const;
 
 /** What of a piece's text is read and what is left out, each to be opened and taken in after all; and as what it is read. */
 export function Account({
@@ -27,11 +26,7 @@ export function Account({
   const { as, words, leftOut, takenIn } = reading;
   const [problem, setProblem] = useState<string | null>(null);
   const groups = groupLeftOut(leftOut);
-  const share =
-    words.read === words.all
-      ? `All ${counted(words.all, 'word')}`
-      : `${figure(words.read)} of ${counted(words.all, 'word')}`;
-  const said = `${share} read, ${READ_WORDS[as]}.`;
+  const said = accountWords({ as, words, leftOut: groups.map(({ label }) => label) });
 
   async function readSo(change: OtherReading) {
     const answer = await call('PATCH', `/api/pieces/${piece.id}/source`, change, { seen: piece.version });
@@ -45,9 +40,7 @@ export function Account({
         <span>{said}</span>
       ) : (
         <details>
-          <summary>
-            {said} Left out: {groups.map(({ label }) => label).join(', ')}.
-          </summary>
+          <summary>{said}</summary>
           {groups.map((group) => (
             <Stretches
               key={group.reason}

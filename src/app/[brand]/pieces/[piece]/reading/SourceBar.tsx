@@ -2,6 +2,7 @@
 
 import { useRef, useState, type DragEvent, type ReactNode } from 'react';
 import type { PossibleEncoding } from '@/core/text/decode';
+import { EncodingChoice } from '../../EncodingChoice';
 import type { Piece } from '@/usecases/pieces/reading';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { Only } from '@/ui/shell';
@@ -125,18 +126,14 @@ export function SourceBar({
         </div>
       )}
       {unsure && (
-        <div className="source-encodings" role="alert">
-          <span>It cannot be told for sure how “{unsure.file.name}” is written. Which of these reads right?</span>
-          <ul>
-            {unsure.encodings.map(({ encoding, preview }) => (
-              <li key={encoding}>
-                <WordButton onClick={() => void bring(unsure.file, encoding)}>Take this</WordButton>{' '}
-                <span dir="auto">{preview}</span> <span className="soft small-text">{encoding}</span>
-              </li>
-            ))}
-          </ul>
+        <>
+          <EncodingChoice
+            fileName={unsure.file.name}
+            encodings={unsure.encodings}
+            onChoose={(encoding) => void bring(unsure.file, encoding)}
+          />
           <WordButton onClick={() => setUnsure(null)}>Cancel</WordButton>
-        </div>
+        </>
       )}
       <FieldRefusal>{problem}</FieldRefusal>
       {children}

@@ -5,7 +5,7 @@ import { fileNameOf } from '@/app/server/upload';
 import { done, isId, nothingThere, readAtMost, readBody, refusal } from '@/app/server/request';
 import { READ_AS, type ReadAs } from '@/core/reading/readAs';
 import { DRAW_UP_JOB } from '@/usecases/proposals/drawUp';
-import { bringSource, readSourceFile, SOURCE_LIMIT_BYTES } from '@/usecases/extracts/bringSource';
+import { bringSource, readSourceFile, SOURCE_LIMIT_BYTES, SOURCE_TOO_BIG } from '@/usecases/extracts/bringSource';
 import { readOtherwise, type OtherReading } from '@/usecases/extracts/readOtherwise';
 import { answerPiece } from '../../answer';
 
@@ -20,12 +20,7 @@ export const POST = door<{ id: string }>('changePieces', async (request, { param
   if (!isId(id)) return nothingThere('piece');
   if (work.seen === undefined) return refusal(NO_VERSION);
   const bytes = await readAtMost(request, SOURCE_LIMIT_BYTES);
-  if (bytes === null)
-    return refusal({
-      code: 'tooBig',
-      field: 'file',
-      message: 'That file is larger than Bimlo takes as a text (12 MB).',
-    });
+  if (bytes === null) return refusal(SOURCE_TOO_BIG);
   const encoding = new URL(request.url).searchParams.get('encoding');
   const file = await readSourceFile(bytes, fileNameOf(request) ?? '', encoding);
   if ('encodings' in file) return done(file);
