@@ -27,7 +27,8 @@ export type Trait =
   | 'telling'
   | 'pronoun'
   | 'leaning'
-  | 'housekeeping';
+  | 'housekeeping'
+  | 'foreign';
 
 /** A text cut into ranked sentences. */
 export interface Analysis {
@@ -55,6 +56,7 @@ const WEIGHTS: Record<Trait, number> = {
   pronoun: 0.8,
   leaning: 0.6,
   housekeeping: 0.1,
+  foreign: 0,
 };
 
 /** How much centrality decides beside what speaks for a sentence: its weight as an exponent. */
@@ -87,6 +89,7 @@ export function analyse(
     const own = new Set(content[at]);
     for (const word of own) spread.set(word, (spread.get(word) ?? 0) + 1);
     const traits = traitsOf(text.slice(sentence.start, sentence.end), words[at]!, known);
+    if (blocks[sentence.block]?.language !== undefined) traits.add('foreign');
     const [before, after] = [sentences[at - 2], sentences[at + 1]];
     if (before?.block === sentence.block && after?.block !== sentence.block) traits.add('closing');
     return {

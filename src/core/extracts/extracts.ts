@@ -2,6 +2,7 @@ import { countText } from '../captions/count';
 import type { Analysis, ScoredSentence } from './analyse';
 import { wordsOfLanguage, type LanguageWords } from './languages';
 import { overlapOf } from './rank';
+import { leadOf, pointsOutside } from './standsAlone';
 import { withoutEnds } from '../text/ends';
 import { figureIn } from '../text/figures';
 
@@ -41,7 +42,7 @@ export type Taken = Pick<Extract, 'start' | 'end'>;
  *
  * @internal
  */
-export const EXTRACT_LENGTH = { least: 40, most: 280 } as const;
+export const EXTRACT_LENGTH = { least: 40, ofQuestion: 20, most: 300 } as const;
 /** Sentences of an extract. */
 const SENTENCES_AT_MOST = 3;
 /** How much of its words an extract may share with another, as a share of the smaller one. */
@@ -50,19 +51,20 @@ const SHARED_AT_MOST = 0.4;
 const GOOD_AGAINST_DIFFERENT = 0.85;
 /** What each sentence after the first takes from an extract: most of what is worth a post is one. */
 const EACH_MORE = 0.8;
-/** Extracts below which those that lean on what was said before are taken too. */
-const FEW = 3;
+/** What being only the answer to a question takes from an extract. */
+const ANSWERS = 0.6;
+/** Letters below which an answer says nothing by itself. */
+const SHORT_ANSWER = 60;
 
 interface Candidate extends Extract {
   score: number;
   content: ReadonlySet<string>;
-  leans: boolean;
 }
 
 /**
- * Proposes the parts of a text worth their own post: one to three neighbouring sentences of one paragraph, 40 to 280 graphemes,
- * ranked by their sentences and picked for difference (maximal marginal relevance: J. Carbonell and J. Goldstein, SIGIR 1998),
- * the best first. One that opens by leaning on what was said before is taken only where hardly anything else is left.
+ * Proposes the parts of a text worth their own post: one to three neighbouring sentences of one paragraph, 40 to 300 graphemes
+ * (a question 20), that stand alone (`pointsOutside`), ranked by their sentences and picked for difference (maximal marginal
+ * relevance: J. Carbonell and J. Goldstein, SIGIR 1998), the best first. Of a text that has fewer, fewer are proposed.
  *
  * @param most how many at most
  * @param taken what is accepted or was turned down already: it is not proposed again, nor what is much like it
@@ -74,24 +76,8 @@ export function findExtracts(
   taken: readonly Taken[] = [],
   onShare: (share: number) => void = () => {},
 ): Extract[] {
-  const candidates = candidatesOf(analysis, onShare);
-  const picked = pickDifferent(
-    candidates.filter(({ leans }) => !leans),
-    most,
-    taken,
-    contentOfTaken(analysis, taken),
-  );
-  const enough = Math.min(FEW, most);
-  if (picked.length < enough)
-    picked.push(
-      ...pickDifferent(
-        candidates.filter(({ leans }) => leans),
-        enough - picked.length,
-        [...taken, ...picked],
-        [...contentOfTaken(analysis, taken), ...picked.map(({ content }) => content)],
-      ),
-    );
-  return picked.map(({ score: _score, content: _content, leans: _leans, ...extract }) => extract);
+  const picked = pickDifferent(candidatesOf(analysis, onShare), most, taken, contentOfTaken(analysis, taken));
+  return picked.map(({ score: _score, content: _content, ...extract }) => extract);
 }
 
 /** Whether two stretches share anything. */
@@ -110,46 +96,53 @@ function candidatesOf(analysis: Analysis, onShare: (share: number) => void): Can
     onShare(from / sentences.length);
     for (let to = from + 1; to <= Math.min(sentences.length, from + SENTENCES_AT_MOST); to++) {
       if (sentences[to - 1]!.block !== sentences[from]!.block) break;
-      const candidate = candidateOf(analysis, sentences.slice(from, to));
+      const candidate = candidateOf(analysis, sentences.slice(from, to), sentences[from - 1]);
       if (candidate) candidates.push(candidate);
     }
   }
   return candidates.sort((one, other) => other.score - one.score || one.start - other.start);
 }
 
-function candidateOf(analysis: Analysis, sentences: readonly ScoredSentence[]): Candidate | null {
+function candidateOf(
+  analysis: Analysis,
+  sentences: readonly ScoredSentence[],
+  before: ScoredSentence | undefined,
+): Candidate | null {
   const [first, last] = [sentences[0]!, sentences.at(-1)!];
   const ranked = sentences.filter(({ score }) => score > 0);
-  if (ranked.length === 0 || sentences.some(({ traits, isCut }) => isCut || traits.has('housekeeping'))) return null;
-  const start = first.opensAt ?? first.start;
+  const isQuestion = sentences.length === 1 && first.traits.has('question');
+  if (ranked.length === 0 && !isQuestion) return null;
+  if (sentences.some(({ traits, isCut }) => isCut || traits.has('housekeeping') || traits.has('foreign'))) return null;
+  const opensAt = first.opensAt ?? first.start;
+  const whole = analysis.text.slice(opensAt, last.end);
+  if (whole.length < EXTRACT_LENGTH.ofQuestion || whole.length > EXTRACT_LENGTH.most * 4) return null;
+  const start = opensAt + leadOf(whole, analysis.language);
   const text = analysis.text.slice(start, last.end);
   // What leads to something that follows is no whole.
   if (/[:,;–—]$/u.test(text)) return null;
-  if (text.length < EXTRACT_LENGTH.least) return null;
-  if (text.length > EXTRACT_LENGTH.most * 4) return null;
   const length = countText(text, { unit: 'grapheme', wideWeight: 1, linkLength: null });
-  if (length < EXTRACT_LENGTH.least || length > EXTRACT_LENGTH.most) return null;
-  const mean = ranked.reduce((sum, { score }) => sum + score, 0) / ranked.length;
+  const least = isQuestion ? EXTRACT_LENGTH.ofQuestion : EXTRACT_LENGTH.least;
+  if (length < least || length > EXTRACT_LENGTH.most || pointsOutside(text, analysis.language)) return null;
+  const isAnswer = before?.traits.has('question') === true && !first.traits.has('question');
+  if (isAnswer && first.end - first.start < SHORT_ANSWER) return null;
+  const mean = ranked.length === 0 ? QUESTION : ranked.reduce((sum, { score }) => sum + score, 0) / ranked.length;
   const leftOpen = sentences.length > 1 && last.traits.has('question');
   const score =
     mean *
     shapeOf(length) *
     (leftOpen ? 0.7 : 1) *
+    (isAnswer ? ANSWERS : 1) *
     EACH_MORE ** (sentences.length - 1) *
     0.95 ** (sentences.length - ranked.length);
   const { kind, reason } = kindOf(analysis, sentences, text);
   return {
-    kind,
-    start,
-    end: last.end,
-    text,
+    ...{ kind, reason, start, end: last.end, text, score, content: unionOf(sentences) },
     ...(first.inMs !== undefined && last.outMs !== undefined && { inMs: first.inMs, outMs: last.outMs }),
-    reason,
-    score,
-    content: unionOf(sentences),
-    leans: first.traits.has('leaning'),
   };
 }
+
+/** What a question is worth that says too little to be ranked. */
+const QUESTION = 0.8;
 
 /** A very short extract says little, a very long one is skipped. */
 const shapeOf = (length: number): number => (length < 60 ? 0.85 : length > 230 ? 0.92 : 1);
@@ -200,11 +193,14 @@ function kindOf(
       kind: 'listStep',
       reason: block.number === undefined ? 'an item of a list' : `step ${block.number} of a list`,
     };
-  if (sentences[0]!.traits.has('question'))
+  const asks = sentences[0]!.traits.has('question');
+  if (asks && canBeAnswered(sentences[0]!))
     return { kind: 'question', reason: sentences.length > 1 ? 'a question and what follows' : 'a question' };
-  if (has('quote') || block.kind === 'quote') return { kind: 'quote', reason: 'somebody’s words' };
+  const who = block.speaker ?? (has('quote') ? saidBy(text) : null);
+  if (who !== null && !asks) return { kind: 'quote', reason: `said by ${who}` };
   const figure = figureIn(text);
-  if (figure) return { kind: 'number', reason: `a number: ${[figure.text, figure.counts ?? ''].join(' ').trim()}` };
+  if (figure?.counts != null || (figure && /\P{N}$/u.test(figure.text)))
+    return { kind: 'number', reason: `a number: ${[figure.text, figure.counts ?? ''].join(' ').trim()}` };
   const said = countedIn(text, known);
   if (said !== null) return { kind: 'number', reason: `a number: ${said}` };
   const about = topWords(sentences, spread);
@@ -212,6 +208,16 @@ function kindOf(
   if (has('contrast')) return { kind: 'point', reason: `a turn, ${heart}` };
   if (has('address')) return { kind: 'point', reason: `speaks to the reader, ${heart}` };
   return { kind: 'point', reason: heart };
+}
+
+/** Whether somebody who reads a question could answer it: it speaks to them, or of what holds for all, and not of those who ask. */
+const canBeAnswered = ({ traits }: ScoredSentence): boolean =>
+  (traits.has('address') || traits.has('general') || !traits.has('pronoun')) && !traits.has('telling');
+
+/** Who is named beside words in quotation marks; null for nobody. */
+function saidBy(text: string): string | null {
+  const outside = text.replace(/[“„«「『"][^“”„«»「」『』"]*[”“»」』"]/gu, ' ');
+  return /(?<!^)(?<![.!?]\s)\p{Lu}\p{L}+(?: \p{Lu}\p{L}+)*/u.exec(outside.trim())?.[0] ?? null;
 }
 
 /** The first large number, or share, that is said in words, with what it counts; null where there is none: a small one is no news. */
@@ -222,9 +228,10 @@ function countedIn(text: string, known: LanguageWords): string | null {
   if (at < 0) return null;
   const from = known.numbers.has(bare(words[at - 1] ?? '').toLowerCase()) ? at - 1 : at;
   const next = bare(words[at + 1] ?? '');
-  const counts = next !== '' && !known.stop.has(next.toLowerCase()) && !/\P{L}$/u.test(words[at]!);
+  // A number is news only with what it counts.
+  if (next === '' || known.stop.has(next.toLowerCase()) || /\P{L}$/u.test(words[at]!)) return null;
   return words
-    .slice(from, counts ? at + 2 : at + 1)
+    .slice(from, at + 2)
     .map(bare)
     .join(' ');
 }

@@ -1,0 +1,182 @@
+import type { Language } from './languages';
+
+/** The words of a language that point to something said elsewhere. All in lower case, with straight apostrophes. */
+export interface Pointers {
+  /** Stand for a thing, or for several of anything. */
+  things: ReadonlySet<string>;
+  /** Stand for a person. */
+  people: ReadonlySet<string>;
+  /** Point to the noun behind them. */
+  demonstratives: ReadonlySet<string>;
+  /** Point to a place, or to a way. */
+  places: ReadonlySet<string>;
+  /** Words before a noun. */
+  determiners: ReadonlySet<string>;
+  /** Name a person, or anybody. */
+  persons: RegExp;
+  /** Beginnings whose pronoun stands for nothing: “It is hard to …”. */
+  expletive: RegExp;
+  /** Demonstratives that point to nothing outside: “this morning”, “those who”. */
+  selfContained: RegExp;
+  /** One of several that are named elsewhere: “the latter”, “the second is …”. */
+  pairs: RegExp;
+  /** Beginnings of an answer. */
+  answers: RegExp;
+  /** Somebody says something who is not named. */
+  unnamedSaying: RegExp;
+  /** Speaks to the people in the room. */
+  room: RegExp;
+  /** Announces what follows. */
+  ahead: RegExp;
+  /** Words in front that may be left off, so that what is left stands alone. */
+  lead: RegExp;
+}
+
+const set = (words: string): ReadonlySet<string> => new Set(words.split(/\s+/));
+
+/** As they are written down: `\b` stands for the edge of a word in any script. */
+const WRITTEN: Record<Language, Pointers> = {
+  en: {
+    things: set("it its itself they them their theirs themselves it's they're they've they'd"),
+    people: set("he him his himself she her hers herself he's she's"),
+    demonstratives: set('this that these those such'),
+    places: set('there thereby therein herein hence thus'),
+    determiners: set(
+      'a an the every each no any some my our your his her its their another other one two three four five six seven eight nine ten many few most all both several this that these those old new more less',
+    ),
+    persons:
+      /^(?:man|men|woman|women|boys?|girls?|child|children|father|mother|brother|sister|son|daughter|wife|husband|friend|people|person|somebody|someone|anybody|anyone|nobody|everybody|everyone|who|whoever|guest|customer|client|cook|captain|king|queen|doctor|nurse|colleague|neighbour|grandmother|grandfather|[a-z]{3,}(?:er|or|ist|ian|ant|man|woman)s?)$/,
+    expletive:
+      /^(?:it(?:'s| is| was| isn't| wasn't| takes| took| does(?:n't| not) matter| seems| turns out| helps| pays| hurts| costs)\b.{0,90}?\b(?:that|who|to|when|whether|how|if|what|than|where|until|before)\b|it (?:rains|snows)\b|there (?:is|are|was|were|will be|has been|have been|'s)\b|there's\b|this is (?:how|why|what)\b)/i,
+    selfContained:
+      /\b(?:this (?:year|month|week|morning|evening|afternoon|way or that|or that)|these days|those (?:who|of us|of you|days when|things that)|that of|that is,|that is why|so that|such (?:a|an)|such as|that'll do|is this:|is that|that which|all that)\b/gi,
+    pairs:
+      /^(?:the (?:latter|former|others?|rest|second|third|fourth|last|next|same|opposite|answer|reason|result|problem|difference)(?: one| ones)?(?: is| was| are| were|,| of (?:them|these|those|the)|$)|(?:on|in|at) the (?:second|third|fourth|other|next|following|same) \w+|second(?:ly)?\b|third(?:ly)?\b|finally\b|lastly\b|next\b|then\b|later\b|afterwards\b|meanwhile\b|on the other hand|for (?:example|instance)\b|in other words|in that case|if so\b|if not\b|even then|only then|by then|since then|until then|after that|before that|one of them|some of them|most of them|neither of|both of|not (?:about|only|because|that|from|for|in|with|to|so)\b|nor\b|as if\b|same\b|what (?:stayed|remained|happened)\b|this (?:time|one)|that (?:one|was|is|said))/i,
+    answers:
+      /^(?:yes|no|yeah|nope|exactly|of course|certainly|indeed|absolutely|sure|right|true|because|not really|well|perhaps|maybe|why not|why)\b[,.!?]?/i,
+    unnamedSaying:
+      /\b(?:he|she|they|it)(?:'d| had| has|'s)? (?:said|says|asked|asks|told|tells|replied|answered|wrote|writes|added|explained|laughed|nodded|thought|meant)\b|\b(?:said|asked|told|answered) (?:him|her|them|he|she|they)\b/i,
+    room: /\b(?:my fellow\b|fellow (?:citizens|students|members|americans|graduates)|ladies and gentlemen|dear (?:friends|colleagues|guests|all)|(?:mr|madam|mister) (?:president|speaker|chair\w*|secretary)|members of|your (?:majesty|excellency|honou?r)|some of you (?:are|know|may|have)|those of you|as (?:i|we) (?:said|mentioned|told)|i (?:would|will|want to|'d) like to (?:thank|leave|begin|talk|say)|let me (?:say|tell|begin|start|finish|close|end)|i was told|i am told|i have (?:half an hour|\w+ minutes)|(?:today|tonight) (?:i|we) (?:will|want)|now to the|i hope you|thank you)\b/i,
+    ahead:
+      /\b(?:as follows|the following|here (?:is|are|'s) (?:what|how|why|the|a|an|one|some|my|our)|what i (?:mean|want)|like this|one thing:|two things|three things)\b[^.!?]*[.:]?$/i,
+    lead: /^(?:and(?: so| then| yet)?|so|but|now|well|okay|ok|you know|i mean|look|listen|anyway|of course|in fact|indeed|again|also|still|yet),? +(?=\S)/i,
+  },
+  de: {
+    things: set(
+      'es ihm ihn ihnen ihr ihre ihrem ihren ihrer ihres sein seine seinem seinen seiner seines dessen deren denen dieselbe derselbe dasselbe',
+    ),
+    people: set('er sie'),
+    demonstratives: set('dieser diese dieses diesem diesen jener jene jenes jenem jenen solche solcher solches'),
+    places: set(
+      'dort da damals dabei dadurch dafür dagegen daher damit danach daneben daran darauf daraus darin darüber darum darunter davon davor dazu dazwischen hierfür hiermit deshalb deswegen',
+    ),
+    determiners: set(
+      'der die das den dem des ein eine einen einem einer eines kein keine keinen keinem keiner jeder jede jedes jeden jedem mein meine meinen meinem meiner unser unsere unseren unserem dein deine euer eure manche viele wenige alle zwei drei vier fünf sechs sieben acht neun zehn elf zwölf',
+    ),
+    persons:
+      /^(?:mann|männer|frau|frauen|kind|kinder|junge|mädchen|vater|mutter|sohn|tochter|bruder|schwester|freund|freundin|mensch|menschen|leute|jemand|niemand|jeder|jede|alle|wer|kundin|kunde|kunden|großmutter|großvater|[a-zäöüß]{3,}(?:er|erin|in|ist|or))$/,
+    expletive:
+      /^(?:es (?:gibt|gab|ist|war|wird|dauert|kostet|lohnt|reicht|geht|kommt|hilft|heißt|regnet|schneit|braucht|spielt keine|macht keinen)\b|das ist (?:der|die|das) \w+, (?:die|der|das|den|dem)\b)/i,
+    selfContained:
+      /\b(?:dies(?:es|en|er) (?:jahr|monat|woche|morgen|abend)|da(?:ss|mit) (?:er|sie|es|man|die|der|das|wir|ich|du|ein|kein)|(?:so|auf) dass|darin,? (?:zu|dass|wie)|darum,? (?:zu|dass|wie)|darauf,? (?:zu|dass|wie)|dafür,? (?:zu|dass|wie)|daran,? (?:zu|dass|wie|wo)|davon,? (?:dass|wie|was)|dazu,? (?:zu|dass)|dabei,? (?:zu|dass)|es gibt|gibt es)\b/giu,
+    pairs:
+      /^(?:de[rmns]?|die|das) (?:letztere[nrs]?|erstere[nrs]?|andere[nrs]?|zweite[nrs]?|dritte[nrs]?|gleiche[nrs]?|übrigen?)\b|^(?:beide[sn]?|zweitens|drittens|schließlich|zuletzt|dann|danach|später|inzwischen|stattdessen|andererseits|einerseits|zum beispiel|dazu kommt|hinzu kommt|sonst|ebenso|genauso|umgekehrt|trotzdem|dennoch|denn|also|nicht (?:aus|nur|weil|um|in|mit|von|für)|kein wunder|im gegenteil|auch)\b/iu,
+    answers: /^(?:ja|nein|doch|genau|natürlich|klar|sicher|stimmt|weil|vielleicht|na ja|naja|eben)\b[,.!?]?/i,
+    unnamedSaying:
+      /\b(?:sagte|sagt|fragte|fragt|antwortete|meinte|schrieb|erzählte|rief) (?:er|sie|ihm|ihr|ihnen|mir)\b|\b(?:er|sie) (?:sagte|sagt|fragte|antwortete|meinte|schrieb|erzählte)\b/iu,
+    room: /\b(?:meine damen|sehr geehrte|liebe (?:freunde|gäste|kolleg\w+|mitbürger\w*|genossen)|verehrte|wie (?:ich|wir) (?:gesagt|erwähnt)|ich (?:möchte|will|darf) (?:mich|ihnen|euch|zum schluss|damit)|lassen sie mich|vielen dank|herzlichen dank|manche von ihnen|einige von ihnen|das sage ich)\b/iu,
+    ahead: /\b(?:folgende[nrs]?|wie folgt|zum beispiel so)\b[^.!?]*[.:]?$/iu,
+    lead: /^(?:und(?: so)?|also|ja|nun|naja|na ja|tja|übrigens|natürlich),? +(?=\S)/iu,
+  },
+  fr: {
+    things: set('lui leur leurs eux elles celui celle ceux celles celui-ci celle-ci ceux-ci en y son sa ses'),
+    people: set('il elle ils elles'),
+    demonstratives: set("ce cet cette ces tel telle tels telles cela ça ceci c'est c'était"),
+    places: set('là-bas ici ainsi'),
+    determiners: set(
+      "le la les l' un une des du de d' au aux chaque aucun aucune mon ma mes notre nos votre vos ton ta tes son sa ses plusieurs quelques tout toute tous toutes deux trois quatre cinq six sept huit neuf dix",
+    ),
+    persons:
+      /^(?:homme|hommes|femme|femmes|enfant|enfants|garçon|fille|père|mère|fils|frère|sœur|ami|amie|amis|gens|personne|quelqu'un|chacun|qui|client|cliente|voisin|voisine|roi|reine|[a-zàâçéèêëîïôûü]{3,}(?:eur|euse|ier|ière|iste|ien|ienne|teur|trice)s?)$/u,
+    expletive:
+      /^(?:il (?:faut|fallait|faudra|y a|y avait|n'y|ne faut|est|était|suffit|s'agit|pleut|neige|vaut|arrive|existe|reste|semble|paraît)\b|ce (?:qui|que|n'est pas|n'est que|sont|dont|qu'on|qu'il)\b|c'est (?:à|en|dans|quand|parce|par|pour|le|la|l'|un|une)(?!\p{L}).{2,60}\b(?:que|qui|qu'))/iu,
+    selfContained:
+      /\b(?:ce (?:qui|que|dont|n'est|sont|matin|soir)|cette (?:année|semaine|nuit)|ces (?:jours-ci|derniers)|celui (?:qui|que|de|dont)|celle (?:qui|que|de|dont)|ceux (?:qui|que|de|dont)|celles (?:qui|que|de|dont)|tout ce|il y (?:a|avait)|n'y (?:a|avait)|s'en (?:va|vont|aller))\b/giu,
+    pairs:
+      /^(?:le (?:dernier|premier|second|deuxième|troisième|même)|la (?:dernière|première|seconde|deuxième|troisième|même)|l'autre|les autres|l'un|l'une)\b|^(?:ensuite|puis|enfin|deuxièmement|troisièmement|par exemple|d'autre part|au contraire|de même|dès lors|alors|depuis|après cela|non (?:pas|seulement|plus)|ni|pas (?:seulement|parce)|mais|car|or|donc|aussi|pourtant|cependant|voilà|voici)\b/iu,
+    answers: /^(?:oui|non|si|exactement|bien sûr|certainement|parce qu|peut-être|évidemment|pourquoi)\b[,.!?]?/iu,
+    unnamedSaying:
+      /\b(?:il|elle|ils|elles)(?: m'| nous | lui | leur | a| m'a| lui a)? ?(?:dit|disait|disent|demande|demandait|demanda|répond|répondit|répondait|écrit|écrivait|ajoute|ajouta|expliqua)\b|\b(?:dit|répondit|demanda|ajouta|écrit)-(?:il|elle|ils|elles|on)\b/iu,
+    room: /\b(?:mesdames|messieurs|chers? (?:amis?|collègues|concitoyens|camarades)|monsieur le (?:président|ministre|maire)|madame la (?:présidente|ministre|maire)|comme je l'ai dit|permettez-moi|je (?:vous remercie|voudrais|souhaite|tiens à) (?:remercier|conclure|finir|terminer|commencer)|merci)\b/iu,
+    ahead: /\b(?:comme suit|suivante?s?|voici|ce qui suit)\b[^.!?]*[.:]?$/iu,
+    lead: /^(?:et|alors|bon|ben|donc|enfin|bref|eh bien),? +(?=\S)/iu,
+  },
+  es: {
+    things: set('ello ellos ellas su sus suyo suya lo la los las le les aquello'),
+    people: set('él ella ellos ellas'),
+    demonstratives: set('este esta estos estas ese esa esos esas aquel aquella aquellos aquellas tal tales esto eso'),
+    places: set('allí allá ahí aquí así entonces'),
+    determiners: set(
+      'el la los las un una unos unas cada ningún ninguna algún alguna mi mis nuestro nuestra nuestros nuestras tu tus todo toda todos todas varios muchas muchos dos tres cuatro cinco seis siete ocho nueve diez del al',
+    ),
+    persons:
+      /^(?:hombre|hombres|mujer|mujeres|niño|niña|niños|padre|madre|hijo|hija|hermano|hermana|amigo|amiga|amigos|gente|persona|personas|alguien|nadie|quien|quienes|cada|cliente|vecino|vecina|[a-záéíóúñ]{3,}(?:or|ora|ero|era|ista|ante)s?)$/u,
+    expletive:
+      /^(?:es (?:que|un|una|el|la|mejor|peor|más|fácil|difícil|posible|importante|hora)\b|hay\b|hubo\b|no hay\b|lo que\b|la que\b|el que\b|los que\b|las que\b)/iu,
+    selfContained:
+      /\b(?:est[ea] (?:año|mes|semana|mañana|noche)|lo (?:que|de|más|mejor|peor|mismo|único|primero|bueno|malo)|l[ao]s? que|los de|tal (?:vez|como)|así (?:que|como)|todo lo)\b/giu,
+    pairs:
+      /^(?:el (?:último|primero|segundo|tercero|otro|mismo)|la (?:última|primera|segunda|tercera|otra|misma)|los otros|las otras|los demás|el uno)\b|^(?:después|luego|entonces|finalmente|por último|segundo|tercero|por ejemplo|en cambio|por otro lado|además|también|tampoco|sin embargo|por eso|desde entonces|así|ni|no (?:solo|sólo|porque|por)|pero|pues|porque|y)\b/iu,
+    answers: /^(?:sí|no,|claro|exacto|exactamente|por supuesto|porque|quizá|quizás|tal vez|bueno)\b[,.!?]?/iu,
+    unnamedSaying:
+      /\b(?:él|ella|ellos|me|le|les|nos) (?:dijo|dice|decía|preguntó|pregunta|respondió|contestó|escribió|contó)\b|\b(?:dijo|preguntó|respondió|contestó|añadió) (?:él|ella|ellos)\b/iu,
+    room: /\b(?:señoras y señores|señor(?:a)? presidente|queridos? (?:amigos|colegas|compañeros)|estimad[oa]s|como (?:he|ya) dicho|como dije|permítanme|quiero (?:agradecer|dar las gracias|terminar|empezar)|muchas gracias|gracias)\b/iu,
+    ahead: /\b(?:lo siguiente|como sigue|siguientes?|a continuación)\b[^.!?]*[.:]?$/iu,
+    lead: /^(?:y|bueno|pues|entonces|mira|oye|o sea|en fin),? +(?=\S)/iu,
+  },
+  pt: {
+    things: set(
+      'ele ela eles elas seu sua seus suas dele dela deles delas nele nela lo la los las lhe lhes isso isto aquilo',
+    ),
+    people: set('ele ela eles elas'),
+    demonstratives: set(
+      'este esta estes estas esse essa esses essas aquele aquela aqueles aquelas tal tais desse dessa deste desta nesse nessa neste nesta',
+    ),
+    places: set('ali aí lá aqui assim então'),
+    determiners: set(
+      'o a os as um uma uns umas cada nenhum nenhuma algum alguma meu minha meus minhas nosso nossa nossos nossas teu tua todo toda todos todas vários muitas muitos dois duas três quatro cinco seis sete oito nove dez do da dos das no na nos nas ao à',
+    ),
+    persons:
+      /^(?:homem|homens|mulher|mulheres|menino|menina|criança|crianças|pai|mãe|filho|filha|irmão|irmã|amigo|amiga|gente|pessoa|pessoas|alguém|ninguém|quem|cada|cliente|vizinho|vizinha|[a-záâãàéêíóôõúç]{3,}(?:or|ora|eiro|eira|ista|ante)s?)$/u,
+    expletive:
+      /^(?:é (?:que|um|uma|o|a|melhor|pior|mais|fácil|difícil|possível|importante|hora|preciso)\b|há\b|havia\b|não há\b|o que\b|a que\b|os que\b|as que\b|quem\b)/iu,
+    selfContained:
+      /\b(?:est[ea] (?:ano|mês|semana|manhã|noite)|[oa]s? que|[oa]s? de|tal (?:vez|como)|assim (?:que|como)|tudo o|isto é|isso é que)\b/giu,
+    pairs:
+      /^(?:o (?:último|primeiro|segundo|terceiro|outro|mesmo)|a (?:última|primeira|segunda|terceira|outra|mesma)|os outros|as outras|os demais)\b|^(?:depois|então|finalmente|por fim|segundo|terceiro|por exemplo|por outro lado|além disso|também|tampouco|porém|contudo|por isso|desde então|assim|nem|não (?:só|porque|por)|mas|pois|porque|e)\b/iu,
+    answers: /^(?:sim|não,|claro|exato|exatamente|com certeza|porque|talvez|bom|pois é)\b[,.!?]?/iu,
+    unnamedSaying:
+      /\b(?:ele|ela|eles|elas|me|lhe|nos) (?:disse|diz|dizia|perguntou|pergunta|respondeu|escreveu|contou)\b|\b(?:disse|perguntou|respondeu|acrescentou)(?:-me|-lhe| ele| ela| eles)\b/iu,
+    room: /\b(?:senhoras e senhores|senhora? presidente|caros? (?:amigos|colegas)|queridos? amigos|prezad[oa]s|como (?:eu )?(?:já )?disse|permitam-me|quero (?:agradecer|terminar|começar)|muito obrigad[oa]|obrigad[oa])\b/iu,
+    ahead: /\b(?:o seguinte|como segue|seguintes?|a seguir)\b[^.!?]*[.:]?$/iu,
+    lead: /^(?:e|bom|bem|então|olha|pois|ou seja|enfim),? +(?=\S)/iu,
+  },
+};
+
+const EDGE = String.raw`(?:(?<!\p{L})(?=\p{L})|(?<=\p{L})(?!\p{L}))`;
+
+const withEdges = (pattern: RegExp): RegExp =>
+  new RegExp(pattern.source.replaceAll('\\b', EDGE), pattern.flags.includes('u') ? pattern.flags : `${pattern.flags}u`);
+
+/** For each language that Bimlo knows. */
+export const POINTERS = Object.fromEntries(
+  Object.entries(WRITTEN).map(([language, known]) => [
+    language,
+    Object.fromEntries(
+      Object.entries(known).map(([name, value]) => [
+        name,
+        value instanceof RegExp ? withEdges(value) : (value as unknown),
+      ]),
+    ),
+  ]),
+) as unknown as Record<Language, Pointers>;

@@ -1,0 +1,138 @@
+import type { Language } from './languages';
+import { POINTERS, type Pointers } from './pointers';
+
+/** What keeps a stretch from standing alone. */
+export type Outside = 'thing' | 'person' | 'demonstrative' | 'place' | 'pair' | 'answer' | 'saying' | 'room' | 'ahead';
+
+/** A word of a stretch as it is looked at. */
+interface Word {
+  /** In small letters, with straight apostrophes. */
+  word: string;
+  isCapital: boolean;
+  /** It begins a sentence. */
+  isFirst: boolean;
+}
+
+/** Words before a noun that may lie between it and its determiner. */
+const BETWEEN = 3;
+
+/**
+ * What of a stretch of text points to something that is not in it: a pronoun before anything it could stand for (whom or what a
+ * pronoun means is taken to be named before it: J. Hobbs, “Resolving Pronoun References”, 1978, without his syntax), a
+ * demonstrative whose noun was not there, one of a pair, the beginning of an answer, somebody unnamed who says something, words to
+ * the people in the room, or what only announces the next sentence.
+ *
+ * @param text one or several whole sentences
+ * @returns null where nothing is found, and always for a language that Bimlo does not know
+ */
+export function pointsOutside(text: string, language: string | null): Outside | null {
+  const known = POINTERS[language as Language] as Pointers | undefined;
+  if (!known) return null;
+  const plain = text.replaceAll('’', "'").replace(/^["“„«»'‘¿¡(\s]+/u, '');
+  if (known.room.test(plain)) return 'room';
+  if (known.pairs.test(plain)) return 'pair';
+  if (known.answers.test(plain)) return 'answer';
+  if (known.ahead.test(plain) || /:["”»]?$/u.test(plain)) return 'ahead';
+  if (known.unnamedSaying.test(plain) && !/^\p{Lu}\p{L}+ \p{Lu}/u.test(plain)) return 'saying';
+  // What points to nothing is blanked, its length kept.
+  const left = plain.replace(known.expletive, blank).replace(known.selfContained, blank);
+  return pointerIn(wordsOf(left), known, language === 'en', /\?["”»]?$/u.test(plain));
+}
+
+/** How many letters in front may be left off, so that what is left stands alone; 0 where nothing may. */
+export function leadOf(text: string, language: string | null): number {
+  const known = POINTERS[language as Language] as Pointers | undefined;
+  return known?.lead.exec(text.replaceAll('’', "'"))?.[0].length ?? 0;
+}
+
+const blank = (stretch: string): string => stretch.replace(/\p{L}/gu, '_');
+
+function wordsOf(text: string): Word[] {
+  let isFirst = true;
+  return [...text.matchAll(/[\p{L}_][\p{L}\p{M}'_-]*|\p{N}[\p{N}.,]*|[.!?…:]+/gu)].flatMap(({ 0: word }) => {
+    if (/^[.!?…:]/.test(word)) {
+      isFirst = true;
+      return [];
+    }
+    const own = { word: word.toLowerCase(), isCapital: /^\p{Lu}/u.test(word), isFirst };
+    isFirst = false;
+    return [own];
+  });
+}
+
+/**
+ * @param hasThings its words for persons stand for persons alone
+ * @param asks it is a question, in which “su” and “seu” may be the reader's
+ */
+function pointerIn(words: readonly Word[], known: Pointers, hasThings: boolean, asks: boolean): Outside | null {
+  const { things, people, demonstratives, places } = known;
+  const isPointer = ({ word }: Word) => [things, people, demonstratives, places].some((set) => set.has(word));
+  let [hasThing, hasPerson] = [false, false];
+  for (const [at, own] of words.entries()) {
+    const { word } = own;
+    // “Sie” and “Ihnen” in the middle of a German sentence speak to the reader.
+    const speaksToReader = own.isCapital && !own.isFirst && /^(?:sie|ihnen|ihr|ihre[nmrs]?)$/.test(word);
+    if (asks && /^(?:sus?|seus?|suas?)$/.test(word)) continue;
+    if (isPointer(own) && !speaksToReader) {
+      if (demonstratives.has(word)) {
+        if (pointsToNoun(words, at, known) && !hasSameNoun(words, at)) return 'demonstrative';
+        if (word !== 'that' && !hasThing && !hasPerson) return 'demonstrative';
+      } else if (people.has(word) && !hasPerson && (hasThings || !hasThing)) return 'person';
+      else if (things.has(word) && !hasThing && !hasPerson) return 'thing';
+      else if (places.has(word) && !hasThing) return 'place';
+      continue;
+    }
+    if (known.persons.test(word) || (own.isCapital && !own.isFirst && isName(words, at))) hasPerson = true;
+    if (isNoun(words, at, known, isPointer)) hasThing = true;
+  }
+  return null;
+}
+
+/** A word with a large letter inside a sentence, and no “I”. */
+const isName = (words: readonly Word[], at: number): boolean =>
+  words[at]!.word.length > 1 && !/^i['’]/.test(words[at]!.word);
+
+/** Whether a word may be what a pronoun behind it stands for: it begins a sentence, has a large letter, is a plural, or a determiner stands before it. */
+function isNoun(words: readonly Word[], at: number, known: Pointers, isPointer: (word: Word) => boolean): boolean {
+  const own = words[at]!;
+  if (own.word.length < 3 || known.determiners.has(own.word) || own.word.includes('_') || SMALL.has(own.word))
+    return false;
+  if (own.isCapital && !own.isFirst) return true;
+  if (own.isFirst) return !VERBLIKE.test(own.word);
+  if (/[^s]s$/.test(own.word)) return true;
+  return words
+    .slice(Math.max(0, at - BETWEEN), at)
+    .some((before) => (known.determiners.has(before.word) || /^\p{N}/u.test(before.word)) && !isPointer(before));
+}
+
+/** Words that begin sentences and name nothing. */
+const SMALL = new Set(
+  'when where while because since what who why how after before until although though unless whether once whenever wherever whoever whatever there here then now never always only even perhaps maybe with without and but for nor yet you your our not one nobody wenn weil als dass obwohl während bevor nachdem was wer wie warum wo quand parce comme lorsque puisque pourquoi quoi cuando porque como donde mientras quando enquanto'.split(
+    ' ',
+  ),
+);
+/** Beginnings of commands, whose object comes behind. */
+const VERBLIKE =
+  /^(?:let|do|don't|take|make|give|put|look|listen|wait|keep|try|ask|tell|think|imagine|remember|stop|start|begin|go|come|get|be|use|write|read|throw|learn|leave)$/;
+
+/** Whether the word behind a demonstrative is a noun it points to: “with that list”, “these pans”. */
+function pointsToNoun(words: readonly Word[], at: number, { determiners }: Pointers): boolean {
+  const [before, own, next] = [words[at - 1], words[at]!, words[at + 1]];
+  if (!next || next.word.includes('_')) return false;
+  if (own.word !== 'that') return !determiners.has(next.word);
+  // “that” is mostly no demonstrative: it is one behind a preposition, or at the beginning.
+  return before === undefined || own.isFirst || PREPOSITIONS.has(before.word);
+}
+
+const PREPOSITIONS = new Set(
+  'with of in at on from by about for after before since until during to into under over behind through like'.split(
+    ' ',
+  ),
+);
+
+/** Whether the noun a demonstrative points to was there before it. */
+function hasSameNoun(words: readonly Word[], at: number): boolean {
+  const stem = (word: string) => word.replace(/(?:es|s|n|en)$/, '');
+  const next = stem(words[at + 1]?.word ?? '');
+  return words.slice(0, at).some(({ word }) => word.length > 2 && stem(word) === next);
+}
