@@ -15,8 +15,10 @@ const RANDOM = 100;
 export interface ExtractFigures {
   name: string;
   sentences: number;
-  marked: number;
+  usable: number;
+  /** Of the extracts, those that lie in what is usable, and in the best of it. */
   hits: number;
+  best: number;
   /** Hits of as many first sentences of paragraphs, and of as many sentences picked at random, in the mean. */
   first: number;
   random: number;
@@ -33,11 +35,11 @@ function isHit({ sentences }: Analysis, key: readonly Taken[], stretch: Taken): 
 }
 
 /** Measures the extracts of a text against what we marked in it. */
-export function measureExtracts({ name, kept, key }: Marked): ExtractFigures {
+export function measureExtracts({ name, kept, key, usable }: Marked): ExtractFigures {
   const reading = readingOf(kept);
   const analysis = analyse({ ...reading, ...kept });
   const extracts = findExtracts(analysis, BEST);
-  const hitsOf = (list: readonly Taken[]) => list.filter((one) => isHit(analysis, key, one)).length;
+  const hitsOf = (list: readonly Taken[], marks = usable) => list.filter((one) => isHit(analysis, marks, one)).length;
   const able = analysis.sentences.filter(
     ({ start, end }) => end - start >= EXTRACT_LENGTH.least && end - start <= EXTRACT_LENGTH.most,
   );
@@ -60,8 +62,9 @@ export function measureExtracts({ name, kept, key }: Marked): ExtractFigures {
   );
   return {
     ...{ name, sentences: analysis.sentences.length, extracts, alike: pairs.length },
-    marked: analysis.sentences.filter((sentence) => isIn(key, sentence)).length,
+    usable: analysis.sentences.filter((sentence) => isIn(usable, sentence)).length,
     hits: hitsOf(extracts),
+    best: hitsOf(extracts, key),
     first: hitsOf(openers.slice(0, BEST)),
     random: picks.reduce((sum, hits) => sum + hits, 0) / RANDOM,
   };

@@ -10,18 +10,21 @@ const FOLDER = 'bench/texts';
 /** The talk of the demo, which has times. */
 const TALK = { file: 'demo/fennel-moor/transcripts/rings-that-vanish.vtt', keys: 'talk.keys.txt' };
 
-/** A text with the stretches that we marked in it as worth a post, in offsets of the text as it is read. */
+/** A text with what we marked in it, in offsets of the text as it is read. */
 export interface Marked {
   name: string;
   title: string;
   kept: FanOutGround['kept'];
+  /** The best of it. */
   key: Taken[];
+  /** All that we would post, the best and the rest. */
+  usable: Taken[];
 }
 
-/** All texts: with their marks in double braces, or in a file of their own, a stretch a line. */
+/** All texts: the best of them in double braces, or in a file of their own, a stretch a line; what else is usable in another. */
 export const readTexts = (): Marked[] => [
   ...readdirSync(FOLDER)
-    .filter((name) => /\.(?:md|txt|html|vtt)$/.test(name) && !name.endsWith('.keys.txt'))
+    .filter((name) => /\.(?:md|txt|html|vtt)$/.test(name) && !/\.(?:keys|usable)\.txt$/.test(name))
     .sort()
     .map((name) => readMarked(join(FOLDER, name), name, join(FOLDER, `${name.replace(/\.[a-z]+$/, '')}.keys.txt`))),
   readMarked(TALK.file, 'talk, timed', join(FOLDER, TALK.keys)),
@@ -38,7 +41,9 @@ function readMarked(file: string, name: string, keyFile: string): Marked {
   const inText = [...marked.matchAll(/\{\{([^{}]*)\}\}/g)].map(({ 1: words }) => words!);
   const keys = inText.length > 0 ? inText : readFileSync(keyFile, 'utf8').trim().split('\n');
   const kept = read.value;
-  return { name, title: kept.title, kept, key: keys.map((words) => placeOf(words, kept, name)) };
+  const others = readFileSync(keyFile.replace('.keys.', '.usable.'), 'utf8').trim().split('\n');
+  const placesOf = (list: readonly string[]) => list.map((words) => placeOf(words, kept, name));
+  return { name, title: kept.title, kept, key: placesOf(keys), usable: placesOf([...keys, ...others]) };
 }
 
 /** Where marked words stand in the text as it is read, however they are spaced. */
