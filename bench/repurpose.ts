@@ -141,7 +141,7 @@ function draftFaults({ kept }: Marked): { all: number; outside: string[] } {
       ),
       channels: SHIPPED_RULE_SHEETS.map((sheet) => ({ id: sheet.slug, name: sheet.name, sheet })),
       ...{ judged: [], chosen: {}, on: null, used: {}, existing: {}, under: null, wordsPerMinute: 150, seed },
-      shelf: { hashtags: ['#NightSky', '#Bread'], callsToAction: ['Come and see.'] },
+      shelf: { hashtags: ['#NightSky', '#Bread'] },
     };
     for (const { channelId, format, drafts } of draftFanOut(ground).posts) {
       const sheet = SHIPPED_RULE_SHEETS.find(({ slug }) => slug === channelId)!;

@@ -1,6 +1,6 @@
 /**
  * Takes a text apart and drafts posts from it, without a server: `npm run --silent repurpose -- FILE|- [--for slugs] [--fan-out talk]
- * [--lang en] [--seed 1] [--json]`. Ends with 0, with 1 where the text cannot be read, with 2 where it is called wrongly.
+ * [--lang en] [--title words] [--seed 1] [--json]`. Ends with 0, with 1 where the text cannot be read, with 2 where it is called wrongly.
  */
 import { readFileSync } from 'node:fs';
 import { basename } from 'node:path';
@@ -13,8 +13,10 @@ import { analyse } from '@/core/extracts/analyse';
 import { findClips, type Clip } from '@/core/extracts/clips';
 import { findExtracts, type Extract } from '@/core/extracts/extracts';
 import { LANGUAGES } from '@/core/extracts/languages';
-import { draftPosts } from '@/core/fanOut/draftPosts';
-import { dealRow, type FanOut } from '@/core/fanOut/fanOut';
+import { draftRow, Spent, whyFewer } from '@/core/fanOut/draftRow';
+import type { FanOut } from '@/core/fanOut/fanOut';
+import { groupLeftOut } from '@/core/reading/leftOut';
+import { accountWords } from '@/core/reading/accountWords';
 import { SHIPPED_FAN_OUTS } from '@/core/fanOut/shipped';
 import { readingOf, readSource } from '@/core/reading/readSource';
 import { countPart, partFaults, partsRule } from '@/core/posts/parts';
@@ -23,7 +25,7 @@ import type { Format, RuleSheet } from '@/core/rulesheets/types';
 import { WORDS_PER_MINUTE } from '@/core/captions/spoken';
 
 const USAGE =
-  'Usage: npm run --silent repurpose -- FILE|- [--for slugs] [--fan-out talk] [--lang en] [--seed 1] [--json]';
+  'Usage: npm run --silent repurpose -- FILE|- [--for slugs] [--fan-out talk] [--lang en] [--title words] [--seed 1] [--json]';
 
 /** Extracts proposed, so that every post of a fan-out has one of its own. */
 const EXTRACTS = 24;
@@ -42,6 +44,8 @@ interface Order {
   sheets: readonly RuleSheet[];
   fanOut: FanOut | null;
   language: string | null;
+  /** What the text is called, where it does not say so. */
+  title: string;
   seed: number;
   json: boolean;
 }
@@ -62,6 +66,7 @@ function orderOf(words: string[]): Order {
         for: { type: 'string' },
         'fan-out': { type: 'string' },
         lang: { type: 'string' },
+        title: { type: 'string', default: '' },
         seed: { type: 'string', default: '1' },
         json: { type: 'boolean', default: false },
       },
@@ -93,6 +98,7 @@ function orderOf(words: string[]): Order {
     sheets: SHIPPED_RULE_SHEETS.filter(({ slug }) => !slugs || slugs.includes(slug)),
     fanOut,
     language: values.lang?.slice(0, 2).toLowerCase() ?? null,
+    title: values.title!,
     seed,
     json: values.json!,
   };
@@ -117,7 +123,7 @@ function counted(draft: Draft, sheet: RuleSheet, format: Format) {
   };
 }
 
-function repurpose({ file, sheets, fanOut, language, seed }: Order) {
+function repurpose({ file, sheets, fanOut, language, title: ownTitle, seed }: Order) {
   let bytes: Buffer;
   try {
     bytes = readFileSync(file === '-' ? 0 : file);
@@ -132,37 +138,21 @@ function repurpose({ file, sheets, fanOut, language, seed }: Order) {
   const analysis = analyse({ ...reading, cues, isWordTimed }, language);
   const extracts: Extract[] = findExtracts(analysis, EXTRACTS);
   const clips: Clip[] = findClips(analysis);
-  const name =
-    file === '-'
-      ? ''
-      : basename(file)
-          .replace(/\.[^.]*$/, '')
-          .replace(/[-_]+/g, ' ');
-  const source: DraftSource = {
-    title: title || name || extracts[0]?.text.slice(0, 80) || 'Untitled',
-    link: '',
-    analysis,
-    extracts,
-  };
+  const source: DraftSource = { title: title || ownTitle, link: '', analysis, extracts };
   const chosen = fanOut ?? SHIPPED_FAN_OUTS.find(({ slug }) => slug === (cues.length > 0 ? 'talk' : 'article'))!;
-  const run = { shelf: { hashtags: [], callsToAction: [] }, under: null, wordsPerMinute: WORDS_PER_MINUTE.usual, seed };
-  const spread = new Map<number, number>();
-  const drafts = sheets.flatMap((sheet) => {
-    const taken: { start: number; end: number }[] = [];
-    const titles: string[] = [];
-    return chosen.rows.flatMap((row, at) =>
-      row.network === sheet.kind
-        ? draftPosts(
-            ruleBasedHelper,
-            source,
-            dealRow(row, at, extracts, clips, taken, spread),
-            { sheet, format: row.format },
-            run,
-            titles,
-          ).flatMap((post) => post.drafts.map((draft) => counted(draft, sheet, row.format)))
-        : [],
-    );
-  });
+  const run = { shelf: { hashtags: [] }, under: null, wordsPerMinute: WORDS_PER_MINUTE.usual, seed };
+  const spent = new Spent();
+  const notMade: { network: string; format: Format; why: string }[] = [];
+  const drafts = sheets.flatMap((sheet) =>
+    chosen.rows.flatMap((row, at) => {
+      if (row.network !== sheet.kind) return [];
+      const channel = { id: sheet.slug, sheet };
+      const posts = draftRow(ruleBasedHelper, source, { row, at, clips }, channel, run, spent);
+      const why = whyFewer(row, posts.length);
+      if (why !== '') notMade.push({ network: sheet.slug, format: row.format, why });
+      return posts.flatMap((post) => post.drafts.map((draft) => counted(draft, sheet, row.format)));
+    }),
+  );
   const { text, sentences } = analysis;
   return {
     text,
@@ -171,16 +161,18 @@ function repurpose({ file, sheets, fanOut, language, seed }: Order) {
       end,
       ...(inMs !== undefined && { inMs, outMs }),
     })),
-    extracts,
-    clips,
-    drafts,
+    as: reading.as,
+    words: reading.words,
+    leftOut: reading.leftOut,
+    ...{ extracts, clips, drafts, notMade },
   };
 }
 
-function inWords({ extracts, clips, drafts }: ReturnType<typeof repurpose>): string {
+function inWords({ as, words, leftOut, extracts, clips, drafts, notMade }: ReturnType<typeof repurpose>): string {
   const seconds = (ms: number) =>
     `${Math.floor(ms / 60_000)}:${String(Math.round((ms % 60_000) / 1_000)).padStart(2, '0')}`;
   return [
+    accountWords({ as, words, leftOut: groupLeftOut(leftOut).map(({ label }) => label) }),
     ...extracts.map(({ kind, text, reason }) => `${kind}: ${text}\n  (${reason})`),
     ...clips.map(({ inMs, outMs, text }) => `clip ${seconds(inMs)}–${seconds(outMs)}: ${text}`),
     ...drafts.map(
@@ -192,6 +184,7 @@ function inWords({ extracts, clips, drafts }: ReturnType<typeof repurpose>): str
           ...parts.map(({ text, count, limit }, at) => `part ${at + 1} (${count} of ${limit}): ${text}`),
         ].join('\n')}`,
     ),
+    ...notMade.map(({ network, format, why }) => `— ${network}, ${format}: ${why}`),
   ].join('\n\n');
 }
 

@@ -30,7 +30,7 @@ const isIn = (key: readonly Taken[], sentence: Taken) => key.some((one) => overl
 
 /** Whether most sentences of a stretch lie in the marks. */
 function isHit({ sentences }: Analysis, key: readonly Taken[], stretch: Taken): boolean {
-  const own = sentences.filter(({ start, end, opensAt = start }) => opensAt >= stretch.start && end <= stretch.end);
+  const own = sentences.filter(({ start, end }) => end > stretch.start && start < stretch.end);
   return own.length > 0 && own.filter((sentence) => isIn(key, sentence)).length * 2 > own.length;
 }
 

@@ -16,6 +16,8 @@ export interface DraftedSentence {
   part?: number;
   text: string;
   origin: Origin;
+  /** Words in front of it that only tie it to what was said before were left off. */
+  isShortened?: true;
 }
 
 /** How a caption opens. */
@@ -45,7 +47,6 @@ export interface DraftSource {
 export interface DraftShelf {
   /** Single hashtags, with their signs. */
   hashtags: readonly string[];
-  callsToAction: readonly string[];
 }
 
 /** What one draft is to be. */

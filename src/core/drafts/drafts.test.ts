@@ -35,7 +35,7 @@ The log book of the observatory holds sixty years of evenings. “On the second 
 3. Count the moons that the glare of the rings hides in other years.
 `;
 const LINK = 'https://fennelmoor.example/talks/rings';
-const SHELF = { hashtags: ['#Rings', '#Harbour', '#LogBook', '#Telescope'], callsToAction: [] };
+const SHELF = { hashtags: ['#Rings', '#Harbour', '#LogBook', '#Telescope'] };
 const sourceOf = (markdown: string, link = LINK): DraftSource => {
   const reading = readMarkdown(markdown);
   const analysis = analyse(reading, 'en');

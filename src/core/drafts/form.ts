@@ -1,53 +1,33 @@
-import { countText } from '../captions/count';
-import type { ScoredSentence } from '../extracts/analyse';
-import type { TextFieldRule } from '../rulesheets/types';
-import type { Draft, DraftOrder, DraftSource } from './draft';
-import { said, type Said } from './saying';
-import { titlesFrom } from './titles';
+import type { Analysis } from '../extracts/analyse';
+import { overlapOf } from '../extracts/rank';
+import { overlaps, type Extract } from '../extracts/extracts';
+import type { Draft, DraftSource } from './draft';
 
-/** What a form adds to a caption, before titles and keywords. */
+/** What a format says, before titles and keywords. */
 export type Body = Pick<Draft, 'words' | 'parts' | 'sentences'>;
 
-/** Points of a thread, of a letter, sentences below a heading of an outline, and questions of an agenda, at most. */
-export const POINTS = { thread: 7, letter: 3, outline: 3, agenda: 8 } as const;
+/** How much of its words a point may share with another. */
+const SHARED = 0.4;
 
-/** The best extracts to make points of, in the order of the text. */
-export function pointsOf({ extracts }: DraftSource, { from }: DraftOrder, most: number) {
-  const chosen = [...from, ...extracts.filter((extract) => !from.some(({ start }) => start === extract.start))].slice(
-    0,
-    most,
-  );
-  return chosen.sort((one, other) => one.start - other.start);
-}
-
-/** A title nobody has yet: from the extract, else from the best sentences, else that of the piece. Where it can, before the cut. */
-export function titleOf(source: DraftSource, { from, clip, titlesTaken }: DraftOrder, rule: TextFieldRule): Said {
-  const { analysis, title } = source;
-  const taken = new Set(titlesTaken.map((one) => one.toLowerCase()));
-  const limit = rule.fold?.units ?? rule.limit;
-  const stretch = clip ?? from[0];
-  const inside = stretch
-    ? analysis.sentences.filter(({ start, end, opensAt = start }) => opensAt >= stretch.start && end <= stretch.end)
-    : [];
-  const isWhole = inside.length === 0;
-  if (isWhole && !taken.has(title.toLowerCase()) && countText(title, rule) <= limit)
-    return { text: title, origin: 'title' };
-  const byScore = (list: readonly ScoredSentence[]) => [...list].sort((one, other) => other.score - one.score);
-  for (const sentence of [...byScore(inside), ...byScore(analysis.sentences)]) {
-    if (sentence.traits.has('housekeeping') || sentence.traits.has('leaning')) continue;
-    const free = titlesFrom(said(source, sentence).text, limit, rule).find((one) => !taken.has(one.toLowerCase()));
-    if (free !== undefined) return { text: free, origin: 'piece' };
+/** The best extracts that are unlike each other and unlike a text that stands beside them, at most so many, in the order of the piece. */
+export function pointsBeside({ extracts, analysis }: DraftSource, beside: string, most: number): Extract[] {
+  const points: Extract[] = [];
+  for (const extract of extracts) {
+    if (points.length === most) break;
+    const content = contentOf(analysis, extract);
+    const isAlike = points.some((one) => overlapOf(contentOf(analysis, one), content) >= SHARED);
+    if (!isAlike && !beside.includes(extract.text.replace(/\s+/g, ' ').slice(1, 60))) points.push(extract);
   }
-  return { text: shortened(title, rule.limit, rule), origin: 'title' };
+  return points.sort((one, other) => one.start - other.start);
 }
 
-/** A text by as many of its words as fit. */
-function shortened(text: string, limit: number, rule: TextFieldRule): string {
-  if (countText(text, rule) <= limit) return text;
-  const words = text.split(/\s+/);
-  for (let count = words.length - 1; count > 0; count--) {
-    const short = `${words.slice(0, count).join(' ')}…`;
-    if (countText(short, rule) <= limit) return short;
-  }
-  return '';
-}
+const contentOf = ({ sentences }: Analysis, extract: Extract): Set<string> =>
+  new Set(sentences.filter((one) => overlaps(one, extract)).flatMap(({ content }) => [...content]));
+
+/** Marks that would begin a heading, a list or a quotation, or set words apart, are words in a text that is Markdown; an address stays. */
+export const asMarkdown = (text: string): string =>
+  text
+    .split(/(\bhttps?:\/\/[^\s<>]+)/)
+    .map((part, at) => (at % 2 === 1 ? part : part.replace(/([*`])|(?<![\p{L}\p{N}])_|_(?![\p{L}\p{N}])/gu, '\\$&')))
+    .join('')
+    .replace(/^([#>+-]|\d+[.)])(?=\s)/, '\\$1');

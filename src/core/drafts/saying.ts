@@ -1,19 +1,28 @@
+import type { Analysis, ScoredSentence } from '../extracts/analyse';
+import { isOnlyAnswer } from '../extracts/answers';
+import { leadOf, pointsOutside } from '../extracts/standsAlone';
 import type { DraftedSentence, DraftSource, Origin } from './draft';
 
 /** A sentence to be put into a draft, with where it comes from. */
 export interface Said {
   text: string;
   origin: Origin;
+  /** Words in front of it were left off. */
+  isShortened?: true;
 }
 
-/** A sentence of the piece, on one line. */
-export const said = (
+/** A stretch of a piece on one line, beginning large. */
+export function said(
   { analysis }: DraftSource,
-  { start, end, opensAt = start }: { start: number; end: number; opensAt?: number },
-): Said => ({
-  text: analysis.text.slice(opensAt, end).replace(/\s+/g, ' '),
-  origin: 'piece',
-});
+  { start, end }: { start: number; end: number },
+  isShortened = false,
+): Said {
+  const text = analysis.text.slice(start, end).replace(/\s+/g, ' ').trim();
+  return { text: beginLarge(text), origin: 'piece', ...(isShortened && { isShortened: true }) };
+}
+
+const beginLarge = (text: string): string =>
+  text.replace(/^(["“„«»'‘¿¡(]*)(\p{Ll})/u, (_all, marks: string, letter: string) => marks + letter.toUpperCase());
 
 /** The sentences of one paragraph. */
 export type Paragraph = readonly Said[];
@@ -30,4 +39,54 @@ export const sentencesIn = (
   field: DraftedSentence['field'],
   paragraphs: readonly Paragraph[],
   part?: number,
-): DraftedSentence[] => paragraphs.flat().map((said) => ({ field, ...(part !== undefined && { part }), ...said }));
+): DraftedSentence[] => paragraphs.flat().map((one) => ({ field, ...(part !== undefined && { part }), ...one }));
+
+/** Whether a sentence may be put into a draft at all: a whole one, in the piece's language, not about the room. */
+export const mayBeSaid = ({ traits, isCut }: ScoredSentence): boolean =>
+  !isCut && !traits.has('housekeeping') && !traits.has('foreign');
+
+/** Words that end a stretch which leads to what follows, or that ask and are answered behind it. */
+const LEADS_ON = /[:,;–—]["”’»)]*$/u;
+
+/**
+ * The sentences of a piece from one up to, not including, another as what stands alone; null where they do not. The words in front
+ * that only tie them to what was said before are left off.
+ */
+export function standing(source: DraftSource, from: number, to: number): Said[] | null {
+  const { analysis } = source;
+  const own = analysis.sentences.slice(from, to);
+  const [first, last] = [own[0], own.at(-1)];
+  if (!first || !last || !own.every(mayBeSaid)) return null;
+  const opensAt = first.opensAt ?? first.start;
+  const lead = leadOf(analysis.text.slice(opensAt, first.end), analysis.language);
+  const paragraph = own.map((sentence, at) =>
+    at === 0
+      ? said(source, { start: opensAt + lead, end: sentence.end }, lead > 0)
+      : said(source, { start: sentence.opensAt ?? sentence.start, end: sentence.end }),
+  );
+  const text = textOf([paragraph]);
+  if (LEADS_ON.test(text) || pointsOutside(text, analysis.language)) return null;
+  return isOnlyAnswer(analysis.sentences[from - 1], first) ? null : paragraph;
+}
+
+/** The places of the sentences that a stretch holds whole. */
+export const placesIn = ({ sentences }: Analysis, stretch: { start: number; end: number }): number[] =>
+  sentences.flatMap((sentence, at) =>
+    (sentence.opensAt ?? sentence.start) < stretch.end && sentence.end <= stretch.end && sentence.end > stretch.start
+      ? [at]
+      : [],
+  );
+
+/** The sections of a piece: the places of their sentences, with their headings; one without for a piece that has none. */
+export function sectionsOf({ blocks, sentences, text }: Analysis): { heading: string | null; places: number[] }[] {
+  const sections: { heading: string | null; places: number[] }[] = [{ heading: null, places: [] }];
+  let block = -1;
+  sentences.forEach((sentence, at) => {
+    for (let next = block + 1; next <= sentence.block; next++)
+      if (blocks[next]!.kind === 'heading' && (blocks[next]!.level ?? 1) > 1)
+        sections.push({ heading: text.slice(blocks[next]!.start, blocks[next]!.end), places: [] });
+    block = Math.max(block, sentence.block);
+    sections.at(-1)!.places.push(at);
+  });
+  return sections.filter(({ places }) => places.length > 0);
+}

@@ -1,47 +1,47 @@
-import type { CountRule } from '../rulesheets/types';
 import { countText } from '../captions/count';
-import { withoutEnd } from '../text/ends';
+import type { TextFieldRule } from '../rulesheets/types';
+import type { DraftOrder, DraftSource } from './draft';
+import { placesIn, sectionsOf, standing, type Said } from './saying';
 
-const CLAUSE = /(?:[,;:–—]|\s[–—-])\s/u;
 /** Words of a title, at least. */
-const LEAST_WORDS = 3;
+const LEAST_WORDS = 2;
+
+/** A sentence as a title: without the full stop at its end, which titles have none of. */
+export const asTitle = (sentence: string): string => sentence.replace(/(?<![.…])\.$/u, '').trim();
 
 /**
- * Titles that a sentence gives: the sentence itself, and its clauses, without the mark at its end, as far as they are short
- * enough; the longest first. Nothing is cut inside a clause.
- *
- * @param limit in the units of the rule
+ * A title nobody has yet, always a whole one: of an extract one of its sentences, else the heading it stands below; of the whole piece
+ * its own title. Where neither fits, the best sentence of the piece that stands alone and does. Null where there is none.
  */
-export function titlesFrom(sentence: string, limit: number, rule: CountRule): string[] {
-  const clauses = sentence.split(CLAUSE);
-  const wanted = [
-    sentence,
-    ...clauses.map((_clause, at) => clauses.slice(0, at + 1).join(', ')).reverse(),
-    ...clauses.slice(1),
-  ];
-  const titles = wanted
-    .map(asTitle)
-    .filter(
-      (title) => title.split(/\s+/).length >= LEAST_WORDS && isBalanced(title) && countText(title, rule) <= limit,
-    );
-  return [...new Set(titles)];
+export function titleOf(source: DraftSource, order: DraftOrder, rule: TextFieldRule): Said | null {
+  const taken = new Set(order.titlesTaken.map((one) => one.toLowerCase()));
+  const isFree = ({ text }: Said) =>
+    text.split(/\s+/).length >= LEAST_WORDS && countText(text, rule) <= rule.limit && !taken.has(text.toLowerCase());
+  return candidatesOf(source, order).find(isFree) ?? null;
 }
 
-const MARK = /[.,;:…\s–—-]/u;
-
-/** A clause as a title: it begins large, stands without quotation marks around it, and ends without a mark unless it asks. */
-function asTitle(clause: string): string {
-  const begun = clause.trim().replace(/^[“„«"'‘(]+/u, '');
-  const bare = withoutEnd(withoutEnd(withoutEnd(begun, MARK), /[”»"’)]/u), MARK);
-  return bare.replace(/^\p{Ll}/u, (letter) => letter.toUpperCase());
+function* generate({ title, ...source }: DraftSource, { from, clip }: DraftOrder): Generator<Said> {
+  const { analysis } = source;
+  const own: DraftSource = { title, ...source };
+  const stretch = clip ?? from[0];
+  const byScore = (places: readonly number[]) =>
+    [...places].sort((one, other) => analysis.sentences[other]!.score - analysis.sentences[one]!.score);
+  const sentences = function* (places: readonly number[]): Generator<Said> {
+    for (const at of byScore(places)) {
+      const words = standing(own, at, at + 1);
+      if (words) yield { ...words[0]!, text: asTitle(words[0]!.text) };
+    }
+  };
+  if (stretch) {
+    const inside = placesIn(analysis, stretch);
+    yield* sentences(inside);
+    const section = sectionsOf(analysis).find(({ places }) => inside.some((at) => places.includes(at)));
+    if (section?.heading) yield { text: asTitle(section.heading), origin: 'piece' };
+    if (clip) yield { text: title, origin: 'title' };
+    return;
+  }
+  yield { text: title, origin: 'title' };
+  yield* sentences([...analysis.sentences.keys()]);
 }
 
-/** Whether every quotation or bracket that is opened is closed. An apostrophe is none. */
-const isBalanced = (title: string): boolean =>
-  [
-    [/“/g, /”/g],
-    [/(?<!\p{L})‘/gu, /’(?!\p{L})/gu],
-    [/«/g, /»/g],
-    [/\(/g, /\)/g],
-  ].every(([open, close]) => title.match(open!)?.length === title.match(close!)?.length) &&
-  (title.match(/"/g)?.length ?? 0) % 2 === 0;
+const candidatesOf = (source: DraftSource, order: DraftOrder): Said[] => [...generate(source, order)];

@@ -1,6 +1,7 @@
 import type { ReadingText } from '../reading/readingText';
 import type { Cue } from '../reading/subtitles';
 import { guessLanguage, wordsOfLanguage, type LanguageWords } from './languages';
+import { isForTheRoom } from './standsAlone';
 import { textRank } from './rank';
 import { contentWords, sentencesOf, wordsIn, type Sentence } from './sentences';
 
@@ -27,7 +28,12 @@ export type Trait =
   | 'telling'
   | 'pronoun'
   | 'leaning'
+  | 'first'
+  | 'past'
+  | 'echo'
+  | 'filler'
   | 'housekeeping'
+  | 'asking'
   | 'foreign';
 
 /** A text cut into ranked sentences. */
@@ -43,24 +49,29 @@ export interface Analysis {
 
 /** What a trait does to the centrality of a sentence. */
 const WEIGHTS: Record<Trait, number> = {
-  number: 1,
-  striking: 1.25,
-  question: 1.05,
-  contrast: 1.15,
+  number: 1.25,
+  striking: 1.35,
+  question: 1.6,
+  contrast: 1.4,
   address: 1.2,
-  general: 1.3,
-  comparison: 1.25,
-  quote: 1,
-  closing: 1.2,
-  telling: 0.75,
-  pronoun: 0.8,
+  general: 1.2,
+  comparison: 1,
+  quote: 0.6,
+  closing: 1,
+  telling: 0.78,
+  pronoun: 0.84,
   leaning: 0.6,
+  first: 0.8,
+  past: 0.8,
+  echo: 1.4,
+  filler: 0.5,
   housekeeping: 0.1,
+  asking: 0.6,
   foreign: 0,
 };
 
 /** How much centrality decides beside what speaks for a sentence: its weight as an exponent. */
-const CENTRALITY = 0.6;
+const CENTRALITY = 0.47;
 
 /** Content words from which a sentence is ranked. */
 const LEAST_CONTENT = 4;
@@ -83,13 +94,15 @@ export function analyse(
   const sentences = sentencesOf(reading, spoken, cues);
   const words = sentences.map(({ start, end, opensAt = start }) => wordsIn(text.slice(opensAt, end)));
   const content = words.map((own) => contentWords(own, known));
+  const isAsker = askersIn(text, sentences, blocks);
   const central = textRank(content.map((own) => (own.length < LEAST_CONTENT ? [] : own)));
   const spread = new Map<string, number>();
   const scored = sentences.map((sentence, at) => {
     const own = new Set(content[at]);
     for (const word of own) spread.set(word, (spread.get(word) ?? 0) + 1);
-    const traits = traitsOf(text.slice(sentence.start, sentence.end), words[at]!, known);
+    const traits = traitsOf(text.slice(sentence.start, sentence.end), words[at]!, known, spoken);
     if (blocks[sentence.block]?.language !== undefined) traits.add('foreign');
+    if (isAsker(blocks[sentence.block]?.speaker)) traits.add('asking');
     const [before, after] = [sentences[at - 2], sentences[at + 1]];
     if (before?.block === sentence.block && after?.block !== sentence.block) traits.add('closing');
     return {
@@ -103,12 +116,41 @@ export function analyse(
 }
 
 const QUESTION = /[?？؟]["”’»)\]]*$/u;
+/** Share of somebody's turns that end with a question from which they are the one who asks. */
+const ASKS = 0.5;
+
+/** Who of the speakers of a text asks the others. */
+function askersIn(
+  text: string,
+  sentences: readonly Sentence[],
+  blocks: ReadingText['blocks'],
+): (speaker: string | undefined) => boolean {
+  const turns = new Map<string, { all: number; asked: number }>();
+  sentences.forEach((sentence, at) => {
+    const speaker = blocks[sentence.block]?.speaker;
+    if (speaker === undefined || sentences[at + 1]?.block === sentence.block) return;
+    const own = turns.get(speaker) ?? { all: 0, asked: 0 };
+    turns.set(speaker, {
+      all: own.all + 1,
+      asked: own.asked + (QUESTION.test(text.slice(sentence.start, sentence.end)) ? 1 : 0),
+    });
+  });
+  const isOne = (own: { all: number; asked: number } | undefined) => own !== undefined && own.asked > own.all * ASKS;
+  const some = [...turns.values()].some((own) => !isOne(own));
+  return (speaker) => speaker !== undefined && some && isOne(turns.get(speaker));
+}
+
 const SPEECH = /[“„«「『"][^“”„«»「」『』"]{12,}[”“»」』"]/u;
 
 /** Words that lean on what was said, unless they begin a question. */
 const ASKING = new Set(['which', 'who', 'whose', 'where', 'qui', 'que', 'quien', 'cual', 'quem', 'qual']);
 
-function traitsOf(sentence: string, words: readonly string[], known: LanguageWords): Set<Trait> {
+function traitsOf(
+  sentence: string,
+  words: readonly string[],
+  known: LanguageWords,
+  language: string | null,
+): Set<Trait> {
   const traits = new Set<Trait>();
   if (/\p{N}/u.test(sentence) || words.some((word) => known.numbers.has(word))) traits.add('number');
   if (/\p{N}{3,}|\p{N}\s?[%‰]/u.test(sentence) || words.some((word) => known.striking.has(word)))
@@ -124,6 +166,11 @@ function traitsOf(sentence: string, words: readonly string[], known: LanguageWor
   if (first !== undefined && known.telling.has(first)) traits.add('telling');
   const asks = traits.has('question') && first !== undefined && ASKING.has(first);
   if (first !== undefined && known.leaning.has(first) && !asks) traits.add('leaning');
-  if (known.housekeeping.test(sentence)) traits.add('housekeeping');
+  if (words.some((word) => known.first.has(word))) traits.add('first');
+  if (words.some((word) => known.past.has(word))) traits.add('past');
+  const own = words.filter((word) => word.length > 3 && !known.stop.has(word));
+  if (new Set(own).size < own.length) traits.add('echo');
+  if (known.filler.test(sentence)) traits.add('filler');
+  if (known.housekeeping.test(sentence) || isForTheRoom(sentence, language)) traits.add('housekeeping');
   return traits;
 }

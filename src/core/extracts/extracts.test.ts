@@ -106,14 +106,16 @@ describe('extracts', () => {
     const analysis = talk();
     const extracts = findExtracts(analysis);
     expect(extracts.map(({ kind }) => kind)).toEqual(
-      expect.arrayContaining(['number', 'question', 'quote', 'listStep']),
+      expect.arrayContaining(['number', 'question', 'point', 'listStep']),
     );
+    // “somebody wrote in pencil” names nobody.
+    expect(extracts.some(({ kind }) => kind === 'quote')).toBe(false);
     for (const { start, end, text, reason } of extracts) {
       expect(analysis.text.slice(start, end)).toBe(text);
       expect(text).toMatch(/[.?”]$/);
       expect(text).not.toContain('\n');
       expect(text.length).toBeGreaterThanOrEqual(40);
-      expect(text.length).toBeLessThanOrEqual(280);
+      expect(text.length).toBeLessThanOrEqual(300);
       expect(reason).not.toBe('');
     }
     expect(extracts.find(({ kind }) => kind === 'listStep')?.reason).toMatch(/step [12] of a list/);
@@ -128,6 +130,22 @@ describe('extracts', () => {
       contents.slice(at + 1).forEach((other) => expect(overlapOf(one, other)).toBeLessThan(0.4)),
     );
     for (const { text } of findExtracts(analysis)) expect(known.leaning.has(wordsIn(text)[0]!)).toBe(false);
+  });
+
+  it('are a quote only of somebody named, and a question only for one that a reader could answer', () => {
+    const kindsOf = (source: string) =>
+      findExtracts(analyse(readMarkdown(source))).map(({ kind, reason }) => [kind, reason]);
+    expect(kindsOf('“A lake that bangs is a lake that grows,” Runa Vestergaard told the school.')).toEqual([
+      ['quote', 'said by Runa Vestergaard'],
+    ]);
+    const talk =
+      'Ada: What do people get wrong about a frozen lake?\n\nRuna: A lake that bangs in the night is a lake that grows.\n\nAda: And snow?\n\nRuna: Snow is a blanket, and under a blanket nothing freezes.';
+    expect(kindsOf(talk)).toContainEqual(['quote', 'said by Runa']);
+    expect(kindsOf('What would you miss if the ferry did not come?')).toEqual([['question', 'a question']]);
+    expect(kindsOf('Why did we never ask our mother about the ferry and the fog?')).not.toContainEqual([
+      'question',
+      'a question',
+    ]);
   });
 
   it('are a number only for one that is large, a share, or written in figures', () => {

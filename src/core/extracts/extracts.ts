@@ -1,7 +1,9 @@
 import { countText } from '../captions/count';
 import type { Analysis, ScoredSentence } from './analyse';
+import { isAnswer, isOnlyAnswer } from './answers';
 import { wordsOfLanguage, type LanguageWords } from './languages';
 import { overlapOf } from './rank';
+import { wordsIn } from './sentences';
 import { leadOf, pointsOutside } from './standsAlone';
 import { withoutEnds } from '../text/ends';
 import { figureIn } from '../text/figures';
@@ -52,9 +54,7 @@ const GOOD_AGAINST_DIFFERENT = 0.85;
 /** What each sentence after the first takes from an extract: most of what is worth a post is one. */
 const EACH_MORE = 0.8;
 /** What being only the answer to a question takes from an extract. */
-const ANSWERS = 0.6;
-/** Letters below which an answer says nothing by itself. */
-const SHORT_ANSWER = 60;
+const ANSWERS = 0.8;
 
 interface Candidate extends Extract {
   score: number;
@@ -112,6 +112,10 @@ function candidateOf(
   const ranked = sentences.filter(({ score }) => score > 0);
   const isQuestion = sentences.length === 1 && first.traits.has('question');
   if (ranked.length === 0 && !isQuestion) return null;
+  // Who asks somebody else speaks to them; what they ask of everybody may be asked of a reader.
+  if (sentences.some(({ traits }) => traits.has('asking') && (!traits.has('question') || traits.has('address'))))
+    return null;
+  if (isQuestion && !canBeAnswered(analysis, first)) return null;
   if (sentences.some(({ traits, isCut }) => isCut || traits.has('housekeeping') || traits.has('foreign'))) return null;
   const opensAt = first.opensAt ?? first.start;
   const whole = analysis.text.slice(opensAt, last.end);
@@ -123,15 +127,14 @@ function candidateOf(
   const length = countText(text, { unit: 'grapheme', wideWeight: 1, linkLength: null });
   const least = isQuestion ? EXTRACT_LENGTH.ofQuestion : EXTRACT_LENGTH.least;
   if (length < least || length > EXTRACT_LENGTH.most || pointsOutside(text, analysis.language)) return null;
-  const isAnswer = before?.traits.has('question') === true && !first.traits.has('question');
-  if (isAnswer && first.end - first.start < SHORT_ANSWER) return null;
+  if (isOnlyAnswer(before, first)) return null;
   const mean = ranked.length === 0 ? QUESTION : ranked.reduce((sum, { score }) => sum + score, 0) / ranked.length;
   const leftOpen = sentences.length > 1 && last.traits.has('question');
   const score =
     mean *
     shapeOf(length) *
     (leftOpen ? 0.7 : 1) *
-    (isAnswer ? ANSWERS : 1) *
+    (isAnswer(before, first) ? ANSWERS : 1) *
     EACH_MORE ** (sentences.length - 1) *
     0.95 ** (sentences.length - ranked.length);
   const { kind, reason } = kindOf(analysis, sentences, text);
@@ -144,8 +147,9 @@ function candidateOf(
 /** What a question is worth that says too little to be ranked. */
 const QUESTION = 0.8;
 
-/** A very short extract says little, a very long one is skipped. */
-const shapeOf = (length: number): number => (length < 60 ? 0.85 : length > 230 ? 0.92 : 1);
+/** What an extract is worth by its length: a very short one says little, a long one is skipped. */
+const shapeOf = (length: number): number =>
+  length < 60 ? 0.75 : length <= 120 ? 0.92 : length <= 170 ? 1 : length <= 230 ? 0.78 : 0.7;
 
 function pickDifferent(
   candidates: readonly Candidate[],
@@ -181,10 +185,11 @@ function pickDifferent(
 }
 
 function kindOf(
-  { blocks, spread, language }: Analysis,
+  analysis: Analysis,
   sentences: readonly ScoredSentence[],
   text: string,
 ): Pick<Extract, 'kind' | 'reason'> {
+  const { blocks, spread, language } = analysis;
   const block = blocks[sentences[0]!.block]!;
   const known = wordsOfLanguage(language);
   const has = (trait: 'quote' | 'contrast' | 'address') => sentences.some(({ traits }) => traits.has(trait));
@@ -194,7 +199,7 @@ function kindOf(
       reason: block.number === undefined ? 'an item of a list' : `step ${block.number} of a list`,
     };
   const asks = sentences[0]!.traits.has('question');
-  if (asks && canBeAnswered(sentences[0]!))
+  if (asks && canBeAnswered(analysis, sentences[0]!))
     return { kind: 'question', reason: sentences.length > 1 ? 'a question and what follows' : 'a question' };
   const who = block.speaker ?? (has('quote') ? saidBy(text) : null);
   if (who !== null && !asks) return { kind: 'quote', reason: `said by ${who}` };
@@ -211,13 +216,16 @@ function kindOf(
 }
 
 /** Whether somebody who reads a question could answer it: it speaks to them, or of what holds for all, and not of those who ask. */
-const canBeAnswered = ({ traits }: ScoredSentence): boolean =>
-  (traits.has('address') || traits.has('general') || !traits.has('pronoun')) && !traits.has('telling');
+function canBeAnswered({ text, language }: Analysis, { start, end, traits }: ScoredSentence): boolean {
+  const { reader } = wordsOfLanguage(language);
+  if (wordsIn(text.slice(start, end)).some((word) => reader.has(word))) return true;
+  return !traits.has('first') && !traits.has('telling') && (traits.has('general') || !traits.has('pronoun'));
+}
 
 /** Who is named beside words in quotation marks; null for nobody. */
 function saidBy(text: string): string | null {
   const outside = text.replace(/[“„«「『"][^“”„«»「」『』"]*[”“»」』"]/gu, ' ');
-  return /(?<!^)(?<![.!?]\s)\p{Lu}\p{L}+(?: \p{Lu}\p{L}+)*/u.exec(outside.trim())?.[0] ?? null;
+  return /(?<!^)(?<![.!?]\s)\p{Lu}\p{L}+(?: \p{Lu}\p{L}+)*/u.exec(outside)?.[0] ?? null;
 }
 
 /** The first large number, or share, that is said in words, with what it counts; null where there is none: a small one is no news. */
@@ -229,12 +237,16 @@ function countedIn(text: string, known: LanguageWords): string | null {
   const from = known.numbers.has(bare(words[at - 1] ?? '').toLowerCase()) ? at - 1 : at;
   const next = bare(words[at + 1] ?? '');
   // A number is news only with what it counts.
-  if (next === '' || known.stop.has(next.toLowerCase()) || /\P{L}$/u.test(words[at]!)) return null;
+  const isOf = OF.has(next.toLowerCase());
+  if (next === '' || /\P{L}$/u.test(words[at]!) || (known.stop.has(next.toLowerCase()) && !isOf)) return null;
   return words
-    .slice(from, at + 2)
+    .slice(from, isOf ? at + 4 : at + 2)
     .map(bare)
     .join(' ');
 }
+
+/** Words between a share and what it is of. */
+const OF = new Set(['of', 'der', 'des', 'von', 'de', 'du', 'del', 'do', 'da']);
 
 /** The words of a stretch that the rest of the text comes back to. */
 function topWords(sentences: readonly ScoredSentence[], spread: ReadonlyMap<string, number>): string[] {

@@ -16,18 +16,26 @@ export interface LanguageWords {
   contrast: ReadonlySet<string>;
   /** Words that speak to whoever listens. */
   address: ReadonlySet<string>;
+  /** Words for whoever reads. */
+  reader: ReadonlySet<string>;
   /** Words of what holds for all, or for none. */
   general: ReadonlySet<string>;
   /** Words that hold one thing against another. */
   comparing: ReadonlySet<string>;
   /** Words a sentence opens with that tells what somebody did. */
   telling: ReadonlySet<string>;
+  /** Words by which somebody speaks of themselves. */
+  first: ReadonlySet<string>;
+  /** Verbs that tell what was. */
+  past: ReadonlySet<string>;
   /** Numbers said in words that are large, or a share. */
   striking: ReadonlySet<string>;
   /** Words that a spoken sentence goes on with, where nothing else shows where it ends. */
   goingOn: ReadonlySet<string>;
   /** What is said about the room, the slides, the break: nothing of the matter. */
   housekeeping: RegExp;
+  /** What people say while they look for words. */
+  filler: RegExp;
   /** Words that count something. */
   numbers: ReadonlySet<string>;
   /** Ends that are no end of a sentence. */
@@ -62,6 +70,7 @@ const WORDS_OF: Record<Language, LanguageWords> = {
     address: set(
       "you your yours you're you'll you've yourself let's try imagine look think ask remember notice bring take wait stop start",
     ),
+    reader: set("you your yours you're you'll you've you'd yourself"),
     general: set(
       'every everybody everyone everything all nobody nothing none never always only whole most anybody anyone anything whatever whoever whenever wherever people best worst first last ever hardly',
     ),
@@ -71,12 +80,18 @@ const WORDS_OF: Record<Language, LanguageWords> = {
     telling: set(
       'i we he she my our his her on in at after before when yesterday last one two three four five six seven eight nine ten',
     ),
+    first: set("i me my mine i'm i've i'd i'll we us our ours we're we've we'd"),
+    past: set(
+      'was were had did went came said told asked thought took made got gave knew saw found began stood sat lay wrote kept held wanted looked turned called stayed stopped',
+    ),
     striking: set(
       'hundred hundreds thousand thousands million millions billion half third quarter percent twice dozens',
     ),
     goingOn: set('and but so because or okay um right well anyway then'),
     housekeeping:
       /\b(?:can (?:you|everybody|everyone) hear|hear me|next slide|this slide|on the slide|the slides|coffee break|after the break|the toilets?|fire exits?|the microphone|the mic|thank you|thanks (?:to|for|very|so)|welcome (?:to|everybody|everyone|back|all)|good (?:evening|morning|afternoon)|any questions|before we (?:start|begin)|subscribe|sponsor(?:ed|s)?|my name is|ladies and gentlemen|phones? (?:off|away)|click (?:here|below)|read on|see you (?:next|soon)|in this (?:article|post|episode|talk))\b/i,
+    filler:
+      /(?<!\p{L})(?:um|uh|erm|okay|ok|oh yes|you know|i mean|i think it is on|sort of|kind of|hang on|let me see|where was i|as i said)(?!\p{L})/iu,
     numbers: set(
       'two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen twenty thirty forty fifty sixty seventy eighty ninety hundred hundreds thousand thousands million millions billion dozen dozens half third quarter twice percent',
     ),
@@ -92,15 +107,21 @@ const WORDS_OF: Record<Language, LanguageWords> = {
     ),
     contrast: set('aber doch jedoch dennoch trotzdem sondern obwohl statt anders nie niemand nur nicht kein keine'),
     address: set('du dein deine dir dich ihr euch eure sie ihnen stell denk schau frag versuch nimm warte'),
+    reader: set('du dein deine dir dich ihr euch eure sie ihnen'),
     general: set(
       'jeder jede jedes jeden alle alles niemand nichts keiner keine nie niemals immer nur ganze meisten man wer was kein einzige einzigen beste besten letzte',
     ),
     comparing: set('als mehr weniger besser schlechter lieber wie statt nicht sondern bevor'),
     telling: set('ich wir er sie mein meine unser bei in im am an nach vor als gestern einmal heute morgen'),
+    first: set('ich mich mir mein meine meinen meinem meiner wir uns unser unsere unseren'),
+    past: set(
+      'war waren hatte hatten wurde wurden ging kam sagte fragte stand saß lag gab nahm wollte konnte musste sah fand begann blieb hieß',
+    ),
     striking: set('hundert tausend million millionen milliarde hälfte drittel viertel prozent doppelt'),
     goingOn: set('und aber oder weil also dann denn naja okay'),
     housekeeping:
       /(?:hören (?:sie|ihr) mich|nächste folie|auf der folie|kaffeepause|nach der pause|das mikrofon|vielen dank|herzlich willkommen|guten (?:abend|morgen|tag)|noch fragen|mein name ist|meine damen und herren|klicken sie)/i,
+    filler: /(?<!\p{L})(?:äh|ähm|hm|naja|okay|sozusagen|irgendwie|quasi|wie gesagt|ich sag mal)(?!\p{L})/iu,
     numbers: set(
       'zwei drei vier fünf sechs sieben acht neun zehn elf zwölf zwanzig dreißig vierzig fünfzig sechzig siebzig achtzig neunzig hundert tausend million millionen hälfte viertel drittel prozent dutzend',
     ),
@@ -117,15 +138,19 @@ const WORDS_OF: Record<Language, LanguageWords> = {
     ),
     contrast: set('mais pourtant cependant toutefois sauf malgré jamais personne seulement sans pas'),
     address: set('vous votre vos tu ton ta tes toi imaginez regardez essayez pensez prenez attendez'),
+    reader: set('vous votre vos tu ton ta tes toi'),
     general: set(
       'chaque tout tous toute toutes personne rien aucun aucune jamais toujours seul seule seulement chacun quiconque on',
     ),
     comparing: set('que plus moins mieux pire plutôt comme pas autant'),
     telling: set("je j'ai nous il elle mon notre dans en à après avant quand hier"),
+    first: set("je j'ai me m'a mon ma mes nous notre nos moi"),
+    past: set('était étaient avait avaient fut eut alla vint dit pris fit voulait pouvait'),
     striking: set('cent cents mille million millions milliard moitié tiers quart pourcent'),
     goingOn: set('et mais ou parce alors donc puis bon'),
     housekeeping:
       /(?:vous m'entendez|diapositive|pause café|après la pause|le micro|merci (?:à|de|pour|beaucoup)|bienvenue|bonsoir|bonjour à|des questions|je m'appelle|mesdames et messieurs|cliquez)/i,
+    filler: /(?<!\p{L})(?:euh|ben|bon ben|genre|enfin bref|tu vois|vous voyez|comment dire)(?!\p{L})/iu,
     numbers: set(
       'deux trois quatre cinq six sept huit neuf dix onze douze quinze vingt trente quarante cinquante soixante cent mille million millions milliard moitié tiers quart dizaine douzaine',
     ),
@@ -141,15 +166,19 @@ const WORDS_OF: Record<Language, LanguageWords> = {
     ),
     contrast: set('pero sino aunque embargo salvo nunca nadie solo sólo sin no'),
     address: set('tú tu tus te ti usted ustedes vuestro imagina imagine mira mire prueba pruebe piensa piense espera'),
+    reader: set('tú tu tus te ti usted ustedes vuestro'),
     general: set(
       'cada todo todos toda todas nadie nada ningún ninguno ninguna nunca siempre solo sólo quien cualquiera uno',
     ),
     comparing: set('que más menos mejor peor sino como no tanto'),
     telling: set('yo nosotros él ella mi nuestro nuestra en a después antes cuando ayer'),
+    first: set('yo me mi mis nosotros nos nuestro nuestra nuestros'),
+    past: set('era eran fue fueron había habían estaba estaban tenía dijo hizo quería podía vino'),
     striking: set('cien cientos mil millón millones mitad tercio cuarto porcentaje'),
     goingOn: set('y pero o porque entonces pues luego bueno'),
     housekeeping:
       /(?:me oyen|diapositiva|pausa para el café|después de la pausa|el micrófono|gracias (?:a|por)|muchas gracias|bienvenid[oa]s|buenas (?:noches|tardes)|buenos días|alguna pregunta|me llamo|señoras y señores|haz clic)/i,
+    filler: /(?<!\p{L})(?:eh|este bueno|o sea|pues bueno|digamos|es decir que)(?!\p{L})/iu,
     numbers: set(
       'dos tres cuatro cinco seis siete ocho nueve diez once doce quince veinte treinta cuarenta cincuenta sesenta cien ciento mil millón millones mitad tercio cuarto docena',
     ),
@@ -165,13 +194,17 @@ const WORDS_OF: Record<Language, LanguageWords> = {
     ),
     contrast: set('mas porém contudo todavia embora exceto nunca ninguém só somente sem não'),
     address: set('você vocês tu teu tua te ti imagine olhe veja experimente pense espere'),
+    reader: set('você vocês tu teu tua te ti'),
     general: set('cada todo todos toda todas ninguém nada nenhum nenhuma nunca sempre só somente quem qualquer'),
     comparing: set('que mais menos melhor pior senão como não tanto'),
     telling: set('eu nós ele ela meu nosso nossa em no na depois antes quando ontem'),
+    first: set('eu me meu minha meus minhas nós nos nosso nossa nossos'),
+    past: set('era eram foi foram havia tinha tinham estava estavam disse fez queria podia veio'),
     striking: set('cem centenas mil milhão milhões metade terço quarto porcento'),
     goingOn: set('e mas ou porque então pois depois bom'),
     housekeeping:
       /(?:me ouvem|próximo slide|intervalo para o café|depois do intervalo|o microfone|obrigad[oa]|bem-vind[oa]s|boa (?:noite|tarde)|bom dia|alguma pergunta|meu nome é|senhoras e senhores|clique)/i,
+    filler: /(?<!\p{L})(?:hum|né|tipo assim|quer dizer|digamos|pronto)(?!\p{L})/iu,
     numbers: set(
       'dois duas três quatro cinco seis sete oito nove dez onze doze quinze vinte trinta quarenta cinquenta sessenta cem cento mil milhão milhões metade terço quarto dúzia',
     ),
@@ -187,12 +220,16 @@ const NO_WORDS: LanguageWords = {
   pronouns: new Set(),
   contrast: new Set(),
   address: new Set(),
+  reader: new Set(),
   general: new Set(),
   comparing: new Set(),
   telling: new Set(),
+  first: new Set(),
+  past: new Set(),
   striking: new Set(),
   goingOn: new Set(),
   housekeeping: /(?!)/,
+  filler: /(?!)/,
   numbers: new Set(),
   abbreviations: new Set(),
 };

@@ -51,15 +51,15 @@ const WRITTEN: Record<Language, Pointers> = {
     selfContained:
       /\b(?:this (?:year|month|week|morning|evening|afternoon|way or that|or that)|these days|those (?:who|of us|of you|days when|things that)|that of|that is,|that is why|so that|such (?:a|an)|such as|that'll do|is this:|is that|that which|all that)\b/gi,
     pairs:
-      /^(?:the (?:latter|former|others?|rest|second|third|fourth|last|next|same|opposite|answer|reason|result|problem|difference)(?: one| ones)?(?: is| was| are| were|,| of (?:them|these|those|the)|$)|(?:on|in|at) the (?:second|third|fourth|other|next|following|same) \w+|second(?:ly)?\b|third(?:ly)?\b|finally\b|lastly\b|next\b|then\b|later\b|afterwards\b|meanwhile\b|on the other hand|for (?:example|instance)\b|in other words|in that case|if so\b|if not\b|even then|only then|by then|since then|until then|after that|before that|one of them|some of them|most of them|neither of|both of|not (?:about|only|because|that|from|for|in|with|to|so)\b|nor\b|as if\b|same\b|what (?:stayed|remained|happened)\b|this (?:time|one)|that (?:one|was|is|said))/i,
+      /^(?:the (?:latter|former|others?|rest|second|third|fourth|last|next|same|opposite|answer|reason|result|problem|difference)(?: one| ones)?(?: is| was| are| were|,| of (?:them|these|those|the)|$)|(?:on|in|at) the (?:second|third|fourth|other|next|following|same) \w+|second(?:ly)?\b|third(?:ly)?\b|finally\b|lastly\b|next\b|then\b|later\b|afterwards\b|meanwhile\b|on the other hand|for (?:example|instance)\b|in other words|in that case|if so\b|if not\b|even then|only then|by then|since then|until then|after that|before that|one of them|some of them|most of them|neither of|both of|not (?:about|only|because|that|from|for|in|with|to|so)\b|nor\b|as if\b|same\b|what (?:stayed|remained|happened)\b|this (?:time|one)|that (?:one|was|is|said))|\bthe (?:first|last|next|other) (?:ones?\b|(?:two|three|four|five|few)\b(?! \p{L}+s\b))|\bone (?:i|you|we|he|she|they)\b|^(?:is|was|were|are|gets|got|has|had|goes|went|came|comes|said|says|stood|sat)\b(?!.*\?$)/iu,
     answers:
-      /^(?:yes|no|yeah|nope|exactly|of course|certainly|indeed|absolutely|sure|right|true|because|not really|well|perhaps|maybe|why not|why)\b[,.!?]?/i,
+      /^(?:yes|no|yeah|nope|exactly|of course|certainly|indeed|absolutely|sure|right|true|because|not really|well|perhaps|maybe|why not|why(?=[?.!]))\b[,.!?]?/i,
     unnamedSaying:
       /\b(?:he|she|they|it)(?:'d| had| has|'s)? (?:said|says|asked|asks|told|tells|replied|answered|wrote|writes|added|explained|laughed|nodded|thought|meant)\b|\b(?:said|asked|told|answered) (?:him|her|them|he|she|they)\b/i,
-    room: /\b(?:my fellow\b|fellow (?:citizens|students|members|americans|graduates)|ladies and gentlemen|dear (?:friends|colleagues|guests|all)|(?:mr|madam|mister) (?:president|speaker|chair\w*|secretary)|members of|your (?:majesty|excellency|honou?r)|some of you (?:are|know|may|have)|those of you|as (?:i|we) (?:said|mentioned|told)|i (?:would|will|want to|'d) like to (?:thank|leave|begin|talk|say)|let me (?:say|tell|begin|start|finish|close|end)|i was told|i am told|i have (?:half an hour|\w+ minutes)|(?:today|tonight) (?:i|we) (?:will|want)|now to the|i hope you|thank you)\b/i,
+    room: /\b(?:my fellow\b|fellow (?:citizens|students|members|americans|graduates)|ladies and gentlemen|dear (?:friends|colleagues|guests|all)|(?:mr|madam|mister) (?:president|speaker|chair\w*|secretary)|members of|your (?:majesty|excellency|honou?r)|some of you (?:are|know|may|have)|those of you|as (?:i|we) (?:said|mentioned|told)|i (?:would|will|want to|'d) like to (?:thank|leave|begin|talk|say)|let me (?:say|tell|begin|start|finish|close|end)|i was told|i am told|i have (?:half an hour|\w+ minutes)|(?:today|tonight) (?:i|we) (?:will|want)|now to the|i hope you|to (?:come to the end|finish|conclude|sum up)|thank you)\b/i,
     ahead:
       /\b(?:as follows|the following|here (?:is|are|'s) (?:what|how|why|the|a|an|one|some|my|our)|what i (?:mean|want)|like this|one thing:|two things|three things)\b[^.!?]*[.:]?$/i,
-    lead: /^(?:and(?: so| then| yet)?|so|but|now|well|okay|ok|you know|i mean|look|listen|anyway|of course|in fact|indeed|again|also|still|yet),? +(?=\S)/i,
+    lead: /^(?:(?:and(?: so| then| yet)?|but(?! for\b)|so(?! (?:far|long|much|many|few|that)\b)),? +|(?:now|well|okay|ok|you know|i mean|look|listen|anyway|of course|in fact|indeed|again|also|still|yet), +)(?=\S)/i,
   },
   de: {
     things: set(
@@ -86,7 +86,7 @@ const WRITTEN: Record<Language, Pointers> = {
       /\b(?:sagte|sagt|fragte|fragt|antwortete|meinte|schrieb|erzählte|rief) (?:er|sie|ihm|ihr|ihnen|mir)\b|\b(?:er|sie) (?:sagte|sagt|fragte|antwortete|meinte|schrieb|erzählte)\b/iu,
     room: /\b(?:meine damen|sehr geehrte|liebe (?:freunde|gäste|kolleg\w+|mitbürger\w*|genossen)|verehrte|wie (?:ich|wir) (?:gesagt|erwähnt)|ich (?:möchte|will|darf) (?:mich|ihnen|euch|zum schluss|damit)|lassen sie mich|vielen dank|herzlichen dank|manche von ihnen|einige von ihnen|das sage ich)\b/iu,
     ahead: /\b(?:folgende[nrs]?|wie folgt|zum beispiel so)\b[^.!?]*[.:]?$/iu,
-    lead: /^(?:und(?: so)?|also|ja|nun|naja|na ja|tja|übrigens|natürlich),? +(?=\S)/iu,
+    lead: /^(?:und(?! so)(?! dann),? +|(?:also|ja|nun|naja|na ja|tja|übrigens|natürlich|kurzum), +)(?=\S)/iu,
   },
   fr: {
     things: set('lui leur leurs eux elles celui celle ceux celles celui-ci celle-ci ceux-ci en y son sa ses'),
@@ -104,12 +104,13 @@ const WRITTEN: Record<Language, Pointers> = {
       /\b(?:ce (?:qui|que|dont|n'est|sont|matin|soir)|cette (?:année|semaine|nuit)|ces (?:jours-ci|derniers)|celui (?:qui|que|de|dont)|celle (?:qui|que|de|dont)|ceux (?:qui|que|de|dont)|celles (?:qui|que|de|dont)|tout ce|il y (?:a|avait)|n'y (?:a|avait)|s'en (?:va|vont|aller))\b/giu,
     pairs:
       /^(?:le (?:dernier|premier|second|deuxième|troisième|même)|la (?:dernière|première|seconde|deuxième|troisième|même)|l'autre|les autres|l'un|l'une)\b|^(?:ensuite|puis|enfin|deuxièmement|troisièmement|par exemple|d'autre part|au contraire|de même|dès lors|alors|depuis|après cela|non (?:pas|seulement|plus)|ni|pas (?:seulement|parce)|mais|car|or|donc|aussi|pourtant|cependant|voilà|voici)\b/iu,
-    answers: /^(?:oui|non|si|exactement|bien sûr|certainement|parce qu|peut-être|évidemment|pourquoi)\b[,.!?]?/iu,
+    answers:
+      /^(?:oui|non|si|exactement|bien sûr|certainement|parce qu|peut-être|évidemment|pourquoi(?= ?[?.!]))\b[,.!?]?/iu,
     unnamedSaying:
       /\b(?:il|elle|ils|elles)(?: m'| nous | lui | leur | a| m'a| lui a)? ?(?:dit|disait|disent|demande|demandait|demanda|répond|répondit|répondait|écrit|écrivait|ajoute|ajouta|expliqua)\b|\b(?:dit|répondit|demanda|ajouta|écrit)-(?:il|elle|ils|elles|on)\b/iu,
     room: /\b(?:mesdames|messieurs|chers? (?:amis?|collègues|concitoyens|camarades)|monsieur le (?:président|ministre|maire)|madame la (?:présidente|ministre|maire)|comme je l'ai dit|permettez-moi|je (?:vous remercie|voudrais|souhaite|tiens à) (?:remercier|conclure|finir|terminer|commencer)|merci)\b/iu,
     ahead: /\b(?:comme suit|suivante?s?|voici|ce qui suit)\b[^.!?]*[.:]?$/iu,
-    lead: /^(?:et|alors|bon|ben|donc|enfin|bref|eh bien),? +(?=\S)/iu,
+    lead: /^(?:et,? +|(?:alors|bon|ben|donc|enfin|bref|eh bien), +)(?=\S)/iu,
   },
   es: {
     things: set('ello ellos ellas su sus suyo suya lo la los las le les aquello'),
@@ -132,7 +133,7 @@ const WRITTEN: Record<Language, Pointers> = {
       /\b(?:él|ella|ellos|me|le|les|nos) (?:dijo|dice|decía|preguntó|pregunta|respondió|contestó|escribió|contó)\b|\b(?:dijo|preguntó|respondió|contestó|añadió) (?:él|ella|ellos)\b/iu,
     room: /\b(?:señoras y señores|señor(?:a)? presidente|queridos? (?:amigos|colegas|compañeros)|estimad[oa]s|como (?:he|ya) dicho|como dije|permítanme|quiero (?:agradecer|dar las gracias|terminar|empezar)|muchas gracias|gracias)\b/iu,
     ahead: /\b(?:lo siguiente|como sigue|siguientes?|a continuación)\b[^.!?]*[.:]?$/iu,
-    lead: /^(?:y|bueno|pues|entonces|mira|oye|o sea|en fin),? +(?=\S)/iu,
+    lead: /^(?:y,? +|(?:bueno|pues|entonces|mira|oye|o sea|en fin), +)(?=\S)/iu,
   },
   pt: {
     things: set(
@@ -159,7 +160,7 @@ const WRITTEN: Record<Language, Pointers> = {
       /\b(?:ele|ela|eles|elas|me|lhe|nos) (?:disse|diz|dizia|perguntou|pergunta|respondeu|escreveu|contou)\b|\b(?:disse|perguntou|respondeu|acrescentou)(?:-me|-lhe| ele| ela| eles)\b/iu,
     room: /\b(?:senhoras e senhores|senhora? presidente|caros? (?:amigos|colegas)|queridos? amigos|prezad[oa]s|como (?:eu )?(?:já )?disse|permitam-me|quero (?:agradecer|terminar|começar)|muito obrigad[oa]|obrigad[oa])\b/iu,
     ahead: /\b(?:o seguinte|como segue|seguintes?|a seguir)\b[^.!?]*[.:]?$/iu,
-    lead: /^(?:e|bom|bem|então|olha|pois|ou seja|enfim),? +(?=\S)/iu,
+    lead: /^(?:e,? +|(?:bom|bem|então|olha|pois|ou seja|enfim), +)(?=\S)/iu,
   },
 };
 

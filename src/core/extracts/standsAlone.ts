@@ -39,6 +39,10 @@ export function pointsOutside(text: string, language: string | null): Outside | 
   return pointerIn(wordsOf(left), known, language === 'en', /\?["”»]?$/u.test(plain));
 }
 
+/** Whether a sentence is said to the people in the room. */
+export const isForTheRoom = (text: string, language: string | null): boolean =>
+  (POINTERS[language as Language] as Pointers | undefined)?.room.test(text.replaceAll('’', "'")) ?? false;
+
 /** How many letters in front may be left off, so that what is left stands alone; 0 where nothing may. */
 export function leadOf(text: string, language: string | null): number {
   const known = POINTERS[language as Language] as Pointers | undefined;

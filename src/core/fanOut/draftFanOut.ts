@@ -5,19 +5,18 @@ import { findClips, type Clip } from '../extracts/clips';
 import { findExtracts, overlaps, type Extract, type Taken } from '../extracts/extracts';
 import { timesOf } from '../reading/subtitles';
 import { readingOf } from '../reading/readSource';
-import { draftPosts } from './draftPosts';
+import { draftRow, Spent, whyFewer } from './draftRow';
 import { askedOf } from './askedRow';
 import { draftPhotoSet } from './draftPhotoSet';
-import { dealRow } from './fanOut';
 import type { JudgedExtract, FanOutGround, DraftedRow, FanOutPost } from './ground';
 
 /** Extracts looked for beside those that were accepted. */
-const LOOKED_FOR = 24;
+const LOOKED_FOR = 40;
 
 /** Drafts all posts of a fan-out: the accepted extracts are dealt first, then what Bimlo proposes. */
 export function draftFanOut(ground: FanOutGround): { rows: DraftedRow[]; posts: FanOutPost[] } {
   if (ground.pictures?.length) return draftPhotoSet(ground, ground.pictures);
-  const { kept, judged, channels, used, shelf, under, wordsPerMinute, seed } = ground;
+  const { kept, judged, used, shelf, under, wordsPerMinute, seed } = ground;
   const reading = readingOf(kept);
   const analysis = analyse({ ...reading, cues: kept.cues, isWordTimed: kept.isWordTimed });
   const textOf = ({ start, end }: Taken) => reading.text.slice(start, end);
@@ -44,42 +43,23 @@ export function draftFanOut(ground: FanOutGround): { rows: DraftedRow[]; posts: 
   const clips = [...ownClips, ...findClips(analysis, {}, (one) => !takenClips.some((clip) => overlaps(clip, one)))];
   const others = countOthers(ground.otherTexts ?? []);
   const source = { title: ground.title, link: ground.link, analysis, extracts, others };
-  const taken = new Map(
-    channels.map(({ id }) => [id, [...(used[id] ?? [])].map(({ start, end }) => ({ start, end }))]),
-  );
-  const titles = new Map(channels.map(({ id }) => [id, [] as string[]]));
-  const spread = new Map<number, number>();
+  const spent = new Spent(used);
+  const hasNoText = ground.isNote === true || analysis.sentences.length === 0;
   const rows: DraftedRow[] = [];
   const posts: FanOutPost[] = [];
   ground.rows.forEach((row, at) => {
     const asked = askedOf(row, at, ground);
     if (!('channel' in asked)) return void rows.push(asked.row);
     const { channel, base, already } = asked;
-    const dealt = dealRow(row, at, extracts, clips, taken.get(channel.id)!, spread);
-    const drafted = draftPosts(
-      ruleBasedHelper,
-      source,
-      dealt,
-      { sheet: channel.sheet, format: row.format },
-      { shelf, under, wordsPerMinute, seed },
-      titles.get(channel.id)!,
-    );
-    const few =
-      dealt.length < row.count
-        ? `${dealt.length === 0 ? 'nothing' : `only ${dealt.length}`} left in the piece for ${row.count}`
-        : '';
-    rows.push({ ...base, isOn: true, makes: dealt.length, note: [already, few].filter(Boolean).join('; ') });
+    const run = { shelf, under, wordsPerMinute, seed };
+    const drafted = draftRow(ruleBasedHelper, source, { row, at, clips }, channel, run, spent, hasNoText);
+    const note = [already, whyFewer(row, drafted.length)].filter(Boolean).join('; ');
+    rows.push({ ...base, isOn: true, makes: drafted.length, note });
     for (const { number, from, clip, drafts } of drafted)
       posts.push({
-        key: `${at}-${number}-${channel.id}`,
-        row: at,
-        number,
-        channelId: channel.id,
-        format: row.format,
-        offset: row.offset,
-        gap: row.gap,
+        ...{ key: `${at}-${number}-${channel.id}`, row: at, number, channelId: channel.id },
+        ...{ format: row.format, offset: row.offset, gap: row.gap, drafts },
         from: ground.isNote ? [] : clip ? [{ ...clip, kind: 'clip', reason: '' }] : [...from],
-        drafts,
       });
   });
   return { rows, posts };

@@ -5,11 +5,12 @@ import { formatRule } from '../rulesheets/types';
 import { askedOf } from './askedRow';
 import { dealPictures } from './dealPictures';
 import type { DraftedRow, FanOutGround, FanOutPost } from './ground';
-import { draftPosts } from './draftPosts';
+import { draftRow, Spent } from './draftRow';
 
 /**
- * Drafts the posts of a photo set: its pictures are dealt out in order, each once on a channel, and every draft starts from what
- * is said of its own pictures, then from the text or note of the set. A post no picture is left for is not made.
+ * Drafts the posts of a photo set: its pictures are dealt out in order, each once on a channel, and every draft says what is said of
+ * its own pictures, the first on a channel what the set is about as well. A post that no picture is left for is not made, nor one
+ * that would say what another says already.
  */
 export function draftPhotoSet(
   ground: FanOutGround,
@@ -29,40 +30,45 @@ export function draftPhotoSet(
     }));
   });
   const dealt = dealPictures(wanted, pictures);
-  const titles = new Map(ground.channels.map(({ id }) => [id, [] as string[]]));
+  const spent = new Spent();
   const rows: DraftedRow[] = [];
   const posts: FanOutPost[] = [];
+  const isAbout = new Set<string>();
   asked.forEach((one, at) => {
     if (!('channel' in one)) return void rows.push(one.row);
     const { channel, base, already } = one;
     const able = wanted.filter(({ row, key }) => row === at && dealt.get(key)!.length > 0);
-    const few =
-      able.length < base.count
-        ? `${able.length === 0 ? 'no picture is' : `pictures for only ${able.length} are`} left for ${base.count}`
-        : '';
-    rows.push({ ...base, isOn: true, makes: able.length, note: [already, few].filter(Boolean).join('; ') });
-    for (const { key, number } of able) {
+    const made = able.flatMap(({ key, number }): FanOutPost[] => {
       const own = dealt.get(key)!;
-      const [first = '', ...others] = own.map(({ alt }) => alt.trim()).filter((alt) => alt !== '');
-      const text = [others.map(asSentence).join(' '), about].filter((part) => part.trim() !== '');
-      const reading = readingOf(plainlyKept(text.join('\n\n')));
-      // What is said of its first picture opens it, as a title would.
-      const source = { title: first || title, link, analysis: analyse(reading), extracts: [] };
-      const [drafted] = draftPosts(
-        ruleBasedHelper,
-        source,
-        [{ row: at, number, from: [], clip: null }],
-        { sheet: channel.sheet, format: base.format },
-        { shelf, under, wordsPerMinute, seed },
-        titles.get(channel.id)!,
-      );
-      posts.push({
-        ...{ key, row: at, number, channelId: channel.id, format: base.format, offset: base.offset, gap: base.gap },
-        ...{ from: [], drafts: drafted!.drafts, pictures: own.map(({ id }) => id) },
-      });
-    }
+      const lines = own.map(({ alt }) => alt.trim()).filter((alt) => alt !== '');
+      const [first = ''] = lines;
+      const withAbout = lines.length === 0 || !isAbout.has(channel.id);
+      const text = [...lines.map(asSentence), ...(withAbout ? [about] : [])].filter((part) => part.trim() !== '');
+      const analysis = analyse(readingOf(plainlyKept(text.join('\n\n'))));
+      const source = { title: first || title, link, analysis, extracts: [] };
+      const row = { ...base, count: 1, source: { of: 'whole' as const } };
+      const run = { shelf, under, wordsPerMinute, seed };
+      const [drafted] = draftRow(ruleBasedHelper, source, { row, at, clips: [] }, channel, run, spent);
+      if (!drafted) return [];
+      isAbout.add(channel.id);
+      return [
+        {
+          ...{ key, row: at, number, channelId: channel.id, format: base.format, offset: base.offset, gap: base.gap },
+          ...{ from: [], drafts: drafted.drafts, pictures: own.map(({ id }) => id) },
+        },
+      ];
+    });
+    posts.push(...made);
+    rows.push({ ...base, isOn: true, makes: made.length, note: noteOf(already, base.count, able.length, made.length) });
   });
   return { rows, posts };
+}
+
+/** Why a row of a photo set makes fewer posts than it asks for. */
+function noteOf(already: string, count: number, able: number, made: number): string {
+  const few = able < count ? `${able === 0 ? 'no picture is' : `pictures for only ${able} are`} left for ${count}` : '';
+  const same = made < able ? `${able - made} not made: nothing of their own is said of the pictures` : '';
+  return [already, few, same].filter(Boolean).join('; ');
 }
 
 /** What is said of a picture, ended as a sentence. */

@@ -1,5 +1,5 @@
 import type { Clip } from '../extracts/clips';
-import { EXTRACT_KINDS, overlaps, type Extract, type ExtractKind } from '../extracts/extracts';
+import { EXTRACT_KINDS, type Extract, type ExtractKind } from '../extracts/extracts';
 import { PIECE_KINDS, type PieceKind } from '../pieces/kinds';
 import { accept, refuse, type Result } from '../refusal';
 import { FORMATS, NETWORK_KINDS, type Format, type NetworkKind } from '../rulesheets/types';
@@ -37,48 +37,6 @@ export interface DealtPost {
   /** Empty for the whole piece. */
   from: readonly Extract[];
   clip: Clip | null;
-}
-
-/**
- * Deals extracts and clips to the posts of one row on one channel: the best of the kinds the row asks for that were not used on that
- * channel. A row with fewer than it asks for makes fewer. Of a piece without times, what asks for clips takes extracts.
- *
- * @param taken what the channel has already, of this piece; grows by what is dealt
- * @param dealt how often a stretch was dealt to any channel, by where it begins: what was not comes first; grows
- */
-export function dealRow(
-  row: FanOutRow,
-  at: number,
-  extracts: readonly Extract[],
-  clips: readonly Clip[],
-  taken: { start: number; end: number }[],
-  dealt: Map<number, number> = new Map(),
-): DealtPost[] {
-  const isFree = (one: { start: number; end: number }) => !taken.some((span) => overlaps(span, one));
-  const posts: DealtPost[] = [];
-  for (let number = 0; number < row.count; number++) {
-    if (row.source.of === 'whole') {
-      posts.push({ row: at, number, from: [], clip: null });
-      continue;
-    }
-    const { source } = row;
-    const kinds = source.of === 'extracts' ? source.kinds : [];
-    const able: readonly (Extract | Clip)[] =
-      source.of === 'clips' && clips.length > 0
-        ? clips
-        : extracts.filter(({ kind }) => kinds.length === 0 || kinds.includes(kind));
-    const times = ({ start }: { start: number }) => dealt.get(start) ?? 0;
-    const next = able
-      .filter(isFree)
-      .reduce<Extract | Clip | undefined>((one, other) => (!one || times(other) < times(one) ? other : one), undefined);
-    if (!next) break;
-    taken.push({ start: next.start, end: next.end });
-    dealt.set(next.start, times(next) + 1);
-    posts.push(
-      'kind' in next ? { row: at, number, from: [next], clip: null } : { row: at, number, from: [], clip: next },
-    );
-  }
-  return posts;
 }
 
 /** Formats that are made of a piece as a whole. */

@@ -18,7 +18,7 @@ const ground = (source: string): FanOutGround => ({
   ...{ kept: plainlyKept(source), title: 'A title', link: '', judged: [], chosen: {}, on: null },
   rows: SHIPPED_FAN_OUTS[0]!.rows,
   channels: SHIPPED_RULE_SHEETS.map((sheet) => ({ id: sheet.slug, name: sheet.name, sheet })),
-  ...{ used: {}, existing: {}, shelf: { hashtags: [], callsToAction: [] }, under: null, wordsPerMinute: 150, seed: 1 },
+  ...{ used: {}, existing: {}, shelf: { hashtags: [] }, under: null, wordsPerMinute: 150, seed: 1 },
 });
 const clock = (ms: number) => new Date(ms).toISOString().slice(11, 23);
 

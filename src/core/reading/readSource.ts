@@ -18,7 +18,7 @@ import {
 } from './readingText';
 import { whyUnread } from './sentenceless';
 import { looksTimed, readSubtitles, type Cue } from './subtitles';
-import { reasonToLeave } from './tellApart';
+import { reasonToLeave, speakerIn, speakersOf } from './tellApart';
 
 /** A text as it was brought in. */
 export interface SourceText {
@@ -110,12 +110,19 @@ function readSaid(source: string, before: readonly LeftOut[]): ReadingText {
   const blocks: Block[] = [];
   const leftOut = [...before];
   const paragraphs = source.split('\n\n');
+  const speakers = speakersOf(paragraphs.map((text) => ({ kind: 'paragraph', text: text.trim() })));
   let at = 0;
   paragraphs.forEach((paragraph, place) => {
     const [start, text] = [at + paragraph.length - paragraph.trimStart().length, paragraph.trim()];
     const reason = reasonToLeave({ kind: 'paragraph', text }, place === paragraphs.length - 1);
+    const [label = '', speaker] = speakerIn(text, speakers) ?? [];
     if (reason) leftOut.push({ reason, text });
-    else if (text !== '') blocks.push({ kind: 'paragraph', start, end: start + text.length });
+    else if (text !== '')
+      blocks.push({
+        ...{ kind: 'paragraph', start: start + label.length, end: start + text.length },
+        ...(speaker !== undefined && { speaker }),
+      });
+    if (!reason && speaker !== undefined) leftOut.push({ reason: 'speaker', text: speaker });
     at += paragraph.length + '\n\n'.length;
   });
   const own = inOwnLanguage(source, blocks);

@@ -81,11 +81,8 @@ describe('subtitles', () => {
         '00:00:09,000 --> 00:00:10,000\nRemember: nine.',
       ].join('\n\n'),
     );
-    expect(transcript.text).toBe('Remember: look south. When?\n\nAt nine.\n\nRemember: nine.');
-    expect(transcript.leftOut).toEqual([
-      { reason: 'speaker', text: 'ROSA' },
-      { reason: 'speaker', text: 'INÊS' },
-    ]);
+    expect(transcript.text).toBe('ROSA: Remember: look south. When?\n\nINÊS: At nine.\n\nRemember: nine.');
+    expect(timesOf(transcript.cues, 0, 'ROSA: Remember:'.length)?.inMs).toBe(1_000);
   });
 
   it('five hours long are read; a file without a line of times is refused', () => {

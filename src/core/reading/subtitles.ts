@@ -18,7 +18,7 @@ export interface Cue {
  * @internal
  */
 export interface Transcript {
-  /** What is said, its paragraphs apart by blank lines. */
+  /** What is said, its paragraphs apart by blank lines; where several speak, each turn begins with a name. */
   text: string;
   cues: readonly Cue[];
   /** Whether single words carry their times. */
@@ -73,7 +73,7 @@ export const looksTimed = (text: string): boolean =>
 export function readSubtitles(source: string): Result<Transcript> {
   const leftOut: LeftOut[] = [];
   const text = cleanText(source.replace(/^\uFEFF/, '')).replace(/\r\n?/g, '\n');
-  const read = withoutHeard(withSpeakers(readCues(text, leftOut), leftOut), leftOut);
+  const read = withoutHeard(withSpeakers(readCues(text, leftOut)), leftOut);
   const cues = withoutRepeats(inOrder(read), leftOut);
   if (cues.length === 0)
     return refuse('noCues', 'There is no line of times in it that can be read, so nothing was taken from it.', 'file');
@@ -118,7 +118,7 @@ const NAMED = /^\s*(?:>>\s*)?(\p{Lu}[\p{L}\p{N} .'’-]{0,30}):\s+(?=\S)/u;
 const TURNS = 2;
 
 /** Takes the names of speakers from before their words: those in capitals, and those that come back where several do. */
-function withSpeakers(cues: readonly RawCue[], leftOut: LeftOut[]): RawCue[] {
+function withSpeakers(cues: readonly RawCue[]): RawCue[] {
   const turns = new Map<string, number>();
   const nameOf = (cue: RawCue) => (cue.speaker === '' ? NAMED.exec(cue.lines[0]![0]!.text) : null);
   for (const cue of cues) {
@@ -129,10 +129,8 @@ function withSpeakers(cues: readonly RawCue[], leftOut: LeftOut[]): RawCue[] {
   const isSpeaker = (name: string) =>
     (!/\p{Ll}/u.test(name) && name.length > 1) || (several && turns.get(name)! >= TURNS);
   return cues.map((cue) => {
-    if (cue.speaker !== '') leftOut.push({ reason: 'speaker', text: cue.speaker });
     const named = nameOf(cue);
     if (!named || !isSpeaker(named[1]!)) return cue;
-    leftOut.push({ reason: 'speaker', text: named[1]! });
     const [[first, ...words] = [], ...lines] = cue.lines;
     return {
       ...cue,
@@ -239,6 +237,7 @@ function setInParagraphs(raw: readonly RawCue[]): { text: string; cues: Cue[]; i
   let begun = 0;
   let speaker = '';
   let lastOut = 0;
+  const named = new Set(raw.flatMap((cue) => (cue.speaker === '' ? [] : [cue.speaker]))).size > 1;
   const add = (words: string) => {
     texts.push(words);
     length += words.length;
@@ -254,10 +253,15 @@ function setInParagraphs(raw: readonly RawCue[]): { text: string; cues: Cue[]; i
       add('\n\n');
       begun = length;
     }
+    if (named && cue.speaker !== '' && cue.speaker !== speaker) {
+      // Who speaks stands before their words, so that it can be corrected; no time points to it.
+      add(`${cue.speaker}: `);
+      begun = length;
+    }
     if (cue.speaker !== '') speaker = cue.speaker;
     const said = togetherTimed(cue);
     said.forEach(({ text, atMs }, place) => {
-      if (length > begun) add(' ');
+      if (length > begun && !texts.at(-1)!.endsWith(' ')) add(' ');
       const start = length;
       add(text);
       const inMs = Math.max(cue.inMs, atMs ?? cue.inMs);

@@ -132,7 +132,7 @@ function withoutSignature(blocks: readonly RawBlock[]): RawBlock[] {
 }
 
 /** The names that begin what somebody says, where several take turns. */
-function speakersOf(blocks: readonly RawBlock[]): ReadonlySet<string> {
+export function speakersOf(blocks: readonly RawBlock[]): ReadonlySet<string> {
   const turns = new Map<string, number>();
   for (const { kind, text, reason } of blocks) {
     const name = kind === 'paragraph' && reason === undefined ? SPEAKER.exec(text)?.[1] : undefined;
@@ -142,14 +142,20 @@ function speakersOf(blocks: readonly RawBlock[]): ReadonlySet<string> {
   return new Set(able.length >= SPEAKERS.names ? able : []);
 }
 
+/** The name that a paragraph begins with, with what parts it from its words; null where it is none of the speakers. */
+export function speakerIn(text: string, speakers: ReadonlySet<string>): [label: string, speaker: string] | null {
+  const named = SPEAKER.exec(text);
+  return named && speakers.has(named[1]!) ? [named[0], named[1]!] : null;
+}
+
 function withoutMarks(block: RawBlock, speakers: ReadonlySet<string>, isTaken: (one: LeftOut) => boolean): RawBlock {
   const marks: LeftOut[] = [...(block.marks ?? [])];
   const takenIn: LeftOut[] = [];
   let { text } = block;
   let speaker: string | undefined;
-  const named = SPEAKER.exec(text);
-  if (block.kind === 'paragraph' && named && speakers.has(named[1]!)) {
-    speaker = named[1]!;
+  const named = block.kind === 'paragraph' ? speakerIn(text, speakers) : null;
+  if (named) {
+    speaker = named[1];
     marks.push({ reason: 'speaker', text: speaker });
     text = text.slice(named[0].length);
   }

@@ -1,0 +1,89 @@
+import type { Block } from '../../reading/readingText';
+import type { DraftOrder, DraftSource } from '../draft';
+import { asMarkdown, type Body } from '../form';
+import { fitsRich, richBody } from '../richBody';
+import { said, type Paragraph, type Said } from '../saying';
+import type { DraftedCaption } from './caption';
+
+/** Words from which a piece is an article. */
+const LEAST_WORDS = 120;
+/** Letters of the longest sentence of a text that has marks. */
+const ENDLESS = 600;
+
+/** A paragraph of an article as it stands in the piece. */
+interface Own {
+  block: Block;
+  paragraph: Paragraph;
+  worth: number;
+}
+
+/**
+ * An article: the piece's own sections and paragraphs in their order, without what is about the room; shortened, where it is too long,
+ * by leaving out whole paragraphs, those first that say least.
+ *
+ * @returns null for a piece that is too short, or has no sentences that are marked as such
+ */
+export function articleOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption): Body | null {
+  const own = paragraphsOf(source);
+  const text = own.flatMap(({ paragraph }) => paragraph.map((one) => one.text)).join(' ');
+  const longest = source.analysis.sentences.reduce((most, { start, end }) => Math.max(most, end - start), 0);
+  const isMarked = longest <= ENDLESS && /[.!?。！？]["”’»)]*$/u.test(text);
+  if (text.split(/\s+/).length < LEAST_WORDS || !isMarked) return null;
+  let kept = own;
+  while (kept.length > 1 && !fitsRich(lined(kept), order, caption.link)) kept = withoutLeast(kept);
+  return richBody(lined(kept), order, caption.link);
+}
+
+function paragraphsOf(source: DraftSource): Own[] {
+  const { blocks, sentences, text } = source.analysis;
+  return blocks.flatMap((block, at): Own[] => {
+    if (block.kind === 'heading') {
+      const isTitle = (block.level ?? 1) === 1;
+      const heading = asMarkdown(text.slice(block.start, block.end));
+      return isTitle ? [] : [{ block, paragraph: [{ text: `## ${heading}`, origin: 'piece' }], worth: 0 }];
+    }
+    const own = sentences.filter((sentence) => sentence.block === at && !sentence.traits.has('housekeeping'));
+    if (own.length === 0) return [];
+    const worth = own.reduce((sum, { score }) => sum + score, 0) / own.length;
+    return [{ block, paragraph: own.map((sentence, place) => marked(source, block, sentence, place)), worth }];
+  });
+}
+
+function marked(
+  source: DraftSource,
+  block: Block,
+  { start, end }: { start: number; end: number },
+  place: number,
+): Said {
+  const one = said(source, { start, end });
+  const words = place === 0 ? asMarkdown(one.text) : one.text.replace(/([*`])/g, '\\$1');
+  const mark =
+    place > 0
+      ? ''
+      : block.kind === 'quote'
+        ? '> '
+        : block.kind === 'listItem'
+          ? block.number === undefined
+            ? '- '
+            : `${block.number}. `
+          : block.speaker === undefined
+            ? ''
+            : `**${asMarkdown(block.speaker)}:** `;
+  return { ...one, text: mark + words };
+}
+
+/** Without headings that nothing stands below. */
+const lined = (own: readonly Own[]): Paragraph[] =>
+  own
+    .filter(
+      ({ block }, at) =>
+        block.kind !== 'heading' || (own[at + 1] !== undefined && own[at + 1]!.block.kind !== 'heading'),
+    )
+    .map(({ paragraph }) => paragraph);
+
+/** Without the paragraph that says least, the first one aside. */
+function withoutLeast(own: readonly Own[]): Own[] {
+  const words = own.filter(({ block }) => block.kind !== 'heading').slice(1);
+  const [least] = [...words].sort((one, other) => one.worth - other.worth);
+  return least ? own.filter((one) => one !== least) : own.slice(0, -1);
+}

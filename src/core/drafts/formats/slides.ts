@@ -1,0 +1,163 @@
+import { countPart, partsRule } from '../../posts/parts';
+import type { PartsRule } from '../../rulesheets/types';
+import type { DraftOrder, DraftSource } from '../draft';
+import type { Body } from '../form';
+import { overlapOf } from '../../extracts/rank';
+import { placesIn, said, sectionsOf, sentencesIn, standing, textOf, type Said } from '../saying';
+import { stretchesOf } from '../stretches';
+import { asTitle } from '../titles';
+import type { DraftedCaption } from './caption';
+
+/** Slides of a carousel with its title, and points of it. */
+const SLIDES = { least: 4, most: 9 } as const;
+/** Words of a slide, at least. */
+const LEAST_WORDS = 4;
+/** How much of its words a slide may share with another. */
+const SHARED = 0.5;
+
+/** Points for slides that belong together, with what they are of. */
+interface Points {
+  title: Said | null;
+  slides: Said[];
+  worth: number;
+}
+
+/** Slides: a title, then 3 to 8 whole sentences of one list, one section or one argument. */
+export function carouselOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption): Body | null {
+  const rule = partsRule(order.sheet, order.format);
+  if (!rule) return null;
+  const fits = (text: string) => countPart(text, order.sheet) <= rule.limit && text.split(/\s+/).length >= LEAST_WORDS;
+  const said = textOf(caption.paragraphs);
+  const most = Math.min(SLIDES.most, rule.most);
+  const points = [...listsOf(source, fits), ...sectionPoints(source, fits), ...argumentOf(source, fits)]
+    .map((one) => ({ ...one, slides: one.slides.filter(({ text }) => !said.includes(text)).slice(0, most - 1) }))
+    .filter(({ slides }) => slides.length >= SLIDES.least - 1);
+  const [best] = points.sort((one, other) => other.worth - one.worth);
+  if (!best) return null;
+  const title = best.title ?? (source.title === '' ? null : { text: source.title, origin: 'title' as const });
+  const hasTitle = title !== null && countPart(title.text, order.sheet) <= rule.limit;
+  const slides = hasTitle ? [title, ...best.slides] : best.slides;
+  return slides.length < SLIDES.least ? null : inSlides(slides, caption);
+}
+
+/** Frames: the sentences of an extract, one each. */
+export function storyOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption): Body | null {
+  const rule = partsRule(order.sheet, order.format);
+  if (!rule) return null;
+  const [extract] = order.from;
+  const own = extract
+    ? framesOf(source, extract, order, rule)
+    : [standingBest(source, (text) => countPart(text, order.sheet) <= rule.limit)].flatMap((one) => one ?? []);
+  return own.length === 0 || own.length > rule.most ? null : inSlides(own, caption);
+}
+
+function framesOf(
+  source: DraftSource,
+  extract: { start: number; end: number },
+  { sheet }: DraftOrder,
+  rule: PartsRule,
+): Said[] {
+  const places = placesIn(source.analysis, extract);
+  const frames = places.map((at, index) => {
+    const { start, opensAt = start, end } = source.analysis.sentences[at]!;
+    return said(source, { start: index === 0 ? Math.max(opensAt, extract.start) : opensAt, end });
+  });
+  return frames.every(({ text }) => countPart(text, sheet) <= rule.limit) ? frames : [];
+}
+
+function standingBest(source: DraftSource, fits: (text: string) => boolean): Said | null {
+  const { sentences } = source.analysis;
+  const places = [...sentences.keys()].sort((one, other) => sentences[other]!.score - sentences[one]!.score);
+  for (const at of places) {
+    const words = standing(source, at, at + 1);
+    if (words && fits(words[0]!.text)) return words[0]!;
+  }
+  return null;
+}
+
+const inSlides = (slides: readonly Said[], caption: DraftedCaption): Body => ({
+  words: { caption: textOf(caption.paragraphs) },
+  parts: slides.map(({ text }) => text),
+  sentences: [
+    ...sentencesIn('caption', caption.paragraphs),
+    ...slides.map((slide, part) => ({ field: 'parts' as const, part, ...slide })),
+  ],
+});
+
+/** The lists of a piece: each item by its first sentences that fit; one of numbered steps only where every step does. */
+function listsOf(source: DraftSource, fits: (text: string) => boolean): Points[] {
+  const { blocks, sentences } = source.analysis;
+  const lists: number[][] = [];
+  blocks.forEach((block, at) => {
+    if (block.kind !== 'listItem') return;
+    const isSame = at > 0 && blocks[at - 1]!.kind === 'listItem' && block.number !== 1;
+    if (isSame && lists.length > 0) lists.at(-1)!.push(at);
+    else lists.push([at]);
+  });
+  return lists.flatMap((list): Points[] => {
+    const items = list.map((block) =>
+      itemOf(
+        source,
+        sentences.flatMap((one, at) => (one.block === block ? [at] : [])),
+        fits,
+      ),
+    );
+    const slides = items.flatMap((item) => item ?? []);
+    const isNumbered = blocks[list[0]!]!.number !== undefined;
+    if (slides.length < SLIDES.least - 1 || (isNumbered && slides.length < items.length)) return [];
+    return [{ title: headingAbove(source, list[0]!), slides, worth: LIST }];
+  });
+}
+
+/** What a list is worth for slides, before any section. */
+const LIST = 1_000;
+
+/** An item by as many of its sentences as fit. */
+function itemOf(source: DraftSource, places: readonly number[], fits: (text: string) => boolean): Said | null {
+  for (let count = places.length; count > 0; count--) {
+    const words = standing(source, places[0]!, places[count - 1]! + 1);
+    const text = words && textOf([words]);
+    if (text && fits(text)) return { text, origin: 'piece' };
+  }
+  return null;
+}
+
+function headingAbove({ analysis: { blocks, text } }: DraftSource, block: number): Said | null {
+  const at = blocks.findLastIndex(({ kind, level }, place) => place < block && kind === 'heading' && (level ?? 1) > 1);
+  return at < 0 ? null : { text: asTitle(text.slice(blocks[at]!.start, blocks[at]!.end)), origin: 'piece' };
+}
+
+/** The best sentences of each section that stand alone and are unlike each other, in their order. */
+function sectionPoints(source: DraftSource, fits: (text: string) => boolean): Points[] {
+  const { sentences } = source.analysis;
+  return sectionsOf(source.analysis).flatMap(({ heading, places }): Points[] => {
+    if (heading === null) return [];
+    const byScore = [...places].sort((one, other) => sentences[other]!.score - sentences[one]!.score);
+    const chosen: number[] = [];
+    for (const at of byScore) {
+      if (chosen.length === SLIDES.most - 1) break;
+      const words = standing(source, at, at + 1);
+      const isAlike = chosen.some((one) => overlapOf(sentences[one]!.content, sentences[at]!.content) >= SHARED);
+      if (words && fits(words[0]!.text) && !isAlike && sentences[at]!.score > 0) chosen.push(at);
+    }
+    if (chosen.length < SLIDES.least) return [];
+    const best = chosen.slice(0, SLIDES.most - 2);
+    const worth = best.slice(0, SLIDES.least).reduce((sum, at) => sum + sentences[at]!.score, 0);
+    const slides = best.sort((one, other) => one - other).flatMap((at) => standing(source, at, at + 1)!);
+    return [{ title: { text: asTitle(heading), origin: 'piece' }, slides, worth }];
+  });
+}
+
+/** One argument, sentence by sentence. */
+function argumentOf(source: DraftSource, fits: (text: string) => boolean): Points[] {
+  for (const { from, to } of stretchesOf(source, null)) {
+    if (to - from > SLIDES.most - 1) continue;
+    const opening = standing(source, from, from + 1);
+    const slides = source.analysis.sentences
+      .slice(from + 1, to)
+      .map(({ start, opensAt = start, end }) => said(source, { start: opensAt, end }));
+    const all = [...(opening ?? []), ...slides];
+    if (opening && all.every(({ text }) => fits(text))) return [{ title: null, slides: all, worth: 0 }];
+  }
+  return [];
+}

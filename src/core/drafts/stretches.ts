@@ -1,0 +1,81 @@
+import type { ScoredSentence } from '../extracts/analyse';
+import type { Taken } from '../extracts/extracts';
+import { overlapOf } from '../extracts/rank';
+import type { DraftSource } from './draft';
+import { mayBeSaid, standing } from './saying';
+
+/** The sentences of a piece from one up to, not including, another. */
+export interface Stretch {
+  from: number;
+  to: number;
+}
+
+/** Sentences of a stretch: fewer make no point, more make several. */
+const SENTENCES = { least: 4, most: 16 } as const;
+/** What a stretch is worth that ends within a paragraph, against one that ends with it. */
+const ENDS_WITHIN = 0.7;
+/** Stretches that are looked at, the best first. */
+const LOOKED_AT = 40;
+
+/**
+ * The stretches of a piece that make one point, the best first: neighbouring sentences of one section, of which the first is
+ * understood alone, none is about the room, and the last leaves nothing open. Each is worth what its sentences are in the mean,
+ * times how much neighbours in it are about the same.
+ *
+ * @param about a stretch it has to hold; null for any
+ */
+export function stretchesOf(
+  source: DraftSource,
+  about: Taken | null,
+  size: { least: number; most: number } = SENTENCES,
+): Stretch[] {
+  const { sentences, blocks } = source.analysis;
+  const isHeading = (block: number) => blocks[block]?.kind === 'heading';
+  const parted = (at: number) => {
+    const [before, own] = [sentences[at - 1]!.block, sentences[at]!.block];
+    for (let block = before + 1; block < own; block++) if (isHeading(block)) return true;
+    return blocks[own]?.kind === 'listItem' || blocks[own]?.speaker !== blocks[before]?.speaker;
+  };
+  const found: (Stretch & { worth: number })[] = [];
+  for (let from = 0; from < sentences.length; from++) {
+    if (blocks[sentences[from]!.block]?.kind === 'listItem' || sentences[from]!.score === 0) continue;
+    if (!standing(source, from, from + 1) && !standing(source, from, from + 2)) continue;
+    let [sum, alike] = [0, 0];
+    for (let to = from + 1; to <= Math.min(sentences.length, from + size.most); to++) {
+      const own = sentences[to - 1]!;
+      if (!mayBeSaid(own) || own.traits.has('asking') || (to - 1 > from && parted(to - 1))) break;
+      if (announces(own, source) && sentences[to]?.block !== own.block) break;
+      sum += own.score;
+      if (to - 1 > from) alike += likeness(sentences, to - 1, from);
+      const length = to - from;
+      if (length < size.least || leavesOpen(own, source) || (about && !holds(sentences, from, to, about))) continue;
+      const ends = sentences[to]?.block === own.block ? ENDS_WITHIN : 1;
+      found.push({
+        from,
+        to,
+        worth: (sum / length) * (0.3 + alike / (length - 1)) * ends * endingOf(own, sum / length),
+      });
+    }
+  }
+  return found.sort((one, other) => other.worth - one.worth).slice(0, LOOKED_AT);
+}
+
+/** What a stretch is worth by its last sentence: one that says little closes nothing. */
+const endingOf = ({ score, traits }: ScoredSentence, mean: number): number =>
+  Math.min(1.2, Math.max(0.5, score / mean) ** 0.4) * (traits.has('first') ? 0.85 : 1);
+
+/** Whether a sentence leads to something that was shown behind it. */
+const announces = ({ start, end }: ScoredSentence, { analysis }: DraftSource): boolean =>
+  /:["”’»)]*$/u.test(analysis.text.slice(start, end));
+
+/** How much a sentence is about what the two before it are about. */
+function likeness(sentences: readonly ScoredSentence[], at: number, from: number): number {
+  const before = [at - 1, at - 2].filter((place) => place >= from).map((place) => sentences[place]!.content);
+  return Math.max(...before.map((content) => overlapOf(content, sentences[at]!.content)));
+}
+
+const leavesOpen = ({ traits, start, end }: ScoredSentence, { analysis }: DraftSource): boolean =>
+  traits.has('question') || /[:,;–—]["”’»)]*$/u.test(analysis.text.slice(start, end));
+
+const holds = (sentences: readonly ScoredSentence[], from: number, to: number, about: Taken): boolean =>
+  sentences[from]!.start <= about.start && sentences[to - 1]!.end >= about.end;
