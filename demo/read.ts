@@ -9,6 +9,7 @@ import { readSource } from '@/core/reading/readSource';
 import type { Cue } from '@/core/reading/subtitles';
 import type { Format } from '@/core/rulesheets/types';
 import type { WrittenField } from '@/core/posts/written';
+import type { Fits } from '@/core/shelf/fits';
 import type { AssetKind, ShelfWords } from '@/core/shelf/shelf';
 import type { Stage } from '@/core/stages/stages';
 
@@ -103,7 +104,7 @@ export interface Scenario {
   daysOff: { brand: string; name: string; from_week: string; from_weekday: string; days: string }[];
   rhythm(brand: string): RhythmRow[];
   posts(brand: string): PostRow[];
-  shelf(brand: string): ShelfWords[];
+  shelf(brand: string): Required<ShelfWords>[];
   /** Handles stand in a column for each network. */
   names(brand: string): ({ kind: 'person' | 'place'; name: string } & Record<string, string>)[];
   /** `file` is one of the pictures, with its ending. */
@@ -136,7 +137,11 @@ export function readScenario(): Scenario {
     rhythm: (brand) => rows(`${brand}/rhythm.csv`),
     posts: (brand) => [...rows<PostRow>(`${brand}/posts.csv`), ...writtenPosts(brand)],
     ideas: (brand) => rows(`${brand}/ideas.csv`),
-    shelf: (brand) => maybeRows(`${brand}/shelf.csv`),
+    shelf: (brand) =>
+      maybeRows<Omit<Required<ShelfWords>, 'fits'> & { fits: string }>(`${brand}/shelf.csv`).map((row) => ({
+        ...row,
+        fits: JSON.parse(row.fits || '{}') as Fits,
+      })),
     names: (brand) => maybeRows(`${brand}/names.csv`),
     brandSheets: rows('brand-sheets.csv'),
     fanOuts: (brand) => {

@@ -906,6 +906,7 @@ create table shelf_items (
   created_at timestamp with time zone not null,
   deleted_at timestamp with time zone,
   version integer not null default 1,
+  fits jsonb not null default '{}'::jsonb,
   constraint shelf_items_pkey PRIMARY KEY (id),
   constraint shelf_items_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
   constraint shelf_items_kind_known CHECK ((kind = ANY (ARRAY['hashtags'::text, 'callToAction'::text, 'link'::text, 'quote'::text, 'reply'::text])))

@@ -1,6 +1,7 @@
-import { mixed, string } from 'yup';
+import { array, mixed, number, string } from 'yup';
+import { PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
 import { SHELF_KINDS } from '@/core/shelf/shelf';
-import { text } from './fields';
+import { fields, maybeText, text } from './fields';
 
 /** An item of the shelf as a request or a file brings it. */
 export const shelfFields = {
@@ -8,6 +9,13 @@ export const shelfFields = {
   title: text('Title'),
   text: text('Text'),
   source: text('Source'),
+  fits: fields({
+    kinds: array(string<PieceKind>().oneOf(PIECE_KINDS, 'There is no such kind of piece.').required()).optional(),
+    networks: array(string().max(80).required()).max(60).optional(),
+    weekdays: array(number().required()).max(7).optional(),
+    until: string().optional(),
+    about: maybeText('About'),
+  }).default(undefined),
 };
 
 const isByNetwork = (value: unknown): boolean =>

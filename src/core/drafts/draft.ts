@@ -39,6 +39,8 @@ export interface DraftSource {
   analysis: Analysis;
   /** All its extracts, the best first. */
   extracts: readonly Extract[];
+  /** What is said of each picture of a photo set that a draft is made for, in their order; absent for anything else. */
+  pictureLines?: readonly string[];
   /** The brand's other texts, to know what is particular to this one; absent where there are none. */
   others?: OtherTexts;
 }

@@ -45,7 +45,8 @@ export function draftPhotoSet(
       const withAbout = lines.length === 0 || !isAbout.has(channel.id);
       const text = [...lines.map(asSentence), ...(withAbout ? [about] : [])].filter((part) => part.trim() !== '');
       const analysis = analyse(readingOf(plainlyKept(text.join('\n\n'))));
-      const source = { title: first || title, link, analysis, extracts: [] };
+      const pictureLines = own.map(({ alt }) => alt.trim());
+      const source = { title: first || title, link, analysis, extracts: [], pictureLines };
       const row = { ...base, count: 1, source: { of: 'whole' as const } };
       const run = { shelf, under, wordsPerMinute, seed };
       const [drafted] = draftRow(ruleBasedHelper, source, { row, at, clips: [] }, channel, run, spent);

@@ -7,7 +7,7 @@ describe('the shelf', () => {
   it('tidies what is put on it', () =>
     expect(readShelfWords(item)).toEqual({
       ok: true,
-      value: { kind: 'quote', title: 'First look', text: 'Who stuck it there?', source: 'A visitor' },
+      value: { kind: 'quote', title: 'First look', text: 'Who stuck it there?', source: 'A visitor', fits: {} },
     }));
 
   it('gives hashtags their signs, each once', () =>

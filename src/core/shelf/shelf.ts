@@ -2,6 +2,7 @@ import { accept, refuse, type Result } from '../refusal';
 import { readHashtags, unreadHashtags } from '../captions/hashtags';
 import { readHex } from '../brands/colours';
 import { readTitle } from '../pieces/piece';
+import { readFits, type Fits } from './fits';
 import { isWebLink } from '../posts/readiness';
 
 /** What lies on the shelf to be put into a text. */
@@ -24,10 +25,12 @@ export interface ShelfWords {
   text: string;
   /** Who said it or where it stands; for quotes. */
   source: string;
+  /** For what drafts it holds; absent or empty for any. */
+  fits?: Fits;
 }
 
 /** An item of the shelf. */
-export interface ShelfItem extends ShelfWords {
+export interface ShelfItem extends Required<ShelfWords> {
   id: string;
   version: number;
   /** In how many posts it was put. */
@@ -40,7 +43,7 @@ export interface ShelfItem extends ShelfWords {
 const SHELF_TEXT_MOST = 10_000;
 
 /** Checks an item. Hashtags get their signs; a link has to be one. */
-export function readShelfWords({ kind, title, text, source }: ShelfWords): Result<ShelfWords> {
+export function readShelfWords({ kind, title, text, source, fits = {} }: ShelfWords): Result<ShelfWords> {
   const name = readTitle(title);
   if (!name.ok) return name;
   if (text.trim() === '') return refuse('emptyText', 'What is to be put into a text? Write it here.', 'text');
@@ -58,8 +61,11 @@ export function readShelfWords({ kind, title, text, source }: ShelfWords): Resul
     );
   if (kind === 'hashtags' && tags.length === 0)
     return refuse('noHashtags', 'Write at least one hashtag, for example #NightSky.', 'text');
+  const read = readFits(fits);
+  if (!read.ok) return read;
   return accept({
     kind,
+    fits: read.value,
     title: name.value,
     text: kind === 'hashtags' ? tags.join(' ') : text.trim(),
     source: source.trim(),

@@ -5,7 +5,7 @@ import type { Queryable } from '../database/db';
 /** The shelf of a brand by kind and title, with how often each item was used and when last. */
 export function listShelf(db: Queryable, brandId: string): Promise<ShelfItem[]> {
   return db.rows<ShelfItem>(
-    `select i.id, i.kind, i.title, i.text, i.source, i.version, coalesce(u.uses, 0)::int as uses, u.last as "lastUsedAt"
+    `select i.id, i.kind, i.title, i.text, i.source, i.fits, i.version, coalesce(u.uses, 0)::int as uses, u.last as "lastUsedAt"
      from shelf_items i
        left join (
          select item_id, count(*) as uses, max(at) as last from shelf_uses
@@ -22,10 +22,10 @@ export async function insertShelfItems(
   items: readonly (ShelfWords & { id: string; brandId: string; createdAt: Instant })[],
 ): Promise<void> {
   await tx.run(
-    `insert into shelf_items (id, brand_id, kind, title, text, source, created_at)
-     select x.id, x."brandId", x.kind, x.title, x.text, x.source, x."createdAt"
+    `insert into shelf_items (id, brand_id, kind, title, text, source, fits, created_at)
+     select x.id, x."brandId", x.kind, x.title, x.text, x.source, coalesce(x.fits, '{}'), x."createdAt"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, kind text, title text, text text, source text,
-       "createdAt" timestamptz)`,
+       fits jsonb, "createdAt" timestamptz)`,
     [JSON.stringify(items)],
   );
 }
@@ -36,9 +36,18 @@ export async function updateShelfItem(
   item: ShelfWords & { id: string; brandId: string; version: number },
 ): Promise<boolean> {
   const changed = await tx.run(
-    `update shelf_items set kind = $4, title = $5, text = $6, source = $7, version = version + 1
+    `update shelf_items set kind = $4, title = $5, text = $6, source = $7, fits = $8::text::jsonb, version = version + 1
      where id = $1 and brand_id = $2 and version = $3 and deleted_at is null`,
-    [item.id, item.brandId, item.version, item.kind, item.title, item.text, item.source],
+    [
+      item.id,
+      item.brandId,
+      item.version,
+      item.kind,
+      item.title,
+      item.text,
+      item.source,
+      JSON.stringify(item.fits ?? {}),
+    ],
   );
   return changed === 1;
 }

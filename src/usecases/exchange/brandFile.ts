@@ -62,7 +62,7 @@ function fileOf(ground: Ground): BrandFile {
   const { channels, usedSheets, rhythms, pauses, shelf, names, prepSheets, fanOuts } = ground;
   return {
     ...BRAND_FILE,
-    shelf: shelf.map(({ kind, title, text, source }) => ({ kind, title, text, source })),
+    shelf: shelf.map(({ kind, title, text, source, fits }) => ({ kind, title, text, source, fits })),
     names: names.map(({ kind, name, handles }) => ({ kind, name, handles })),
     rhythms: channels.flatMap(({ id, callSign }) => {
       const own = { entries: rhythms.get(id) ?? [], pauses: pauses.get(id)! };

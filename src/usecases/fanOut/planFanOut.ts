@@ -1,3 +1,4 @@
+import { withCalls, type CallGround } from '@/core/fanOut/calls';
 import type { FanOutDate } from '@/core/fanOut/dates';
 import { singleRow, type FanOut } from '@/core/fanOut/fanOut';
 import type { DraftedRow, FanOutGround, FanOutPost } from '@/core/fanOut/ground';
@@ -59,7 +60,18 @@ export async function planFanOut(db: Db, piece: Piece, ask: FanOutAsk, now: Inst
   if (!drafted.ok) return drafted;
   const { rows, posts } = drafted.value;
   const { anchor, dates } = await datesOf(db, piece, ask, posts, now);
-  return accept({ anchor, rows, posts: posts.map((post) => ({ ...post, ...dates.get(post.key)! })) });
+  const dated = posts.map((post) => ({ ...post, ...dates.get(post.key)! }));
+  return accept({ anchor, rows, posts: withCalls(dated, await callsOf(db, piece, ask, ground.value)) });
+}
+
+/** The calls to action of the shelf, with what they are put into drafts by. */
+async function callsOf(db: Db, piece: Piece, ask: FanOutAsk, { channels }: FanOutGround): Promise<CallGround> {
+  const shelf = await listShelf(db, piece.brandId);
+  return {
+    ...{ kind: piece.kind, title: piece.title, under: ask.under, seed: ask.seed },
+    calls: shelf.filter(({ kind }) => kind === 'callToAction').map(({ text, fits }) => ({ text, fits })),
+    sheets: new Map(channels.map(({ id, sheet }) => [id, sheet])),
+  };
 }
 
 async function groundOf(db: Db, piece: Piece, ask: FanOutAsk): Promise<Result<FanOutGround>> {
@@ -100,7 +112,6 @@ async function groundOf(db: Db, piece: Piece, ask: FanOutAsk): Promise<Result<Fa
     existing,
     shelf: {
       hashtags: [...new Set(ofKind('hashtags').flatMap(({ text }) => readHashtags(text)))],
-      callsToAction: ofKind('callToAction').map(({ text }) => text),
     },
     under: ask.under,
     wordsPerMinute: brand.wordsPerMinute,

@@ -87,7 +87,12 @@ const THINGS = {
   shelfItem: {
     deed: 'keepShelf',
     rows: [
-      { table: 'shelf_items', key: ID, hasVersion: true, fields: ['kind', 'title', 'text', 'source', 'deleted_at'] },
+      {
+        table: 'shelf_items',
+        key: ID,
+        hasVersion: true,
+        fields: ['kind', 'title', 'text', 'source', 'fits', 'deleted_at'],
+      },
     ],
     goneAt: 'deleted_at',
   },

@@ -3,9 +3,11 @@
 import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import { SHELF_LABELS, type ShelfItem, type ShelfKind } from '@/core/shelf/shelf';
+import type { Fits } from '@/core/shelf/fits';
 import { call, problemOf } from '@/ui/api';
 import { dayMonth } from '@/ui/format';
 import { useShell } from '@/ui/shell';
+import { FitsFields, fitsWords, useNetworkNames } from './FitsFields';
 import { ShelfList } from './ShelfList';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 
@@ -27,6 +29,7 @@ export function ItemList({
   items: readonly ShelfItem[];
   onChange: (items: ShelfItem[]) => void;
 }) {
+  const networkNames = useNetworkNames();
   return (
     <>
       <ItemForm kind={kind} item={null} onKept={onChange} />
@@ -47,6 +50,7 @@ export function ItemList({
             <span dir="auto" className="shelf-text">
               {item.text}
             </span>
+            {item.kind === 'callToAction' && <span className="soft">{fitsWords(item.fits, networkNames)}</span>}
             {item.source !== '' && <span className="soft">{item.source}</span>}
             <span className="figures soft shelf-uses">
               {item.lastUsedAt === null
@@ -71,7 +75,7 @@ function ItemForm({
   onKept: (items: ShelfItem[]) => void;
 }) {
   const { brand } = useShell();
-  const blank = { title: '', text: '', source: '' };
+  const blank = { title: '', text: '', source: '', fits: {} as Fits };
   const [typed, setTyped] = useState(item ?? blank);
   const [problem, setProblem] = useState<string | null>(null);
 
@@ -84,6 +88,7 @@ function ItemForm({
       title: typed.title,
       text: typed.text,
       source: typed.source,
+      fits: typed.fits,
     });
     setProblem(problemOf(answer));
     if (answer.kind !== 'done') return;
@@ -121,6 +126,7 @@ function ItemForm({
           onChange={(event) => setTyped({ ...typed, source: event.target.value })}
         />
       )}
+      {kind === 'callToAction' && <FitsFields fits={typed.fits} onChange={(fits) => setTyped({ ...typed, fits })} />}
       <Button type="submit" size="sm" variant={item ? 'primary' : 'outline-primary'}>
         {item ? 'Keep the change' : `Add the ${SHELF_LABELS[kind].one}`}
       </Button>

@@ -20,6 +20,7 @@ const item = (change: Partial<ShelfItem> = {}): ShelfItem => ({
   title: 'On fog',
   text: 'Fog is a cloud that came to visit.',
   source: 'Wen Sato',
+  fits: {},
   uses: 0,
   lastUsedAt: null,
   version: 2,

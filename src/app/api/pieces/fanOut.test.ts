@@ -6,6 +6,7 @@ import { closePool } from '@/data/pool/pool';
 import type { FanOutAsk, FanOutPlan } from '@/usecases/fanOut/planFanOut';
 import type { ChosenPost, MadeFanOut } from '@/usecases/fanOut/makeFanOut';
 import { setRhythm } from '@/usecases/rhythm/rhythms';
+import { keepShelfItem } from '@/usecases/shelf/shelf';
 import { ask, makeApp, refusalIn, send, type TestApp } from '../testApp';
 import { POST as doDeed } from '../posts/[id]/deeds/route';
 import { PATCH as editPost } from '../posts/[id]/route';
@@ -124,9 +125,16 @@ describe('a fan-out', () => {
   });
 
   it('marks what is not the piece’s own until it is changed or said to be right; nothing unread is called ready', async () => {
-    await talk();
-    const { posts } = await plan();
-    await making(chosenOf(posts));
+    const fits = { networks: ['pithline', 'benchfeed', 'homestoop'] };
+    const call = { kind: 'callToAction' as const, title: 'Come up', text: 'Come up on Saturday.', source: '', fits };
+    await keepShelfItem(app.work, app.brandId, null, call);
+    const pieces: string[] = [];
+    for (const seed of [1, 2]) {
+      await talk();
+      pieces.push(piece.id);
+      const { posts } = await plan({ seed });
+      await making(chosenOf(posts), { seed });
+    }
     const marked = await app.db.rows<{
       id: string;
       version: number;
@@ -134,9 +142,9 @@ describe('a fan-out', () => {
       caption: string;
     }>(
       `select id, version, caption, (select jsonb_agg(d) from jsonb_array_elements(drafted) d where d ->> 'origin' in ('phrase', 'shelf')) as drafted
-       from posts where piece_id = $1 and deleted_at is null and format = 'text'
+       from posts where piece_id = any($1::uuid[]) and deleted_at is null and format = 'text'
          and drafted @? '$[*] ? (@.origin == "phrase" || @.origin == "shelf")' order by id`,
-      [piece.id],
+      [pieces],
     );
     expect(marked.length).toBeGreaterThan(0);
     const { id, version, drafted, caption } = marked[0]!;

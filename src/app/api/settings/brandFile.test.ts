@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import fc from 'fast-check';
 import type { BrandFile, BrandFilePart } from '@/core/exchange/brandFile';
+import type { Fits } from '@/core/shelf/fits';
 import { SHELF_KINDS } from '@/core/shelf/shelf';
 import { BLANK_STEP } from '@/core/prep/step';
 import type { Refusal } from '@/core/refusal';
@@ -45,6 +46,7 @@ const anyFile: fc.Arbitrary<BrandFile> = fc.record({
     fc.record({
       ...{ kind: fc.constantFrom(...SHELF_KINDS.filter((kind) => kind !== 'link' && kind !== 'hashtags')) },
       ...{ title: word, text: word, source: word },
+      fits: fc.constantFrom<Fits>({}, { weekdays: [1, 3] }, { kinds: ['talk'], about: 'bells', until: '2027-01-05' }),
     }),
     { maxLength: 4, selector: ({ kind, title }) => `${kind} ${title.toLowerCase()}` },
   ),

@@ -26,6 +26,7 @@ interface Points {
 export function carouselOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption): Body | null {
   const rule = partsRule(order.sheet, order.format);
   if (!rule) return null;
+  if (source.pictureLines) return withPictures(source.pictureLines, order, rule, caption);
   const fits = (text: string) => countPart(text, order.sheet) <= rule.limit && text.split(/\s+/).length >= LEAST_WORDS;
   const said = textOf(caption.paragraphs);
   const most = Math.min(SLIDES.most, rule.most);
@@ -44,6 +45,7 @@ export function carouselOf(source: DraftSource, order: DraftOrder, caption: Draf
 export function storyOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption): Body | null {
   const rule = partsRule(order.sheet, order.format);
   if (!rule) return null;
+  if (source.pictureLines) return withPictures(source.pictureLines, order, rule, caption);
   const [extract] = order.from;
   const own = extract
     ? framesOf(source, extract, order, rule)
@@ -74,6 +76,18 @@ function standingBest(source: DraftSource, fits: (text: string) => boolean): Sai
   }
   return null;
 }
+
+/** A slide for each picture, with its line where that fits. */
+const withPictures = (
+  lines: readonly string[],
+  { sheet }: DraftOrder,
+  rule: PartsRule,
+  caption: DraftedCaption,
+): Body =>
+  inSlides(
+    lines.map((line) => ({ text: countPart(line, sheet) <= rule.limit ? line : '', origin: 'piece' as const })),
+    caption,
+  );
 
 const inSlides = (slides: readonly Said[], caption: DraftedCaption): Body => ({
   words: { caption: textOf(caption.paragraphs) },
