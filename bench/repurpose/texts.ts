@@ -24,7 +24,7 @@ export interface Marked {
 /** All texts: the best of them in double braces, or in a file of their own, a stretch a line; what else is usable in another. */
 export const readTexts = (): Marked[] => [
   ...readdirSync(FOLDER)
-    .filter((name) => /\.(?:md|txt|html|vtt)$/.test(name) && !/\.(?:keys|usable)\.txt$/.test(name))
+    .filter((name) => /\.(?:md|txt|html|vtt)$/.test(name) && !/\.(?:keys|usable)\.txt$|^not-alone/.test(name))
     .sort()
     .map((name) => readMarked(join(FOLDER, name), name, join(FOLDER, `${name.replace(/\.[a-z]+$/, '')}.keys.txt`))),
   readMarked(TALK.file, 'talk, timed', join(FOLDER, TALK.keys)),

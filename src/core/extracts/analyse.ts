@@ -115,6 +115,9 @@ export function analyse(
   return { text, blocks, sentences: scored, language: spoken, spread, isWordTimed };
 }
 
+/** Words behind a share that make it a time: “half past seven”. */
+export const OF_CLOCKS = new Set(['past', 'to', 'nach', 'vor', 'passé']);
+
 const QUESTION = /[?？؟]["”’»)\]]*$/u;
 /** Share of somebody's turns that end with a question from which they are the one who asks. */
 const ASKS = 0.5;
@@ -153,7 +156,10 @@ function traitsOf(
 ): Set<Trait> {
   const traits = new Set<Trait>();
   if (/\p{N}/u.test(sentence) || words.some((word) => known.numbers.has(word))) traits.add('number');
-  if (/\p{N}{3,}|\p{N}\s?[%‰]/u.test(sentence) || words.some((word) => known.striking.has(word)))
+  if (
+    /\p{N}{3,}|\p{N}\s?[%‰]/u.test(sentence) ||
+    words.some((word, at) => known.striking.has(word) && !OF_CLOCKS.has(words[at + 1] ?? ''))
+  )
     traits.add('striking');
   if (QUESTION.test(sentence)) traits.add('question');
   if (words.filter((word) => known.general.has(word)).length > 0) traits.add('general');

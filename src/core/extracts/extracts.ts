@@ -1,5 +1,5 @@
 import { countText } from '../captions/count';
-import type { Analysis, ScoredSentence } from './analyse';
+import { OF_CLOCKS, type Analysis, type ScoredSentence } from './analyse';
 import { isAnswer, isOnlyAnswer } from './answers';
 import { wordsOfLanguage, type LanguageWords } from './languages';
 import { overlapOf } from './rank';
@@ -232,7 +232,10 @@ function saidBy(text: string): string | null {
 function countedIn(text: string, known: LanguageWords): string | null {
   const words = text.split(/\s+/);
   const bare = (word: string) => withoutEnds(word, /[^\p{L}\p{M}\p{Cs}]/u);
-  const at = words.findIndex((word) => known.striking.has(bare(word).toLowerCase()));
+  const at = words.findIndex(
+    (word, place) =>
+      known.striking.has(bare(word).toLowerCase()) && !OF_CLOCKS.has(bare(words[place + 1] ?? '').toLowerCase()),
+  );
   if (at < 0) return null;
   const from = known.numbers.has(bare(words[at - 1] ?? '').toLowerCase()) ? at - 1 : at;
   const next = bare(words[at + 1] ?? '');

@@ -41,6 +41,11 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'On the second evening four came, and we asked ourselves what was wrong.',
       'Let me say something about money, since some of you are here to decide.',
       'I told him that slow was the entrance examination.',
+      'People ask whether modern rope has not solved this.',
+      'It is green, left, and knitted by a person who loved whoever lost it.',
+      'The second year we changed four lines that looked perfect.',
+      'If I wore one I would begin to correct them.',
+      'Five lines, and the last two can only tell you what programs do.',
     ],
   },
   de: {

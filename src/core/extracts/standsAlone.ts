@@ -32,6 +32,7 @@ export function pointsOutside(text: string, language: string | null): Outside | 
   if (known.room.test(plain)) return 'room';
   if (known.pairs.test(plain)) return 'pair';
   if (known.answers.test(plain)) return 'answer';
+  if (ENDS_POINTING.test(plain)) return 'demonstrative';
   if (known.ahead.test(plain) || /:["”»]?$/u.test(plain)) return 'ahead';
   if (known.unnamedSaying.test(plain) && !/^\p{Lu}\p{L}+ \p{Lu}/u.test(plain)) return 'saying';
   // What points to nothing is blanked, its length kept.
@@ -42,6 +43,9 @@ export function pointsOutside(text: string, language: string | null): Outside | 
 /** Whether a sentence is said to the people in the room. */
 export const isForTheRoom = (text: string, language: string | null): boolean =>
   (POINTERS[language as Language] as Pointers | undefined)?.room.test(text.replaceAll('’', "'")) ?? false;
+
+/** A sentence that ends with what it points to, and has nothing before it that this could be. */
+const ENDS_POINTING = /^[^.;:!?,]*\b(?:this|these|those)[.?!]/i;
 
 /** How many letters in front may be left off, so that what is left stands alone; 0 where nothing may. */
 export function leadOf(text: string, language: string | null): number {
@@ -99,7 +103,13 @@ const isName = (words: readonly Word[], at: number): boolean =>
 /** Whether a word may be what a pronoun behind it stands for: it begins a sentence, has a large letter, is a plural, or a determiner stands before it. */
 function isNoun(words: readonly Word[], at: number, known: Pointers, isPointer: (word: Word) => boolean): boolean {
   const own = words[at]!;
-  if (own.word.length < 3 || known.determiners.has(own.word) || own.word.includes('_') || SMALL.has(own.word))
+  if (
+    own.word.length < 3 ||
+    known.determiners.has(own.word) ||
+    own.word.includes('_') ||
+    SMALL.has(own.word) ||
+    TIMES.test(own.word)
+  )
     return false;
   if (own.isCapital && !own.isFirst) return true;
   if (own.isFirst) return !VERBLIKE.test(own.word);
@@ -108,6 +118,10 @@ function isNoun(words: readonly Word[], at: number, known: Pointers, isPointer: 
     .slice(Math.max(0, at - BETWEEN), at)
     .some((before) => (known.determiners.has(before.word) || /^\p{N}/u.test(before.word)) && !isPointer(before));
 }
+
+/** Words for times, which no pronoun stands for. */
+const TIMES =
+  /^(?:times?|days?|weeks?|months?|years?|hours?|minutes?|moments?|mornings?|evenings?|nights?|once|mal|tage?|wochen?|monate?|jahre?n?|stunden?|minuten?|abend|morgen|nacht|fois|jours?|semaines?|mois|ans?|années?|heures?|veces|vez|días?|semanas?|mes(?:es)?|años?|horas?|vezes|dias?|mês|anos?)$/u;
 
 /** Words that begin sentences and name nothing. */
 const SMALL = new Set(

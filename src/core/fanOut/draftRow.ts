@@ -1,5 +1,4 @@
 import {
-  saidBy,
   VARIANTS,
   type Draft,
   type DraftHelper,
@@ -60,9 +59,8 @@ export class Spent {
   }
 }
 
-/** What a draft says, without its title, hashtags and link: by this two are the same. */
-const wordsOf = (draft: Draft): string =>
-  saidBy({ words: { ...draft.words, headline: '', hashtags: '', link: '', keywords: '' }, parts: draft.parts });
+/** What readers of a post read of it, without its title, hashtags and link: by this two are the same. */
+const wordsOf = ({ words, parts }: Draft): string => [words.caption ?? '', ...parts].join('\n');
 
 /** The channel a row is drafted for. */
 export interface RowChannel {
