@@ -79,7 +79,7 @@ function sentencesOf(text: string, language: string): string[] {
 
 /** Whether a sentence begins or ends within one of its source, wherever it stands there; one that is not of the source is somebody else's. */
 function isCut(sentence: string, source: string, isLast: boolean, isTitle = false): boolean {
-  const bare = sentence.replace(/[.!?…]+["'”»)]*$/u, '');
+  const bare = sentence.replace(/[.!?…]{1,4}["'”»)]{0,3}$/u, '');
   const [inSource, wanted] = [source.toLowerCase(), bare.toLowerCase()];
   let at = inSource.indexOf(wanted);
   if (at < 0) return bare.split(' ').length > 3 && isNearly(bare, source);

@@ -2,20 +2,29 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { call, problemOf } from '@/ui/api';
+import { useKept } from '@/ui/useKept';
 
 /** How long after the last change of what is asked the preview is worked out again, in milliseconds. */
 const PREVIEW_AFTER_MS = 250;
 
 /**
  * Posts in preparation: what is asked, what it would make, and what was changed of single posts. The preview is worked out again with
- * each change of what is asked; what was changed of a post stays with it.
+ * each change of what is asked; what was changed of a post stays with it, over Escape and a reload too, until the posts are made.
  *
  * @param path where they are made; `/preview` behind it shows them
  */
 export function usePreview<Ask, Shown, Own extends object>(path: string, start: Ask) {
-  const [ask, setAsk] = useState(start);
+  const { typed, set, forget } = useKept<{ ask: Ask; changes: Record<string, Own> }>(
+    `preview.${path}.${JSON.stringify(start)}`,
+    { ask: start, changes: {} },
+  );
+  const { ask, changes } = typed;
+  const now = useRef(typed);
+  const change = (part: Partial<typeof typed>) => {
+    now.current = { ...now.current, ...part };
+    set(part);
+  };
   const [shown, setShown] = useState<Shown | null>(null);
-  const [changes, setChanges] = useState<Record<string, Own>>({});
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(true);
   const latest = useRef(0);
@@ -42,7 +51,10 @@ export function usePreview<Ask, Shown, Own extends object>(path: string, start: 
     setBusy(true);
     const answer = await call<Made>('POST', path, { ask, posts });
     setBusy(false);
-    if (answer.kind === 'done') return answer.value;
+    if (answer.kind === 'done') {
+      forget();
+      return answer.value;
+    }
     const why = problemOf(answer);
     if (answer.kind === 'refused' && answer.refusal.code === 'changed') await preview(ask);
     setProblem(why);
@@ -51,11 +63,14 @@ export function usePreview<Ask, Shown, Own extends object>(path: string, start: 
 
   return {
     ask,
-    asks: (part: Partial<Ask>) => setAsk((now) => ({ ...now, ...part })),
+    asks: (part: Partial<Ask>) => change({ ask: { ...now.current.ask, ...part } }),
     shown,
     changes,
-    change: (key: string, part: Own) => setChanges((now) => ({ ...now, [key]: { ...now[key], ...part } })),
+    change: (key: string, part: Own) =>
+      change({ changes: { ...now.current.changes, [key]: { ...now.current.changes[key], ...part } } }),
     make,
+    /** Lets go of what was asked and changed, which is kept over Escape and a reload. */
+    forget,
     problem,
     isBusy,
   };

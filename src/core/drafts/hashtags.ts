@@ -41,6 +41,8 @@ function isOneStem(one: string, other: string): boolean {
 
 /** The words that a hashtag is made of: “#NightSky” says “night” and “sky”. */
 const partsOf = (tag: string): string[] =>
-  (tag.slice(1).match(/\p{Lu}+(?!\p{Ll})|\p{Lu}?[\p{Ll}\p{M}]+|\p{N}+|[^\p{L}\p{N}\s_]+|\p{L}+/gu) ?? []).map((part) =>
-    part.toLowerCase(),
-  );
+  tag
+    .slice(1)
+    .replace(/([\p{Ll}\p{N}])(\p{Lu})/gu, '$1 $2')
+    .toLowerCase()
+    .split(/[\s_]+/);

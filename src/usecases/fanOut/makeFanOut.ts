@@ -3,6 +3,8 @@ import { counted } from '@/core/words';
 import { mayPlanFor } from '@/core/stages/moves';
 import { localOf, type LocalDate, type LocalTime } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands/brands';
+import { overIn, roomOf } from '@/core/fanOut/ownTexts';
+import { listChannels } from '@/data/brands/channels';
 import type { Result } from '@/core/refusal';
 import { listPieceMedia } from '@/data/media/pieceMedia';
 import { maybePiece, deleteSuggestions } from '@/data/pieces/pieces';
@@ -71,6 +73,7 @@ export async function makeFanOut(
     const today = localOf(act.now, brand.zone).date;
     const planned = new Map(plan.value.posts.map((post) => [post.key, post]));
     const { dates, prepOf } = await datesOf(act.tx, piece, ask, plan.value.posts, act.now);
+    const channels = await listChannels(act.tx, piece.brandId);
     const media = piece.kind === 'photoSet' ? await listPieceMedia(act.tx, piece.id) : [];
     const posts = chosen.map(({ key, draft: place, shown: said, date, time, isMoved, ...own }) => {
       const post = planned.get(key) ?? refused(CHANGED);
@@ -80,6 +83,13 @@ export async function makeFanOut(
       const draft = post.drafts[place];
       if (saidBy(draft) !== said) refused(CHANGED);
       if (own.parts && own.parts.length !== (draft?.parts.length ?? 0)) refused(CHANGED);
+      const channel = channels.find((one) => one.id === post.channelId)!;
+      const [over] = overIn(roomOf(draft, own, channel.sheet, post.format));
+      if (over)
+        refused({
+          code: 'tooLong',
+          message: `What you typed for ${channel.name} does not fit (${over}). Shorten it, or leave that post out.`,
+        });
       return {
         post,
         made: newPost(

@@ -169,7 +169,8 @@ function ProposalRow({
   const channel = channels.find((one) => one.id === channelId);
   const [changed, setChanged] = useState<string | null>(null);
   const field = useRef<HTMLTextAreaElement>(null);
-  const name = headline || caption.split('\n')[0] || FORMAT_LABELS[format as Format];
+  const says = caption.split('\n')[0] || headline;
+  const name = `${FORMAT_LABELS[format as Format]} for ${channel?.name ?? ''}: ${says.slice(0, 80)}`;
   const change = () => {
     setChanged((now) => now ?? caption);
     setTimeout(() => field.current?.focus());
@@ -190,7 +191,11 @@ function ProposalRow({
   };
   return (
     <li data-proposal={id} tabIndex={0} aria-keyshortcuts="a c r" onKeyDown={onKey} aria-label={name}>
-      {hasCard ? <img src={`/api/proposals/${id}/card`} alt="" loading="lazy" /> : <span className="no-card" />}
+      {hasCard ? (
+        <img src={`/api/proposals/${id}/card`} alt={headline || says} loading="lazy" />
+      ) : (
+        <span className="no-card" />
+      )}
       <div>
         <div className="proposal-head">
           {channel && <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />}
@@ -226,13 +231,13 @@ function ProposalRow({
       </div>
       <Only deed="changePosts">
         <div className="proposal-deeds">
-          <WordButton disabled={busy} onClick={() => onKeep(changed)} aria-label={`Accept “${name}”`}>
+          <WordButton disabled={busy} onClick={() => onKeep(changed)} aria-label={`Accept the ${name}`}>
             Accept
           </WordButton>
-          <WordButton onClick={change} aria-label={`Change “${name}”`}>
+          <WordButton onClick={change} aria-label={`Change the ${name}`}>
             Change
           </WordButton>
-          <WordButton disabled={busy} onClick={onThrowAway} aria-label={`Reject “${name}”`}>
+          <WordButton disabled={busy} onClick={onThrowAway} aria-label={`Reject the ${name}`}>
             Reject
           </WordButton>
         </div>

@@ -225,6 +225,8 @@ describe('a fan-out', () => {
     const { parts, words } = posts.find(({ format }) => format === 'thread')!.drafts[0]!;
     const own = parts.with(1, 'A part of our own.');
     expect(refusalIn((await making([{ ...thread, parts: own.slice(1) }])) as never)).toEqual(['changed', undefined]);
+    const tooLong = own.map(() => 'x'.repeat(2_000));
+    expect(refusalIn((await making([{ ...thread, parts: tooLong }])) as never)?.[0]).toBe('tooLong');
     const made = (await making([{ ...thread, parts: own, words: { firstComment: 'By us.' } }])).body;
     const post = await app.post(made.postIds[0]!);
     expect(post.parts!.map(({ text }) => text)).toEqual(own);

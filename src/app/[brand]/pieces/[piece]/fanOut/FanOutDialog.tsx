@@ -16,7 +16,7 @@ import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 import { useMadeMessage } from '../../../useMadeMessage';
 import { PostRow } from './PostRow';
-import { useFanOut, type OwnChange } from './useFanOut';
+import { ownOf, useFanOut, type OwnChange } from './useFanOut';
 
 /** The posts a fan-out would make of a piece, each with its draft and date, to be left out, moved and changed before they are made. */
 export function FanOutDialog({
@@ -35,7 +35,10 @@ export function FanOutDialog({
   onClose: () => void;
 }) {
   const sayMade = useMadeMessage(onMade);
-  const { ask, asks, plan, changes, change, switchRow, chosen, make, problem, isBusy } = useFanOut(piece.id, start);
+  const { ask, asks, plan, changes, change, switchRow, chosen, tooLong, make, forget, problem, isBusy } = useFanOut(
+    piece.id,
+    start,
+  );
 
   async function makeThem() {
     const made = await make();
@@ -52,15 +55,25 @@ export function FanOutDialog({
       className="fan-out-dialog"
       deeds={
         <>
-          <span className="soft small-text push-left">Drafts are a start: each has its step “Check the draft”.</span>
-          <Button disabled={isBusy || chosen.length === 0} onClick={() => void makeThem()}>
+          {tooLong.length > 0 ? (
+            <span className="attention small-text push-left" role="status">
+              {counted(tooLong.length, 'text does', 'texts do')} not fit: shorten what you typed, or leave those posts
+              out.
+            </span>
+          ) : (
+            <span className="soft small-text push-left">Drafts are a start: each has its step “Check the draft”.</span>
+          )}
+          <Button disabled={isBusy || chosen.length === 0 || tooLong.length > 0} onClick={() => void makeThem()}>
             {chosen.length === 0
               ? 'Nothing to make'
               : `Make ${chosen.length === 1 ? 'this post' : `these ${chosen.length} posts`}`}
           </Button>
         </>
       }
-      onCancel={onClose}
+      onCancel={() => {
+        forget();
+        onClose();
+      }}
     >
       <div className="fan-out-ask">
         {ask.only === null && (
@@ -167,6 +180,7 @@ function FanOutRows({
         <label>
           <input type="checkbox" checked={row.isOn} onChange={() => onSwitch(at)} />{' '}
           <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />{' '}
+          <span dir="auto">{channel.name}</span>{' '}
           <b>
             {row.count > 1 ? `${row.count} × ` : ''}
             {FORMAT_LABELS[row.format]}
@@ -197,7 +211,7 @@ function FanOutRows({
             <PostRow
               key={post.key}
               post={post}
-              own={changes[post.key] ?? {}}
+              own={ownOf(changes[post.key] ?? {}, post)}
               onChange={(part) => onChange(post.key, part)}
             />
           ))}

@@ -8,6 +8,8 @@ import { WRITTEN_FIELDS, WRITTEN_LABELS, type WrittenField } from '@/core/posts/
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { counted } from '@/core/words';
 import type { FanOutPlan } from '@/usecases/fanOut/planFanOut';
+import { overIn, roomOf, type TextRoom } from '@/core/fanOut/ownTexts';
+import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 import { PlannedDate, plannedOf } from '../../../PlannedDate';
 import type { OwnChange } from './useFanOut';
@@ -37,12 +39,17 @@ export function PostRow({
   const caption = textOf('caption');
   const [source] = post.from;
   const { isMoved } = plannedOf(post, own);
-  const name = headline || caption.split('\n')[0] || FORMAT_LABELS[post.format];
+  const channel = useShell().channels.find(({ id }) => id === post.channelId);
+  const room = channel ? roomOf(draft, own, channel.sheet, post.format) : [];
+  const roomFor = (of: TextRoom['of']) => room.find((one) => one.of === of);
+  const [over] = overIn(room);
+  const says = caption.split('\n')[0] || headline;
+  const name = `${FORMAT_LABELS[post.format]} for ${channel?.name ?? ''}${says ? `: ${says.slice(0, 80)}` : ''}`;
   return (
     <li className={own.isOff ? 'is-off' : ''} data-fan-out-post={post.key}>
       <input
         type="checkbox"
-        aria-label={`Make “${name}”`}
+        aria-label={`Make the ${name}`}
         checked={!own.isOff}
         onChange={(event) => onChange({ isOff: !event.target.checked })}
       />
@@ -61,6 +68,7 @@ export function PostRow({
                 label={field === 'caption' ? `Draft of “${name}”` : `${WRITTEN_LABELS[field]} of “${name}”`}
                 shownLabel={field === 'caption' ? null : WRITTEN_LABELS[field]}
                 text={textOf(field)}
+                room={roomFor(field)}
                 onChange={(text) => onChange({ words: { ...own.words, [field]: text } })}
               />
             ))}
@@ -72,6 +80,7 @@ export function PostRow({
                       label={`Part ${at + 1} of “${name}”`}
                       shownLabel={null}
                       text={part}
+                      room={roomFor(at)}
                       onChange={(text) => onChange({ parts: parts.with(at, text) })}
                     />
                   </li>
@@ -93,7 +102,8 @@ export function PostRow({
             )}
           </>
         ) : (
-          <div className="fan-out-caption">
+          <div className="fan-out-caption" dir="auto">
+            {over && <span className="attention">{over}. </span>}
             {draft ? caption.replace(/\s+/g, ' ') : 'no draft: the piece gives nothing for it'}
           </div>
         )}
@@ -126,12 +136,15 @@ function DraftText({
   label,
   shownLabel,
   text,
+  room,
   onChange,
 }: {
   label: string;
   /** Null where it stands without one. */
   shownLabel: string | null;
   text: string;
+  /** What it counts on its network; absent for a text that is not sent. */
+  room: TextRoom | undefined;
   onChange: (text: string) => void;
 }) {
   const id = useId();
@@ -151,6 +164,14 @@ function DraftText({
         value={text}
         onChange={(event) => onChange(event.target.value)}
       />
+      {room && (
+        <span
+          className={`figures small-text ${room.count > room.limit ? 'attention' : 'soft'}`}
+          aria-live={room.count > room.limit ? 'polite' : 'off'}
+        >
+          {room.count > room.limit ? `${room.count - room.limit} too many` : `${room.count} of ${room.limit}`}
+        </span>
+      )}
     </>
   );
 }
