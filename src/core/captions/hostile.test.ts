@@ -6,10 +6,8 @@ import { fitTexts } from './compose';
 import { hashtagsIn, readHashtags } from './hashtags';
 import { linkSpans } from './links';
 import { spokenSeconds } from './spoken';
-import { splitThread } from './splitThread';
 
 const pithline = SHIPPED_RULE_SHEETS.find(({ slug }) => slug === 'pithline')!;
-const THREAD = { unit: 'grapheme', wideWeight: 2, linkLength: 20, limit: 320, most: 25, numbered: true } as const;
 const TOKENS = [
   ...['#a ', '@a ', '👩‍👩‍👧', '🇦', '字。', 'e\u0301', 'http://a.b/ ', ')', '(', '_', 'a, ', '. ', '“a ', '\u200d', '[a'],
   ...['http://a.b/', 'Word is. Two, three. '],
@@ -21,7 +19,6 @@ const DONE: Record<string, (text: string) => unknown> = {
   'a field of hashtags': readHashtags,
   spoken: (text) => spokenSeconds(text, 150),
   fits: (caption) => fitTexts({ headline: '', caption, hashtags: 'a b', link: 'http://a.b/' }, pithline, 'text'),
-  thread: (text) => splitThread(text, THREAD),
   carried: (caption) =>
     carryText({ caption, hashtags: 'a', network: 'x' }, { headline: '', link: '' }, pithline, [], 'fitted'),
   reopened: (caption) =>

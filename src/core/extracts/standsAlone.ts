@@ -2,7 +2,7 @@ import type { Language } from './languages';
 import { POINTERS, type Pointers } from './pointers';
 
 /** What keeps a stretch from standing alone. */
-export type Outside = 'thing' | 'person' | 'demonstrative' | 'place' | 'pair' | 'answer' | 'saying' | 'room' | 'ahead';
+type Outside = 'thing' | 'person' | 'demonstrative' | 'place' | 'pair' | 'answer' | 'saying' | 'room' | 'ahead';
 
 /** A word of a stretch as it is looked at. */
 interface Word {

@@ -19,12 +19,12 @@ const IN_VARIANTS: readonly Format[] = ['photo', 'text', 'boardPicture', 'shortV
 const LONG_TEXTS: readonly Format[] = ['newsletter', 'article', 'thread'];
 
 /** A post to be made with the drafts it may begin with, the first of them unless another is chosen. */
-export interface DraftedPost extends DealtPost {
+interface DraftedPost extends DealtPost {
   drafts: readonly Draft[];
 }
 
 /** What all drafts of one run share. */
-export type DraftRun = Pick<DraftOrder, 'under' | 'wordsPerMinute' | 'seed'> & { shelf: DraftShelf };
+type DraftRun = Pick<DraftOrder, 'under' | 'wordsPerMinute' | 'seed'> & { shelf: DraftShelf };
 
 /** What the posts of one run have used up, which grows as they are drafted. */
 export class Spent {
@@ -63,7 +63,7 @@ export class Spent {
 const wordsOf = ({ words, parts }: Draft): string => [words.caption ?? '', ...parts].join('\n');
 
 /** The channel a row is drafted for. */
-export interface RowChannel {
+interface RowChannel {
   id: string;
   sheet: RuleSheet;
 }

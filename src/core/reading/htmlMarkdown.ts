@@ -25,7 +25,7 @@ const INLINE = new Set(
 const tidy = (text: string | null): string => (text ?? '').replace(/\s+/g, ' ').trim();
 
 /** Marks of Markdown in a text are words there, not marks; an address stays to the letter. */
-export const escaped = (text: string): string =>
+const escaped = (text: string): string =>
   text
     .split(/(\bhttps?:\/\/[^\s<>]+)/)
     .map((part, at) =>

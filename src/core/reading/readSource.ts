@@ -84,7 +84,7 @@ function whyUnreadable(source: string, how: HowRead): Result<never> | null {
 }
 
 /** Whether a text is read as Markdown: as somebody chose, else as it looks. */
-export const isMarkdown = (source: string, { as }: Pick<HowRead, 'as'>): boolean =>
+const isMarkdown = (source: string, { as }: Pick<HowRead, 'as'>): boolean =>
   as === null ? looksLikeMarkdown(source) : as === 'markdown';
 
 /** A piece's text, with how it was read where it was before: read once more it might be otherwise, if time was short. */

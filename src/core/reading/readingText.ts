@@ -61,7 +61,7 @@ export function readMarkdown(source: string, taken: ReadonlySet<string> = NONE):
 export const MOST_BLOCKS = 10_000;
 
 /** Why a text is not read. */
-export type Unreadable = 'tooIntricate' | 'tooManyParagraphs';
+type Unreadable = 'tooIntricate' | 'tooManyParagraphs';
 
 /** The same, or why it is not read so: it is nested too deeply, or has more than `MOST_BLOCKS`. */
 export function maybeReadMarkdown(source: string, taken: ReadonlySet<string> = NONE): ReadingText | Unreadable {

@@ -42,7 +42,7 @@ export function readFits({ kinds = [], networks = [], weekdays = [], until, abou
 }
 
 /** A post that an item may be put into. */
-export interface FitsPost {
+interface FitsPost {
   kind: PieceKind;
   network: string;
   /** Null for undated. */

@@ -10,7 +10,7 @@ const OFFERED = 6;
 const PREVIEW = 160;
 
 /** A text with the name of its encoding (WHATWG Encoding Standard). */
-export interface DecodedText {
+interface DecodedText {
   text: string;
   encoding: string;
 }

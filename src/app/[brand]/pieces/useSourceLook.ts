@@ -6,7 +6,7 @@ import type { SourceLook } from '@/usecases/extracts/lookAtSource';
 import { call, problemOf } from '@/ui/api';
 
 /** What a text is that a piece is to be begun with. */
-export interface LookedAt {
+interface LookedAt {
   look: SourceLook | null;
   /** Ways in which it may be written, where that cannot be told. */
   encodings: readonly PossibleEncoding[];

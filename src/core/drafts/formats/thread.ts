@@ -1,6 +1,6 @@
 import { composeField } from '../../captions/compose';
 import { countText } from '../../captions/count';
-import { partNumber } from '../../captions/splitThread';
+import { partNumber } from '../../captions/partNumber';
 import type { ScoredSentence } from '../../extracts/analyse';
 import { partsRule } from '../../posts/parts';
 import { fieldRule } from '../../rulesheets/types';
