@@ -3,7 +3,11 @@ import type { Span } from './links';
 // UAX #31, hashtag identifiers (UAX31-D2): a start, then continuing characters, with medial dots inside only.
 const HASHTAG = /(?<![\p{L}\p{M}\p{N}_&/#＃])[#＃]([\p{L}\p{M}\p{N}_]+(?:[·・][\p{L}\p{M}\p{N}_]+)*)/gu;
 
-/** Where the hashtags of a text stand, sign included. A tag of digits only (`#1`) is none. */
+/**
+ * Where the hashtags of a text stand, sign included. A tag of digits only (`#1`) is none.
+ *
+ * @internal
+ */
 export function hashtagSpans(text: string): Span[] {
   if (!/[#＃]/.test(text)) return [];
   return [...text.matchAll(HASHTAG)]
