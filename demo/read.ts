@@ -9,7 +9,7 @@ import { readSource } from '@/core/reading/readSource';
 import type { Cue } from '@/core/reading/subtitles';
 import type { Format } from '@/core/rulesheets/types';
 import type { WrittenField } from '@/core/posts/written';
-import type { Fits } from '@/core/shelf/fits';
+import { readFits, type Fits } from '@/core/shelf/fits';
 import type { AssetKind, ShelfWords } from '@/core/shelf/shelf';
 import type { Stage } from '@/core/stages/stages';
 
@@ -140,7 +140,7 @@ export function readScenario(): Scenario {
     shelf: (brand) =>
       maybeRows<Omit<Required<ShelfWords>, 'fits'> & { fits: string }>(`${brand}/shelf.csv`).map((row) => ({
         ...row,
-        fits: JSON.parse(row.fits || '{}') as Fits,
+        fits: fitsIn(row.fits || '{}'),
       })),
     names: (brand) => maybeRows(`${brand}/names.csv`),
     brandSheets: rows('brand-sheets.csv'),
@@ -190,6 +190,13 @@ function writtenPosts(brand: string): PostRow[] {
         ...{ headline, hashtags, link, campaign, caption: content.trim(), picture: '', alt: '', more },
       };
     });
+}
+
+/** For what an item holds, as the app keeps it. */
+function fitsIn(json: string): Fits {
+  const read = readFits(JSON.parse(json) as Fits);
+  if (!read.ok) throw new Error(read.refusal.message);
+  return read.value;
 }
 
 const maybeRows = <Row>(file: string): Row[] => (existsSync(join(FOLDER, file)) ? rows(file) : []);
