@@ -154,6 +154,7 @@ describe('extracts', () => {
     expect(kindOf('The lines of the ferry are tied five thousand times in every winter.')).toBe('number');
     expect(kindOf('The lines of the ferry hold 40 tons against the weather of the winter.')).toBe('number');
     expect(kindOf('The lines of the ferry lose half of their strength to salt in a winter.')).toBe('number');
+    expect(kindOf('For about three thousand of them the harbour was the first place with a light.')).toBe('point');
   });
 
   it('are never a part of a long sentence that has its marks', () => {

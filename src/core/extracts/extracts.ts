@@ -242,11 +242,30 @@ function countedIn(text: string, known: LanguageWords): string | null {
   // A number is news only with what it counts.
   const isOf = OF.has(next.toLowerCase());
   if (next === '' || /\P{L}$/u.test(words[at]!) || (known.stop.has(next.toLowerCase()) && !isOf)) return null;
+  const what = bare(words[at + 2] ?? '').toLowerCase();
+  if (isOf && NOBODY.has(what)) return null;
   return words
-    .slice(from, isOf ? at + 4 : at + 2)
+    .slice(from, isOf ? at + (known.stop.has(what) ? 4 : 3) : at + 2)
     .map(bare)
     .join(' ');
 }
+
+/** Words behind a share that do not say what it is of. */
+const NOBODY = new Set([
+  '',
+  'them',
+  'it',
+  'us',
+  'you',
+  'those',
+  'these',
+  'ihnen',
+  'denen',
+  'uns',
+  'eux',
+  'elles',
+  'ellos',
+]);
 
 /** Words between a share and what it is of. */
 const OF = new Set(['of', 'der', 'des', 'von', 'de', 'du', 'del', 'do', 'da']);

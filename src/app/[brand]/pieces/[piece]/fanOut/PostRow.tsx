@@ -166,7 +166,7 @@ function DraftText({
       />
       {room && (
         <span
-          className={`figures small-text ${room.count > room.limit ? 'attention' : 'soft'}`}
+          className={`figures small-text fan-out-room ${room.count > room.limit ? 'attention' : 'soft'}`}
           aria-live={room.count > room.limit ? 'polite' : 'off'}
         >
           {room.count > room.limit ? `${room.count - room.limit} too many` : `${room.count} of ${room.limit}`}
