@@ -6,6 +6,7 @@ import { weekdayWord } from '@/core/rhythm/entry';
 import type { Fits } from '@/core/shelf/fits';
 import { DateField } from '@/ui/DateField';
 import { dateWithYear } from '@/ui/format';
+import { withArticle } from '@/core/words';
 import { useShell } from '@/ui/shell';
 import { Weekdays } from '@/ui/Weekdays';
 
@@ -21,13 +22,17 @@ export function fitsWords(
   names: ReadonlyMap<string, string>,
 ): string {
   const parts = [
-    kinds && `of ${kinds.map((kind) => KIND_LABELS[kind]).join(', ')}`,
-    networks && `on ${networks.map((slug) => names.get(slug) ?? slug).join(', ')}`,
-    weekdays && `published on ${weekdays.map((day) => weekdayWord(day)).join(', ')}`,
-    about && `about ${about}`,
+    kinds && `of ${kinds.map((kind) => withArticle(KIND_LABELS[kind])).join(' or ')}`,
+    networks && `on ${networks.map((slug) => names.get(slug) ?? slug).join(' or ')}`,
+    weekdays && `published on ${weekdays.map((day) => weekdayWord(day)).join(' or ')}`,
+    about &&
+      `about ${about
+        .split(',')
+        .map((word) => word.trim())
+        .join(' or ')}`,
     until && `until ${dateWithYear(until)}`,
   ].filter(Boolean);
-  return parts.length === 0 ? 'put into drafts of anything' : `put into drafts ${parts.join('; ')}`;
+  return parts.length === 0 ? 'ends drafts of anything' : `ends drafts ${parts.join(', ')}`;
 }
 
 /** For what an item of the shelf is put into drafts: kinds of piece, networks, days, words, and until when. Nothing chosen is any. */
@@ -93,7 +98,7 @@ export function FitsFields({ fits, onChange }: { fits: Fits; onChange: (fits: Fi
         value={fits.about ?? ''}
         onChange={(event) => onChange({ ...fits, about: event.target.value })}
       />
-      <span className="form-label">Until</span>
+      <span className="form-label shelf-for">Until</span>
       <DateField
         label="Until"
         value={fits.until ?? ''}

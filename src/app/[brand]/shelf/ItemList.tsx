@@ -49,8 +49,10 @@ export function ItemList({
             <b dir="auto">{item.title}</b>
             <span dir="auto" className="shelf-text">
               {item.text}
+              {item.kind === 'callToAction' && (
+                <span className="soft small-text shelf-for">{fitsWords(item.fits, networkNames)}</span>
+              )}
             </span>
-            {item.kind === 'callToAction' && <span className="soft">{fitsWords(item.fits, networkNames)}</span>}
             {item.source !== '' && <span className="soft">{item.source}</span>}
             <span className="figures soft shelf-uses">
               {item.lastUsedAt === null
