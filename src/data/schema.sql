@@ -279,6 +279,7 @@ create table extracts (
   reason text not null default ''::text,
   created_at timestamp with time zone not null,
   created_by uuid not null,
+  sign text not null default ''::text,
   constraint extracts_of_brand UNIQUE (brand_id, id),
   constraint extracts_pkey PRIMARY KEY (id),
   constraint extracts_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
@@ -289,6 +290,7 @@ create table extracts (
   constraint extracts_state_known CHECK ((state = ANY (ARRAY['accepted'::text, 'rejected'::text])))
 );
 CREATE INDEX extracts_by_piece ON public.extracts USING btree (piece_id, start_offset);
+CREATE TRIGGER extract_named BEFORE INSERT ON public.extracts FOR EACH ROW EXECUTE FUNCTION name_extract();
 
 create table fan_outs (
   brand_id uuid not null,
@@ -985,6 +987,33 @@ create table wrong_passwords (
   last_at timestamp with time zone not null,
   constraint wrong_passwords_pkey PRIMARY KEY (subject)
 );
+
+CREATE OR REPLACE FUNCTION public.letter_of_extract(kind text)
+ RETURNS text
+ LANGUAGE sql
+ IMMUTABLE
+AS $function$
+  select case kind when 'quote' then 'Q' when 'point' then 'P' when 'number' then 'N' when 'question' then '?'
+    when 'listStep' then 'S' else 'C' end
+$function$;
+
+CREATE OR REPLACE FUNCTION public.name_extract()
+ RETURNS trigger
+ LANGUAGE plpgsql
+AS $function$
+declare
+  letter text := letter_of_extract(new.kind);
+begin
+  if new.sign !~ '^.[1-9][0-9]{0,3}$' or left(new.sign, 1) <> letter
+    or exists (select 1 from extracts where piece_id = new.piece_id and sign = new.sign) then
+    new.sign := letter || (
+      select coalesce(max(substr(sign, 2)::integer), 0) + 1 from extracts
+      where piece_id = new.piece_id and left(sign, 1) = letter
+    );
+  end if;
+  return new;
+end
+$function$;
 
 CREATE OR REPLACE FUNCTION public.rate_posts(ids uuid[])
  RETURNS void

@@ -15,6 +15,8 @@ export interface KeptExtract {
   start: number;
   end: number;
   reason: string;
+  /** Its short name; absent for whichever is free when it is added. */
+  sign?: string;
   createdAt: Instant;
   createdBy: string;
 }
@@ -91,7 +93,7 @@ export async function updateHowRead(tx: Queryable, pieceId: string, how: HowRead
 }
 
 const SELECT = `select id, brand_id as "brandId", piece_id as "pieceId", kind, state, start_offset as start, end_offset as "end",
-    reason, created_at as "createdAt", created_by as "createdBy" from extracts`;
+    reason, sign, created_at as "createdAt", created_by as "createdBy" from extracts`;
 
 /** All that was accepted or rejected of a piece, in the order of its text. */
 export const listExtracts = (db: Queryable, pieceId: string): Promise<KeptExtract[]> =>
@@ -106,10 +108,11 @@ export async function maybeExtract(db: Queryable, id: string): Promise<KeptExtra
 export async function insertExtracts(tx: Queryable, extracts: readonly KeptExtract[]): Promise<void> {
   if (extracts.length === 0) return;
   await tx.run(
-    `insert into extracts (id, brand_id, piece_id, kind, state, start_offset, end_offset, reason, created_at, created_by)
-     select x.id, x."brandId", x."pieceId", x.kind, x.state, x.start, x."end", x.reason, x."createdAt", x."createdBy"
+    `insert into extracts (id, brand_id, piece_id, kind, state, start_offset, end_offset, reason, sign, created_at, created_by)
+     select x.id, x."brandId", x."pieceId", x.kind, x.state, x.start, x."end", x.reason, coalesce(x.sign, ''),
+       x."createdAt", x."createdBy"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, kind text, state text,
-       start integer, "end" integer, reason text, "createdAt" timestamptz, "createdBy" uuid)`,
+       start integer, "end" integer, reason text, sign text, "createdAt" timestamptz, "createdBy" uuid)`,
     [JSON.stringify(extracts)],
   );
 }

@@ -27,6 +27,8 @@ export interface Verdict {
   start: number;
   end: number;
   reason: string;
+  /** The short name that it has on screen. */
+  sign?: string | undefined;
 }
 
 /** Accepts a part of a piece, or rejects one that was proposed; the same stretch again changes what was said of it. */
@@ -54,6 +56,7 @@ export async function keepExtract(work: Work, pieceId: string, verdict: Verdict)
       ...verdict,
       ...stretch,
       reason: verdict.reason.slice(0, 200),
+      sign: verdict.sign ?? '',
       id: act.ids(),
       brandId: piece.brandId,
       pieceId,
@@ -62,7 +65,7 @@ export async function keepExtract(work: Work, pieceId: string, verdict: Verdict)
     };
     await undoably(act, watchedOf(piece, extract.id, labelOf(verdict)), () => insertExtracts(act.tx, [extract]));
     await act.note({ brandId: piece.brandId, subject: 'piece', subjectId: pieceId, deed: `extract ${verdict.state}` });
-    return extract;
+    return (await maybeExtract(act.tx, extract.id))!;
   });
 }
 

@@ -5,7 +5,7 @@ import { listExtracts, maybeSource } from '@/data/extracts/extracts';
 import { maybePiece } from '@/data/pieces/pieces';
 import { catchIdea } from '../pieces/pieces';
 import { makeWorld, type TestWorld } from '../testWorld';
-import { undoChange } from '../undo/undoChange';
+import { redoChange, undoChange } from '../undo/undoChange';
 import { bringSource } from './bringSource';
 import { keepExtract } from './extracts';
 import { loadText } from './reading';
@@ -67,4 +67,24 @@ it('puts what stood around the article of a page to the end of its text', async 
   await otherwise({ takeIn: nameOfLeftOut(leftOut[0]!) });
   expect(await now()).toMatchObject({ kept: [HEARD], leftOut: [], text: `${HEARD}\n\nThe quay` });
   expect((await maybeSource(world.db, id))!.how.leftOut).toEqual([]);
+});
+
+it('keeps the short name of an extract for good, and gives none twice', async () => {
+  const { db, work } = world;
+  const text = 'The bell rings at noon. The ferry waits for it. The fog goes home. The quay is empty then.';
+  const { id, now } = await pieceOf(text, 'a.txt', 'The bell rings at noon.');
+  const verdict = { kind: 'point' as const, state: 'accepted' as const, reason: '' };
+  const accept = async (words: string, sign?: string) => {
+    const start = text.indexOf(words);
+    const kept = valueOf(await keepExtract(work, id, { ...verdict, start, end: start + words.length, sign }));
+    return kept.sign;
+  };
+  expect(await accept('The fog goes home.', 'P4')).toBe('P4');
+  expect(await accept('The ferry waits for it.', 'P4')).toBe('P5');
+  expect(await accept('The quay is empty then.', 'Q9')).toBe('P6');
+  expect((await listExtracts(db, id)).map(({ sign }) => sign)).toEqual(['P1', 'P5', 'P4', 'P6']);
+  valueOf(await undoChange(work, world.brandId, null));
+  expect((await now()).kept).toHaveLength(3);
+  valueOf(await redoChange(work, world.brandId));
+  expect((await listExtracts(db, id)).map(({ sign }) => sign)).toEqual(['P1', 'P5', 'P4', 'P6']);
 });

@@ -15,7 +15,7 @@ import { readingOfPiece } from './keptReading';
 export type { KeptExtract } from '@/data/extracts/extracts';
 
 /** An extract that somebody accepted or rejected, with its words. */
-export type ShownExtract = Pick<KeptExtract, 'id' | 'kind' | 'state' | 'start' | 'end' | 'reason'> & {
+export type ShownExtract = Pick<KeptExtract, 'id' | 'kind' | 'state' | 'start' | 'end' | 'reason' | 'sign'> & {
   text: string;
   inMs?: number;
   outMs?: number;
@@ -81,7 +81,7 @@ async function usesOf(db: Db, pieceId: string): Promise<Map<string, { postId: st
 }
 
 const shown = (
-  { id, kind, state, start, end, reason }: KeptExtract,
+  { id, kind, state, start, end, reason, sign }: KeptExtract,
   text: string,
   cues: readonly Cue[],
 ): ShownExtract => ({
@@ -91,6 +91,7 @@ const shown = (
   start,
   end,
   reason,
+  ...(sign !== undefined && { sign }),
   text: text.slice(start, end),
   ...(cues.length > 0 && timesOf(cues, start, end)),
 });

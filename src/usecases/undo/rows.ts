@@ -80,7 +80,7 @@ const THINGS = {
   extract: {
     deed: 'changePieces',
     rows: [
-      { table: 'extracts', key: ID, fields: ['kind', 'state', 'start_offset', 'end_offset'] },
+      { table: 'extracts', key: ID, fields: ['kind', 'state', 'start_offset', 'end_offset', 'sign'] },
       { table: 'post_extracts', key: { extract_id: 'uuid' } },
     ],
   },

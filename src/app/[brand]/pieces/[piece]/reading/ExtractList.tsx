@@ -59,14 +59,17 @@ const keyOf = ({ kind, start, end }: { kind: string; start: number; end: number 
 
 /** What is marked in a text: what was accepted of it and what is proposed, each with its short name. */
 export const marksOf = ({ kept, proposed, proposedClips }: PieceReading): NamedMark[] =>
-  nameMarks([
-    ...kept.flatMap((one) => (one.state === 'accepted' ? [{ ...one, key: one.id, state: 'accepted' as const }] : [])),
-    ...[...proposed, ...proposedClips.map((clip) => ({ ...clip, kind: 'clip' as const }))].map((one) => ({
-      ...one,
-      key: keyOf(one),
-      state: 'proposed' as const,
-    })),
-  ]);
+  nameMarks(
+    [
+      ...kept.flatMap((one) => (one.state === 'accepted' ? [{ ...one, key: one.id, state: 'accepted' as const }] : [])),
+      ...[...proposed, ...proposedClips.map((clip) => ({ ...clip, kind: 'clip' as const }))].map((one) => ({
+        ...one,
+        key: keyOf(one),
+        state: 'proposed' as const,
+      })),
+    ],
+    kept,
+  );
 
 /**
  * Extracts in rows, gone through by keyboard: arrows move, Enter accepts, Delete rejects what is proposed and removes what is kept.

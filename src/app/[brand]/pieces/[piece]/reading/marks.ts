@@ -32,14 +32,20 @@ const LETTERS: Record<Mark['kind'], string> = {
   clip: 'C',
 };
 
-/** Gives marks their short names. */
-export function nameMarks(marks: readonly Mark[]): NamedMark[] {
+/** Gives marks their short names: those that are kept have theirs for good, the others get what is free, in the order of the text. */
+export function nameMarks(
+  marks: readonly (Mark & { sign?: string })[],
+  others: readonly { sign?: string }[] = [],
+): NamedMark[] {
+  const taken = new Set([...marks, ...others].flatMap(({ sign }) => sign ?? []));
   const counts = new Map<string, number>();
   return [...marks]
     .sort((one, other) => one.start - other.start || one.end - other.end)
     .map((mark) => {
+      if (mark.sign) return { ...mark, sign: mark.sign };
       const letter = LETTERS[mark.kind];
-      const count = (counts.get(letter) ?? 0) + 1;
+      let count = (counts.get(letter) ?? 0) + 1;
+      while (taken.has(`${letter}${count}`)) count++;
       counts.set(letter, count);
       return { ...mark, sign: `${letter}${count}` };
     });

@@ -57,6 +57,18 @@ describe('marks in a text', () => {
     expect(runs.map(({ ending }) => ending.map(({ key }) => key).join(''))).toEqual(['', '', 'a', 'b', '']);
   });
 
+  it('keep the names that they have, and give no other the same', () => {
+    const marks = nameMarks(
+      [
+        { key: 'a', kind: 'point', state: 'proposed', start: 0, end: 5 },
+        { key: 'b', kind: 'point', state: 'accepted', start: 10, end: 20, sign: 'P1' },
+        { key: 'c', kind: 'point', state: 'proposed', start: 30, end: 35 },
+      ],
+      [{ sign: 'P3' }],
+    );
+    expect(marks.map(({ sign }) => sign)).toEqual(['P2', 'P1', 'P4']);
+  });
+
   it('snap to sentences, move by sentences, and never turn inside out', () => {
     const sentences = [0, 10, 20].map((start) => ({ start, end: start + 9 }));
     expect(snapped({ start: 3, end: 12 }, sentences)).toEqual({ start: 0, end: 19 });

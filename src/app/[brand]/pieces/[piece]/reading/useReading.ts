@@ -69,7 +69,7 @@ export function useReading(pieceId: string, initial: PieceReading, source: strin
 
   /** Accepts or rejects a stretch of the text. */
   const judge = (
-    one: Stretch & { kind: ShownExtract['kind']; reason: string; inMs?: number; outMs?: number },
+    one: Stretch & { kind: ShownExtract['kind']; reason: string; sign?: string; inMs?: number; outMs?: number },
     state: ShownExtract['state'],
   ) => {
     const interim: ShownExtract = { ...one, id: `new-${one.kind}-${one.start}-${one.end}`, state, text: textOf(one) };
@@ -84,13 +84,15 @@ export function useReading(pieceId: string, initial: PieceReading, source: strin
           ? now.proposedClips.filter((clip) => clip.start !== one.start || clip.end !== one.end)
           : now.proposedClips,
     }));
-    const { kind, start, end, reason } = one;
+    const { kind, start, end, reason, sign } = one;
     return saved(
-      () => call<ShownExtract>('POST', at, { kind, start, end, reason, state }),
-      ({ id, start: from, end: to }) =>
+      () => call<ShownExtract>('POST', at, { kind, start, end, reason, state, ...(sign && { sign }) }),
+      ({ id, start: from, end: to, sign: named }) =>
         setReading((now) => ({
           ...now,
-          kept: now.kept.map((kept) => (kept.id === interim.id ? { ...kept, id, start: from, end: to } : kept)),
+          kept: now.kept.map((kept) =>
+            kept.id === interim.id ? { ...kept, id, start: from, end: to, ...(named && { sign: named }) } : kept,
+          ),
         })),
     );
   };

@@ -18,6 +18,7 @@ const verdict = fields({
   start: offset,
   end: offset,
   reason: string().defined(),
+  sign: string().max(8).optional(),
 });
 
 /** A piece's text to be read, with what was accepted and rejected of it, and what is proposed beside; says how far it is if asked. */
