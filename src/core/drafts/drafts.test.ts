@@ -317,6 +317,26 @@ describe('fan-outs', () => {
     expect(whyFewer(row, first.length)).toContain('stands alone');
   });
 
+  it('say a message on every channel, on each once', () => {
+    const source = sourceOf('The ferry does not sail on Saturday. It sails again on Sunday at nine.');
+    const spent = new Spent();
+    const said = (slug: string, format: Format) =>
+      draftRow(
+        ruleBasedHelper,
+        source,
+        { row: { ...rows('message')[0]!, network: sheetOf(slug).kind, format, count: 2 }, at: 0, clips: [] },
+        { id: slug, sheet: sheetOf(slug) },
+        RUN,
+        spent,
+      ).map(({ drafts }) => drafts[0]!.words.caption);
+    const whole = 'The ferry does not sail on Saturday. It sails again on Sunday at nine.';
+    expect([said('pithline', 'text'), said('benchfeed', 'text'), said('homestoop', 'text')]).toEqual([
+      [whole],
+      [whole],
+      [whole],
+    ]);
+  });
+
   it('deal each extract once a channel, make fewer where there are fewer, and pass over what is used', () => {
     const row = rows('talk').find(({ format }) => format === 'boardPicture')!;
     const taken = [TALK_SOURCE.extracts[0]!].map(({ start, end }) => ({ start, end }));

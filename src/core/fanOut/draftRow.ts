@@ -6,6 +6,7 @@ import {
   type DraftShelf,
   type DraftSource,
 } from '../drafts/draft';
+import { MESSAGE } from '../drafts/formats/caption';
 import type { Clip } from '../extracts/clips';
 import { overlaps, type Extract } from '../extracts/extracts';
 import type { Format, RuleSheet } from '../rulesheets/types';
@@ -29,7 +30,8 @@ type DraftRun = Pick<DraftOrder, 'under' | 'wordsPerMinute' | 'seed'> & { shelf:
 /** What the posts of one run have used up, which grows as they are drafted. */
 export class Spent {
   private readonly dealt = new Map<number, number>();
-  private readonly words = new Set<string>();
+  /** The channels on which words are said already. */
+  private readonly words = new Map<string, Set<string>>();
   private readonly titles = new Map<string, string[]>();
   private readonly stretches: Map<string, { start: number; end: number }[]>;
 
@@ -45,7 +47,11 @@ export class Spent {
   timesOf = ({ start }: { start: number }): number => this.dealt.get(start) ?? 0;
   isFreeOn = (channelId: string, one: { start: number; end: number }): boolean =>
     !(this.stretches.get(channelId) ?? []).some((span) => overlaps(span, one));
-  saysNew = (draft: Draft): boolean => !this.words.has(wordsOf(draft));
+  /** Whether nobody says it yet; of a message, whether its channel does not: that is for all of them. */
+  saysNew(draft: Draft, channelId: string, isMessage: boolean): boolean {
+    const channels = this.words.get(wordsOf(draft));
+    return channels === undefined || (isMessage && !channels.has(channelId));
+  }
 
   take(channelId: string, { from, clip }: Pick<DealtPost, 'from' | 'clip'>, drafts: readonly Draft[]): void {
     const stretch = clip ?? from[0];
@@ -53,7 +59,10 @@ export class Spent {
       this.dealt.set(stretch.start, this.timesOf(stretch) + 1);
       this.stretches.set(channelId, [...(this.stretches.get(channelId) ?? []), stretch]);
     }
-    for (const draft of drafts) this.words.add(wordsOf(draft));
+    for (const draft of drafts) {
+      const words = wordsOf(draft);
+      this.words.set(words, (this.words.get(words) ?? new Set()).add(channelId));
+    }
     const title = drafts[0]?.words.headline;
     if (title) this.titles.set(channelId, [...this.titlesOn(channelId), title]);
   }
@@ -85,6 +94,8 @@ export function draftRow(
   allowsNone = false,
 ): DraftedPost[] {
   const posts: DraftedPost[] = [];
+  const isMessage =
+    row.source.of === 'whole' && source.pictureLines === undefined && source.analysis.sentences.length <= MESSAGE;
   const passed = new Set<Extract | Clip>();
   while (posts.length < row.count) {
     const candidate = row.source.of === 'whole' ? null : nextOf(row, source.extracts, clips, channel.id, spent, passed);
@@ -94,7 +105,9 @@ export function draftRow(
       ...{ row: at, number: posts.length, from },
       clip: candidate !== null && !('kind' in candidate) ? candidate : null,
     };
-    const drafts = draftsOf(helper, source, post, row.format, channel, run, spent).filter(spent.saysNew);
+    const drafts = draftsOf(helper, source, post, row.format, channel, run, spent).filter((draft) =>
+      spent.saysNew(draft, channel.id, isMessage),
+    );
     if (drafts.length > 0 || allowsNone) {
       spent.take(channel.id, post, drafts);
       posts.push({ ...post, drafts });

@@ -23,8 +23,8 @@ export interface DraftedCaption {
 const CARRIED_ON = { little: 1, much: 4 } as const;
 /** Units from which a network has much room. */
 const MUCH_ROOM = 1_000;
-/** Sentences of a piece as short as that are a message: it is said whole. */
-const MESSAGE = 8;
+/** Sentences up to which a piece is a message: it is said whole, and the same everywhere. */
+export const MESSAGE = 8;
 /** Share of its words that a sentence has in common with those before it to be of the same matter, where it does not lean on them. */
 const OF_IT = 0.2;
 /** Sentences before an extract among which another opening is looked for. */
