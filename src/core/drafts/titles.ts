@@ -17,18 +17,19 @@ export function titleOf(source: DraftSource, order: DraftOrder, rule: TextFieldR
   const taken = new Set(order.titlesTaken.map((one) => one.toLowerCase()));
   const isFree = ({ text }: Said) =>
     text.split(/\s+/).length >= LEAST_WORDS && countText(text, rule) <= rule.limit && !taken.has(text.toLowerCase());
-  return candidatesOf(source, order).find(isFree) ?? null;
+  for (const one of candidatesOf(source, order)) if (isFree(one)) return one;
+  return null;
 }
 
-function* generate({ title, ...source }: DraftSource, { from, clip }: DraftOrder): Generator<Said> {
-  const { analysis } = source;
-  const own: DraftSource = { title, ...source };
+/** What may be a title, the best first. */
+function* candidatesOf(source: DraftSource, { from, clip }: DraftOrder): Generator<Said> {
+  const { analysis, title } = source;
   const stretch = clip ?? from[0];
   const byScore = (places: readonly number[]) =>
     [...places].sort((one, other) => analysis.sentences[other]!.score - analysis.sentences[one]!.score);
   const sentences = function* (places: readonly number[]): Generator<Said> {
     for (const at of byScore(places)) {
-      const words = standing(own, at, at + 1);
+      const words = standing(source, at, at + 1);
       if (words) yield { ...words[0]!, text: asTitle(words[0]!.text) };
     }
   };
@@ -43,5 +44,3 @@ function* generate({ title, ...source }: DraftSource, { from, clip }: DraftOrder
   yield { text: title, origin: 'title' };
   yield* sentences([...analysis.sentences.keys()]);
 }
-
-const candidatesOf = (source: DraftSource, order: DraftOrder): Said[] => [...generate(source, order)];

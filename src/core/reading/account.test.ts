@@ -230,7 +230,7 @@ const PAGE: ((words: string) => string)[] = [
   (words) => `<table class="infobox"><tr><td>${words}</table>`,
   (words) => `<figure><img alt="${words}"><figcaption>${words}</figcaption></figure>`,
   (words) => `<blockquote><p>${words}</p>${words}</blockquote><dl><dt>${words}<dd>${words}</dl>`,
-  (words) => `<p>${words}<sup><a href="#n">1</a></sup> m<sup>2</sup></p><div class="reflist">${words}</div>`,
+  (words) => `<p>${words}<sup><a href="#n">1</a></sup> m<sup>2</sup></p><div class="footnotes">${words}</div>`,
   (words) => `<div>${words}<p>${words}</div>${words}<section class="share-bar">${words}</section>`,
   (words) => `<article><p>${words}</p></article><footer>${words}</footer>`,
   (words) => `<details><summary>${words}</summary>${words}</details><button>${words}</button>`,

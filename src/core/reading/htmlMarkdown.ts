@@ -38,9 +38,9 @@ const escaped = (text: string): string =>
 
 /** Names by which pages call what stands around their text. */
 const AROUND =
-  /\b(?:share|sharing|social|related|recommend(?:ed|ations)?|newsletter|subscribe|signup|comments?|breadcrumbs?|cookies?|promo|advert(?:isement)?s?|sponsored|sidebar|skip-?link|pagination|pager|navbox|catlinks|hatnote|toolbar|site-?(?:header|footer|nav)|menu)\b/i;
+  /\b(?:share|sharing|social|related|recommend(?:ed|ations)?|newsletter|subscribe|signup|comments?|breadcrumbs?|cookies?|promo|advert(?:isement)?s?|sponsored|sidebar|skip-?link|pagination|pager|toolbar|site-?(?:header|footer|nav)|menu|categories)\b/i;
 const AROUND_TAGS = new Set('NAV ASIDE FOOTER FORM BUTTON SELECT DIALOG MENU INPUT TEXTAREA'.split(' '));
-const AROUND_ROLES = new Set('navigation banner contentinfo search complementary dialog alert'.split(' '));
+const AROUND_ROLES = new Set('navigation banner contentinfo search complementary dialog alert note'.split(' '));
 /** Share of an article's letters from which a part of it is no part around it, whatever it is called. */
 const MUCH = 0.4;
 
@@ -51,15 +51,11 @@ const namesOf = (element: DomElement): string =>
 function reasonFor(element: DomElement, letters: number): LeftOutReason | null {
   const { nodeName } = element;
   const names = namesOf(element);
-  if (
-    nodeName === 'FIGCAPTION' ||
-    nodeName === 'CAPTION' ||
-    /\b(?:wp-caption-text|thumbcaption|photo-?caption)\b/i.test(names)
-  )
+  if (nodeName === 'FIGCAPTION' || nodeName === 'CAPTION' || /\b(?:(?:photo|image|picture)-?)?caption\b/i.test(names))
     return 'caption';
   if (/\binfobox\b|\bfactbox\b|\bfact-box\b/i.test(names)) return 'facts';
-  if (/editsection|\bedit-link\b/i.test(names)) return 'editMark';
-  if (/\b(?:references|reflist|footnotes|endnotes)\b/i.test(names) || element.getAttribute('role') === 'doc-endnotes')
+  if (/\bedit-?(?:section|link)\b/i.test(names)) return 'editMark';
+  if (/\b(?:references|footnotes|endnotes)\b/i.test(names) || element.getAttribute('role') === 'doc-endnotes')
     return 'reference';
   if (nodeName === 'SUP' && (/\breference\b|\bfootnote/i.test(names) || isMarkOfNote(element))) return 'referenceMark';
   if (/\b(?:toc|table-of-contents)\b/i.test(names) || isListOfPlaces(element)) return 'contents';

@@ -5,6 +5,7 @@ import type { DraftedRow, FanOutGround, FanOutPost } from '@/core/fanOut/ground'
 import { plainlyKept } from '@/core/reading/readSource';
 import { isSound, isVideo } from '@/core/media/video';
 import { readDate, type Instant, type LocalDate } from '@/core/time/plan';
+import type { ShelfItem } from '@/core/shelf/shelf';
 import { accept, refuse, type Result } from '@/core/refusal';
 import { oneBrand } from '@/data/brands/brands';
 import type { Format } from '@/core/rulesheets/types';
@@ -50,7 +51,8 @@ const OTHERS = { most: 30, letters: 8_000 };
 
 /** Works out all posts a fan-out would make of a piece now: what each is made from, its drafts, its date. Writes nothing. */
 export async function planFanOut(db: Db, piece: Piece, ask: FanOutAsk, now: Instant): Promise<Result<FanOutPlan>> {
-  const ground = await groundOf(db, piece, ask);
+  const shelf = await listShelf(db, piece.brandId);
+  const ground = await groundOf(db, piece, ask, shelf);
   if (!ground.ok) return ground;
   if (ask.anchor !== null) {
     const read = readDate(ask.anchor, 'anchor');
@@ -61,12 +63,11 @@ export async function planFanOut(db: Db, piece: Piece, ask: FanOutAsk, now: Inst
   const { rows, posts } = drafted.value;
   const { anchor, dates } = await datesOf(db, piece, ask, posts, now);
   const dated = posts.map((post) => ({ ...post, ...dates.get(post.key)! }));
-  return accept({ anchor, rows, posts: withCalls(dated, await callsOf(db, piece, ask, ground.value)) });
+  return accept({ anchor, rows, posts: withCalls(dated, callsOf(piece, ask, shelf, ground.value)) });
 }
 
 /** The calls to action of the shelf, with what they are put into drafts by. */
-async function callsOf(db: Db, piece: Piece, ask: FanOutAsk, { channels }: FanOutGround): Promise<CallGround> {
-  const shelf = await listShelf(db, piece.brandId);
+function callsOf(piece: Piece, ask: FanOutAsk, shelf: readonly ShelfItem[], { channels }: FanOutGround): CallGround {
   return {
     ...{ kind: piece.kind, title: piece.title, under: ask.under, seed: ask.seed },
     calls: shelf.filter(({ kind }) => kind === 'callToAction').map(({ text, fits }) => ({ text, fits })),
@@ -74,8 +75,13 @@ async function callsOf(db: Db, piece: Piece, ask: FanOutAsk, { channels }: FanOu
   };
 }
 
-async function groundOf(db: Db, piece: Piece, ask: FanOutAsk): Promise<Result<FanOutGround>> {
-  const [brand, channels, kept, otherTexts, judged, used, posts, shelf, media] = await Promise.all([
+async function groundOf(
+  db: Db,
+  piece: Piece,
+  ask: FanOutAsk,
+  shelf: readonly ShelfItem[],
+): Promise<Result<FanOutGround>> {
+  const [brand, channels, kept, otherTexts, judged, used, posts, media] = await Promise.all([
     oneBrand(db, piece.brandId),
     listChannels(db, piece.brandId),
     maybeSource(db, piece.id),
@@ -83,7 +89,6 @@ async function groundOf(db: Db, piece: Piece, ask: FanOutAsk): Promise<Result<Fa
     listExtracts(db, piece.id),
     listUsedStretches(db, piece.id),
     listPostsOfPiece(db, piece.id),
-    listShelf(db, piece.brandId),
     piece.kind === 'photoSet' ? listPieceMedia(db, piece.id) : [],
   ]);
   const asked = rowsOf(ask, channels, await listFanOuts(db, piece.brandId));
@@ -97,7 +102,6 @@ async function groundOf(db: Db, piece: Piece, ask: FanOutAsk): Promise<Result<Fa
     existing[`${channelId}:${format}`] = (existing[`${channelId}:${format}`] ?? 0) + 1;
   const usedOn: Record<string, { start: number; end: number }[]> = {};
   for (const { channelId, start, end } of used) (usedOn[channelId] ??= []).push({ start, end });
-  const ofKind = (kind: string) => shelf.filter((item) => item.kind === kind);
   return accept({
     kept: { ...own, reading: await readingOfPiece(db, piece.id, own) },
     isNote,
@@ -111,7 +115,7 @@ async function groundOf(db: Db, piece: Piece, ask: FanOutAsk): Promise<Result<Fa
     used: usedOn,
     existing,
     shelf: {
-      hashtags: [...new Set(ofKind('hashtags').flatMap(({ text }) => readHashtags(text)))],
+      hashtags: [...new Set(shelf.flatMap(({ kind, text }) => (kind === 'hashtags' ? readHashtags(text) : [])))],
     },
     under: ask.under,
     wordsPerMinute: brand.wordsPerMinute,

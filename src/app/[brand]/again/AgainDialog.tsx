@@ -33,7 +33,7 @@ export function AgainDialog({
   const { channels } = useShell();
   const sayMade = useMadeMessage(onMade);
   const isThere = channels.some(({ id }) => id === post.channelId);
-  const { ask, asks, posts, changes, change, chosen, make, problem, isBusy } = useAgain(post.id, {
+  const { ask, asks, posts, changes, change, chosen, make, forget, problem, isBusy } = useAgain(post.id, {
     channelIds: isThere ? [post.channelId] : [],
     times: 1,
     everyDays: 14,
@@ -63,7 +63,10 @@ export function AgainDialog({
             : `Make ${chosen.length === 1 ? 'this post' : `these ${chosen.length} posts`}`}
         </Button>
       }
-      onCancel={onClose}
+      onCancel={() => {
+        forget();
+        onClose();
+      }}
     >
       <ChannelChoice legend="On" chosen={ask.channelIds} onChange={(channelIds) => asks({ channelIds })} />
       <div className="fan-out-ask">
