@@ -129,6 +129,11 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
     'api/names/route.ts POST': { body: { brandId, known: null, kind: 'person', name: 'Mine', handles: {} } },
     'api/names/route.ts DELETE': { body: { ...known, dropped: true } },
     'api/pieces/[id]/clips/route.ts GET': piece,
+    'api/pieces/[id]/corrections/route.ts GET': piece,
+    'api/pieces/[id]/corrections/route.ts POST': {
+      ...piece,
+      body: { deed: 'correct', posts: [{ id: postId, version: 1 }] },
+    },
     'api/pieces/[id]/deeds/route.ts POST': { ...piece, body: { deed: 'delete' } },
     'api/pieces/[id]/export/route.ts GET': piece,
     'api/pieces/[id]/extracts/route.ts GET': piece,

@@ -309,6 +309,20 @@ create table folder_facts (
   constraint folder_facts_pkey PRIMARY KEY (key)
 );
 
+create table former_texts (
+  id uuid not null default gen_random_uuid(),
+  piece_id uuid not null,
+  title text not null,
+  link text not null,
+  source_text text not null,
+  cues jsonb not null,
+  how_read jsonb,
+  compared_with integer,
+  constraint former_texts_pkey PRIMARY KEY (id),
+  constraint former_texts_piece_id_fkey FOREIGN KEY (piece_id) REFERENCES pieces(id) ON DELETE CASCADE
+);
+CREATE INDEX former_texts_of_piece ON public.former_texts USING btree (piece_id);
+
 create table history (
   id bigint not null generated always as identity,
   brand_id uuid not null,
@@ -567,6 +581,7 @@ create table pieces (
 );
 CREATE INDEX pieces_by_brand ON public.pieces USING btree (brand_id, created_at DESC, id) WHERE (deleted_at IS NULL);
 CREATE INDEX pieces_by_words ON public.pieces USING gin (search) WHERE (deleted_at IS NULL);
+CREATE TRIGGER piece_says_other AFTER UPDATE OF title, link, source_text ON public.pieces FOR EACH ROW WHEN ((((old.title IS DISTINCT FROM new.title) OR (old.link IS DISTINCT FROM new.link)) OR (old.source_text IS DISTINCT FROM new.source_text))) EXECUTE FUNCTION keep_former_text();
 CREATE TRIGGER pieces_added AFTER INSERT ON public.pieces REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_new_pieces();
 CREATE TRIGGER pieces_changed AFTER UPDATE ON public.pieces REFERENCING OLD TABLE AS former NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_changed_pieces();
 
@@ -650,6 +665,7 @@ create table posts (
   again_weeks smallint,
   search tsvector generated always as (search_of("left"(((((((((((((((((((((((title || ' '::text) || headline) || ' '::text) || preheader) || ' '::text) || search_address(link)) || ' '::text) || hashtags) || ' '::text) || keywords) || ' '::text) || "left"(caption, 20000)) || ' '::text) || "left"(first_comment, 5000)) || ' '::text) || "left"(search_parts(parts), 20000)) || ' '::text) || "left"(script, 20000)) || ' '::text) || "left"(cover_ideas, 5000)) || ' '::text) || "left"(agenda, 5000)), 60000))) stored,
   rate double precision,
+  made_of uuid,
   constraint posts_of_brand UNIQUE (brand_id, id),
   constraint posts_pkey PRIMARY KEY (id),
   constraint posts_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
@@ -657,6 +673,7 @@ create table posts (
   constraint posts_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
   constraint posts_created_by_fkey FOREIGN KEY (created_by) REFERENCES people(id),
   constraint posts_encore_of_fkey FOREIGN KEY (encore_of) REFERENCES posts(id),
+  constraint posts_made_of_fkey FOREIGN KEY (made_of) REFERENCES former_texts(id),
   constraint posts_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id),
   constraint posts_piece_of_brand FOREIGN KEY (brand_id, piece_id) REFERENCES pieces(brand_id, id),
   constraint posts_pillar_of_brand FOREIGN KEY (brand_id, pillar_id) REFERENCES pillars(brand_id, id),
@@ -675,6 +692,7 @@ CREATE INDEX posts_by_piece ON public.posts USING btree (piece_id) WHERE (delete
 CREATE INDEX posts_by_stage ON public.posts USING btree (brand_id, stage, plan_date) WHERE ((deleted_at IS NULL) AND (archived_at IS NULL));
 CREATE INDEX posts_by_words ON public.posts USING gin (search) WHERE (deleted_at IS NULL);
 CREATE INDEX posts_deleted ON public.posts USING btree (brand_id, deleted_at) WHERE (deleted_at IS NOT NULL);
+CREATE INDEX posts_made_of ON public.posts USING btree (piece_id) WHERE (made_of IS NOT NULL);
 CREATE INDEX posts_out_by_rate ON public.posts USING btree (channel_id, format, rate) WHERE ((stage = 'published'::text) AND (deleted_at IS NULL) AND (rate IS NOT NULL));
 CREATE INDEX posts_out_by_time ON public.posts USING btree (brand_id, published_at) WHERE ((stage = 'published'::text) AND (deleted_at IS NULL));
 CREATE INDEX posts_out_evergreen ON public.posts USING btree (brand_id) WHERE ((stage = 'published'::text) AND (deleted_at IS NULL) AND (lasting = 'evergreen'::text));
@@ -987,6 +1005,31 @@ create table wrong_passwords (
   last_at timestamp with time zone not null,
   constraint wrong_passwords_pkey PRIMARY KEY (subject)
 );
+
+CREATE OR REPLACE FUNCTION public.keep_former_text()
+ RETURNS trigger
+ LANGUAGE plpgsql
+AS $function$
+declare
+  former uuid;
+begin
+  if (old.title, old.link, old.source_text) is distinct from (new.title, new.link, '')
+    and exists (select 1 from posts where piece_id = new.id and made_of is null) then
+    select id into former from former_texts
+      where piece_id = new.id and (title, link, source_text) = (old.title, old.link, old.source_text);
+    if former is null then
+      insert into former_texts (piece_id, title, link, source_text, cues, how_read)
+        values (old.id, old.title, old.link, old.source_text, old.cues, old.how_read)
+        returning id into former;
+    end if;
+    update posts set made_of = former where piece_id = new.id and made_of is null;
+  end if;
+  update posts set made_of = null from former_texts f
+    where made_of = f.id and f.piece_id = new.id
+      and (f.title, f.link, f.source_text) = (new.title, new.link, new.source_text);
+  return null;
+end
+$function$;
 
 CREATE OR REPLACE FUNCTION public.letter_of_extract(kind text)
  RETURNS text

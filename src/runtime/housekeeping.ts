@@ -13,6 +13,7 @@ import { bringForward } from '@/data/jobs/jobs';
 import { forgetImports } from '@/data/exchange/imports';
 import { askUnsure } from '@/usecases/delivery/askNetworks';
 import type { DeliveryWork } from '@/usecases/delivery/deliver';
+import { SETTLE_CORRECTIONS_JOB, settleCorrections } from '@/usecases/corrections/settleCorrections';
 import { DRAW_UP_JOB, drawUpStanding } from '@/usecases/proposals/drawUp';
 import { IMPORT_JOB, runImport } from '@/usecases/exchange/longImport';
 import { keepAllAhead } from '@/usecases/rhythm/series';
@@ -39,7 +40,8 @@ type Housekeeping =
   | 'clearFiles'
   | 'statistics'
   | typeof IMPORT_JOB
-  | typeof DRAW_UP_JOB;
+  | typeof DRAW_UP_JOB
+  | typeof SETTLE_CORRECTIONS_JOB;
 
 /** The kinds of jobs of one process with its data folder. */
 export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Record<Housekeeping, JobKind> => ({
@@ -87,6 +89,11 @@ export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Recor
     everyMs: MINUTE_MS,
     retryMs: 5 * MINUTE_MS,
     run: async (_job, isStopping) => ({ result: `drew up ${await drawUpStanding(work, isStopping)}` }),
+  },
+  [SETTLE_CORRECTIONS_JOB]: {
+    everyMs: MINUTE_MS,
+    retryMs: 5 * MINUTE_MS,
+    run: async (_job, isStopping) => ({ result: `settled ${await settleCorrections(work, isStopping)}` }),
   },
   clearFiles: {
     everyMs: 6 * HOUR_MS,

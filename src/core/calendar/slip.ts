@@ -77,6 +77,8 @@ export interface SlipSource extends Words {
   /** The sentences that were put into its draft. */
   drafted: readonly DraftedMark[];
   asked: { signOff: SignOff | null } | null;
+  /** Its piece says something else by now than when it was made. */
+  isBehind?: boolean;
   prep: { counts: WorkCounts; nextWork: Work | null } | null;
   delivery: {
     mode: DeliveryMode;
@@ -124,12 +126,13 @@ export function slipOf(post: SlipSource, channel: { callSign: string; sheet: Rul
   };
 }
 
-/** What its network would refuse, else that a picture is undescribed or nobody signed it off. Undone steps show as progress. */
+/** What its network would refuse, else that its source changed, a picture is undescribed or nobody signed it off. Undone steps show as progress. */
 function missingOf(post: SlipSource, sheet: RuleSheet): string | null {
   const block = firstBlockOf(post, sheet);
   const signOff = signOffState(post.asked !== null, post.asked?.signOff ?? null, post);
   return (
     block?.short ??
+    (post.isBehind ? 'source changed' : null) ??
     wantsOf(
       { pictures: post.pictures, neededSteps: [], signOff, unread: unreadOf(post, post.drafted).length },
       post.waived,

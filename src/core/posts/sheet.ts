@@ -65,6 +65,8 @@ export interface PostSheet extends WrittenWords {
   pieceNeeds: { id: string; title: string; ofPiece: true }[];
   /** The sentences of its draft, with where each is from, read or not. */
   drafted: DraftedMark[];
+  /** Its piece says something else by now than when it was made. */
+  isBehind?: boolean;
   /** Wants a manager let go. */
   waived: Waiver[];
   signOff: {

@@ -43,7 +43,8 @@ export async function listOtherTexts(
   return rows.map(({ text }) => text);
 }
 
-type CueRow = [start: number, end: number, inMs: number, outMs: number];
+/** A cue as it is kept. */
+export type CueRow = [start: number, end: number, inMs: number, outMs: number];
 
 /** The text of a piece with its times. */
 export async function maybeSource(db: Queryable, pieceId: string): Promise<KeptSource | undefined> {
@@ -69,7 +70,8 @@ export async function listUnsettled(db: Queryable): Promise<(Pick<KeptSource, 's
   return rows.map((row) => ({ ...row, cues: cuesFrom(row.cues) }));
 }
 
-const cuesFrom = (rows: readonly CueRow[]): Cue[] =>
+/** Cues as they are kept. */
+export const cuesFrom = (rows: readonly CueRow[]): Cue[] =>
   rows.map(([start, end, inMs, outMs]) => ({ start, end, inMs, outMs }));
 
 /** Writes the times of a piece's text. */

@@ -55,7 +55,8 @@ export class StoppedError extends Error {}
  * @throws StoppedError when it is called off
  */
 export async function inPool<T>(
-  task: 'csvFile' | 'importPlan' | 'calendarFile' | 'sourceFile' | 'reading' | 'same' | 'apart' | 'fanOut',
+  task:
+    'csvFile' | 'importPlan' | 'calendarFile' | 'sourceFile' | 'reading' | 'same' | 'apart' | 'fanOut' | 'corrections',
   given: object,
   limitMs: number,
   { signal, onShare }: Watch = {},

@@ -3,7 +3,8 @@ import type { FanOutGround } from '@/core/fanOut/ground';
 import type { draftFanOut } from '@/core/fanOut/draftFanOut';
 import { refuse, type Result } from '@/core/refusal';
 import { inPool, StoppedError, TooMuchWorkError, type Watch } from './pool';
-import type { TextToTakeApart } from './tasks';
+import type { CorrectedPost } from '@/core/corrections/correctPost';
+import type { PostsToCorrect, TextToTakeApart } from './tasks';
 
 /** How long a text may take to be taken apart, or drafted from, in milliseconds. */
 const LIMIT_MS = 20_000;
@@ -15,6 +16,10 @@ export const takeApartInPool = (given: TextToTakeApart, watch?: Watch): Promise<
 /** Drafts the posts of a fan-out on a thread of the pool; refused where it takes too long. */
 export const draftInPool = (ground: FanOutGround): Promise<Result<ReturnType<typeof draftFanOut>>> =>
   inTime(() => inPool<ReturnType<typeof draftFanOut>>('fanOut', { ground }, LIMIT_MS));
+
+/** Corrects posts as their piece was corrected, on a thread of the pool; refused where it takes too long. */
+export const correctInPool = (given: PostsToCorrect): Promise<Result<(CorrectedPost | null)[]>> =>
+  inTime(() => inPool<(CorrectedPost | null)[]>('corrections', given, LIMIT_MS));
 
 async function inTime<T>(work: () => Promise<T>): Promise<Result<T>> {
   try {

@@ -1,4 +1,6 @@
 /** What the threads of the pool can do: pure work of core, on plain values. Loaded in each thread by `thread.mjs`. */
+import { correctionsOf, sayingOf, type TextOfPiece } from '@/core/corrections/corrections';
+import { correctPost, type CorrectedPost, type PostToCorrect } from '@/core/corrections/correctPost';
 import { readCalendarFile, type CalendarFile, type DaySpan } from '@/core/exchange/calendarFile';
 import { readCsv, type CsvTable } from '@/core/exchange/csvText';
 import { foldPlan, type FoldedPlan } from '@/core/exchange/foldedPlan';
@@ -82,3 +84,17 @@ export interface TextToTakeApart {
 
 /** Drafts the posts of a fan-out. */
 export const fanOut = ({ ground }: { ground: FanOutGround }): ReturnType<typeof draftFanOut> => draftFanOut(ground);
+
+/** Posts with the texts of their piece that they were made of, and the text that it has now. */
+export interface PostsToCorrect {
+  now: TextOfPiece;
+  formers: readonly { id: string; text: TextOfPiece }[];
+  posts: readonly (PostToCorrect & { madeOf: string })[];
+}
+
+/** Corrects posts as their piece was corrected: in their order, null for one that says nothing of it. */
+export function corrections({ now, formers, posts }: PostsToCorrect): (CorrectedPost | null)[] {
+  const saying = sayingOf(now);
+  const found = new Map(formers.map(({ id, text }) => [id, correctionsOf(sayingOf(text), saying)]));
+  return posts.map((post) => correctPost(post, found.get(post.madeOf)!));
+}

@@ -19,3 +19,4 @@ export const reading = told(tasks.reading);
 export const same = told(tasks.same);
 export const apart = told(tasks.apart);
 export const fanOut = told(tasks.fanOut);
+export const corrections = told(tasks.corrections);

@@ -44,6 +44,8 @@ export interface PostLine extends Words {
   drafted: DraftedMark[];
   /** Where its brand asks for a yes and it stands before one or behind it: the last yes, if there is one; else null. */
   asked: { signOff: SignOff | null } | null;
+  /** Its piece says something else by now than when it was made. */
+  isBehind: boolean;
   /** The steps before publishing; null for a post without prep. */
   prep: {
     /** By sort of work: how many are done, and how many there are. */
@@ -95,6 +97,7 @@ const LINE_COLUMNS: Columns<PostLine> = {
   waived: 'p.waived',
   drafted: 'p.drafted',
   asked: 'p.asked',
+  isBehind: 'p.is_behind',
   prep: 's.prep',
   delivery: 'd.delivery',
 };
@@ -102,7 +105,7 @@ const LINE_COLUMNS: Columns<PostLine> = {
 /** Only what the lines need: the column of search words is longer than all the rest. */
 const WANTED = `p.id, p.brand_id, p.piece_id, p.channel_id, p.format, p.title, ${Object.values(columnsOfTexts('p', SENT_WORDS)).join(', ')},
   p.parts, p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.series_number, p.address, p.version,
-  p.published_at, p.created_at, p.waived, p.drafted,
+  p.published_at, p.created_at, p.waived, p.drafted, p.made_of is not null as is_behind,
   case when p.stage in ('signOff', 'ready') and exists (select 1 from brands b where b.id = p.brand_id and b.asks_sign_off)
     then jsonb_build_object('signOff', p.signed_off) end as asked`;
 

@@ -46,6 +46,8 @@ export interface Post extends WrittenWords {
   notSent: NotSent | null;
   /** The sentences of its draft, with where each is from. */
   drafted: DraftedMark[];
+  /** The text of its piece that it was made of, where the piece says something else by now; null where it does not, or it was corrected since. */
+  madeOf: string | null;
   /** The first post of those that are the same one again on the same channel; null for one that is none of another. */
   encoreOf: string | null;
   /** Whether it may come again. */
@@ -84,6 +86,7 @@ const POST: Columns<Post> = {
   signOff: 'p.signed_off',
   notSent: 'p.not_sent',
   drafted: 'p.drafted',
+  madeOf: 'p.made_of',
   encoreOf: 'p.encore_of',
   lasting: 'p.lasting',
   againWeeks: 'p.again_weeks',
@@ -281,6 +284,7 @@ export type PostChange = Partial<
     | 'signOff'
     | 'notSent'
     | 'drafted'
+    | 'madeOf'
   >
 >;
 
@@ -307,6 +311,7 @@ const COLUMN_OF: Record<keyof PostChange, readonly [column: string, type: string
   signOff: ['signed_off', 'jsonb'],
   notSent: ['not_sent', 'jsonb'],
   drafted: ['drafted', 'jsonb'],
+  madeOf: ['made_of', 'uuid'],
 };
 
 /**

@@ -57,7 +57,7 @@ export interface CheckedWrite extends WriteOutcome {
 }
 
 /** What of a published post may still change: where it is filed, not what it is. */
-const OF_PUBLISHED: readonly string[] = ['archivedAt', 'notSent', 'pillarId', 'campaignId'];
+const OF_PUBLISHED: readonly string[] = ['archivedAt', 'notSent', 'pillarId', 'campaignId', 'madeOf'];
 
 /** Checks writes against all that must hold of a post. @returns in their order, each as it may be carried out, or why not */
 export async function checkWrites(act: Acting, writes: readonly PostWrite[]): Promise<Result<CheckedWrite>[]> {

@@ -115,6 +115,7 @@ function sheetOf(post: Post, ground: SheetGround): PostSheet {
     steps: steps.map(sheetStep),
     pieceNeeds: neededOf(ofPiece).map((step) => ({ id: step.id, title: step.title, ofPiece: true })),
     drafted: post.drafted,
+    isBehind: post.madeOf !== null,
     waived: post.waived,
     signOff: {
       state: signOffState(ground.brands.get(post.brandId)!.asksSignOff, post.signOff, { ...post, pictures }),

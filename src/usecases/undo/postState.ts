@@ -14,6 +14,7 @@ export const LARGE_STATE = [
   'signOff',
   'drafted',
   'notSent',
+  'madeOf',
 ] as const satisfies readonly (keyof Post)[];
 
 /** Those fields of a post at some time. */

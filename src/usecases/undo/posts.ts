@@ -87,7 +87,7 @@ export async function putPosts(
 }
 
 /** Where a post is filed, and what of it was not sent: it may be put back also of what is published. */
-const FILING: readonly string[] = ['pillarId', 'campaignId', 'archivedAt', 'notSent'];
+const FILING: readonly string[] = ['pillarId', 'campaignId', 'archivedAt', 'notSent', 'madeOf'];
 
 /** What whoever puts posts into another state has to be allowed. */
 export const deedOf = (puttings: readonly Pick<Putting<PostState>, 'from' | 'to'>[]): Deed =>

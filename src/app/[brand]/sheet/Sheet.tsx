@@ -27,6 +27,7 @@ import { Parts } from './Parts';
 import { Pictures } from './Pictures';
 import { Prep } from './Prep';
 import { SignOffLine } from './SignOffLine';
+import { SourceChanged } from './SourceChanged';
 import { usePostEditor, writtenSheet, type PostEditor, type SaveState } from './usePostEditor';
 import { WhatBecameOfIt } from './WhatBecameOfIt';
 import { BothTexts, Words } from './Words';
@@ -208,6 +209,7 @@ export function Sheet({
       <Facts editor={editor} sheet={sheet} channel={channel} disabled={isFixed} />
       {sheet.stage !== 'published' && <PublishedOfPiece pieceId={sheet.pieceId} count={sheet.pieceSaid} />}
       <Notices sheet={sheet} zone={brand.zone} />
+      {sheet.isBehind && <SourceChanged post={sheet} onDone={reload} />}
       <WhatBecameOfIt editor={editor} sheet={sheet} zone={brand.zone} onOpen={onOpen} />
       <Writing
         editor={editor}

@@ -25,6 +25,7 @@ import { useMadeMessage } from '../../useMadeMessage';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { Only, OnlyTyped, useMay, useShell } from '@/ui/shell';
 import { PieceMedia, usePlayer } from './PieceMedia';
+import { SourceChanges } from './corrections/SourceChanges';
 import { FamilyDrawing } from './FamilyDrawing';
 import { PiecePrep } from './PiecePrep';
 import { Account } from './reading/Account';
@@ -257,6 +258,7 @@ export function PieceScreen({
             {slips.length === 0 && (
               <p className="soft">None yet. Plan it on a date, and a post is made for each channel you choose.</p>
             )}
+            <SourceChanges piece={piece} hasPosts={slips.length > 0} onDone={router.refresh} />
             <FamilyDrawing members={family} today={today} />
             <PostList slips={slips} />
             {slips.length > 0 && (

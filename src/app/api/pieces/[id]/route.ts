@@ -2,6 +2,7 @@ import { door } from '@/app/server/door';
 import { mixed } from 'yup';
 import { PIECE_KINDS, type PieceKind } from '@/core/pieces/kinds';
 import { ofEachPieceText, pieceText } from '@/core/pieces/texts';
+import { SETTLE_CORRECTIONS_JOB } from '@/usecases/corrections/settleCorrections';
 import { editPiece } from '@/usecases/pieces/pieces';
 import { date, fields, ids, maybeText, version } from '@/app/server/fields';
 import { isId, nothingThere, readBody, refusal } from '@/app/server/request';
@@ -22,5 +23,7 @@ export const PATCH = door<{ id: string }>('changePieces', async (request, { para
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
   const { version: basedOn, ...edit } = body.value;
-  return answerPiece(app, id, await editPiece(work, id, basedOn, edit));
+  const edited = await editPiece(work, id, basedOn, edit);
+  if (edited.ok) await app.jobs.runSoon(SETTLE_CORRECTIONS_JOB);
+  return answerPiece(app, id, edited);
 });

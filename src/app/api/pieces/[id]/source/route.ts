@@ -4,6 +4,7 @@ import { door } from '@/app/server/door';
 import { fileNameOf } from '@/app/server/upload';
 import { done, isId, nothingThere, readAtMost, readBody, refusal } from '@/app/server/request';
 import { READ_AS, type ReadAs } from '@/core/reading/readAs';
+import { SETTLE_CORRECTIONS_JOB } from '@/usecases/corrections/settleCorrections';
 import { DRAW_UP_JOB } from '@/usecases/proposals/drawUp';
 import { bringSource, readSourceFile, SOURCE_LIMIT_BYTES, SOURCE_TOO_BIG } from '@/usecases/extracts/bringSource';
 import { readOtherwise, type OtherReading } from '@/usecases/extracts/readOtherwise';
@@ -26,7 +27,10 @@ export const POST = door<{ id: string }>('changePieces', async (request, { param
   if ('encodings' in file) return done(file);
   if (!file.read.ok) return refusal(file.read.refusal);
   const brought = await bringSource(work, id, work.seen, file.read.value);
-  if (brought.ok) await app.jobs.runSoon(DRAW_UP_JOB);
+  if (brought.ok) {
+    await app.jobs.runSoon(DRAW_UP_JOB);
+    await app.jobs.runSoon(SETTLE_CORRECTIONS_JOB);
+  }
   return answerPiece(app, id, brought);
 });
 
