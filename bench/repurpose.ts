@@ -3,7 +3,7 @@
  * bench:repurpose`. With `-- --show` it prints extracts and drafts, with `-- --speed` it measures coverage, a fan-out and cards as
  * well. Ends with an error where a bound is broken.
  */
-import { findClips } from '@/core/extracts/clips';
+import { findClips } from '@/core/clips/clips';
 import { analyse } from '@/core/extracts/analyse';
 import { overlaps } from '@/core/extracts/extracts';
 import { draftFanOut } from '@/core/fanOut/draftFanOut';

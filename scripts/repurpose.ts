@@ -10,7 +10,7 @@ import { ruleBasedHelper } from '@/core/drafts/ruleBased';
 import type { Draft, DraftSource } from '@/core/drafts/draft';
 import { decodeText } from '@/core/text/decode';
 import { analyse } from '@/core/extracts/analyse';
-import { findClips, type Clip } from '@/core/extracts/clips';
+import { findClips, type Clip } from '@/core/clips/clips';
 import { findExtracts, type Extract } from '@/core/extracts/extracts';
 import { LANGUAGES } from '@/core/extracts/languages';
 import { draftRow, Spent, whyFewer } from '@/core/fanOut/draftRow';

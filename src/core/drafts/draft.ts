@@ -1,5 +1,5 @@
 import type { Analysis } from '../extracts/analyse';
-import type { Clip } from '../extracts/clips';
+import type { Clip } from '../clips/clips';
 import type { Extract } from '../extracts/extracts';
 import type { WrittenField } from '../posts/written';
 import type { OtherTexts } from './keywords';

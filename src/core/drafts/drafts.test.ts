@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { fitTexts } from '../captions/compose';
 import { countText } from '../captions/count';
 import { analyse } from '../extracts/analyse';
-import { findClips } from '../extracts/clips';
+import { findClips } from '../clips/clips';
 import { findExtracts } from '../extracts/extracts';
 import { pointsOutside } from '../extracts/standsAlone';
 import { draftRow, Spent, whyFewer } from '../fanOut/draftRow';

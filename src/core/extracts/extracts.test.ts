@@ -4,7 +4,7 @@ import { plainlyKept, readingOf } from '../reading/readSource';
 import { readMarkdown } from '../reading/readingText';
 import { readSubtitles } from '../reading/subtitles';
 import { analyse } from './analyse';
-import { bestSet, findClips, type TimedWindow } from './clips';
+import { bestSet, findClips, type TimedWindow } from '../clips/clips';
 import { findExtracts } from './extracts';
 import { guessLanguage, wordsOfLanguage } from './languages';
 import { overlapOf, textRank } from './rank';

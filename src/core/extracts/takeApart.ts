@@ -1,7 +1,7 @@
 import { readingOf, type SourceText, type TextToRead } from '../reading/readSource';
 import type { ReadingText } from '../reading/readingText';
 import { analyse } from './analyse';
-import { findClips, type Clip, type ClipLimits } from './clips';
+import { findClips, type Clip, type ClipLimits } from '../clips/clips';
 import { findExtracts, overlaps, type Extract, type Taken } from './extracts';
 
 /** A piece's text as it is read, its sentences, and what of it is worth a post. */

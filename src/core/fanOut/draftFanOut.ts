@@ -1,7 +1,7 @@
 import { countOthers } from '../drafts/keywords';
 import { ruleBasedHelper } from '../drafts/ruleBased';
 import { analyse } from '../extracts/analyse';
-import { findClips, type Clip } from '../extracts/clips';
+import { findClips, type Clip } from '../clips/clips';
 import { findExtracts, overlaps, type Extract, type Taken } from '../extracts/extracts';
 import { timesOf } from '../reading/subtitles';
 import { readingOf } from '../reading/readSource';

@@ -7,7 +7,7 @@ import {
   type DraftSource,
 } from '../drafts/draft';
 import { MESSAGE } from '../drafts/formats/caption';
-import type { Clip } from '../extracts/clips';
+import type { Clip } from '../clips/clips';
 import { overlaps, type Extract } from '../extracts/extracts';
 import type { Format, RuleSheet } from '../rulesheets/types';
 import { FORMAT_LABELS } from '../rulesheets/types';

@@ -1,4 +1,4 @@
-import type { Clip } from '../extracts/clips';
+import type { Clip } from '../clips/clips';
 import { EXTRACT_KINDS, type Extract, type ExtractKind } from '../extracts/extracts';
 import { PIECE_KINDS, type PieceKind } from '../pieces/kinds';
 import { accept, refuse, type Result } from '../refusal';

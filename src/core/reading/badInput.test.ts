@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../extracts/analyse';
-import { findClips } from '../extracts/clips';
+import { findClips } from '../clips/clips';
 import { findExtracts } from '../extracts/extracts';
 import type { FanOutGround } from '../fanOut/ground';
 import { draftFanOut } from '../fanOut/draftFanOut';

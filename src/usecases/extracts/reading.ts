@@ -1,5 +1,5 @@
 import type { Extract } from '@/core/extracts/extracts';
-import type { Clip } from '@/core/extracts/clips';
+import type { Clip } from '@/core/clips/clips';
 import type { TakenApart } from '@/core/extracts/takeApart';
 import { groupBy } from '@/core/group';
 import { plainlyKept } from '@/core/reading/readSource';

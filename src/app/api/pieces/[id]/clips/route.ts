@@ -1,6 +1,6 @@
 import { door } from '@/app/server/door';
 import { askedFor, isId, nothingThere, refusal } from '@/app/server/request';
-import { clipAsSrt, clipAsVtt, clipsAsCsv, clipsAsEdl } from '@/core/extracts/clipFiles';
+import { clipAsSrt, clipAsVtt, clipsAsCsv, clipsAsEdl } from '@/core/clips/clipFiles';
 import { loadClips } from '@/usecases/extracts/reading';
 import { maybePiece } from '@/usecases/pieces/reading';
 import { mayRead } from '@/usecases/rights/mustMay';

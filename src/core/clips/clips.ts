@@ -1,4 +1,4 @@
-import type { Analysis, ScoredSentence } from './analyse';
+import type { Analysis, ScoredSentence } from '../extracts/analyse';
 
 /** A part of a recording worth its own short video. */
 export interface Clip {
