@@ -116,6 +116,7 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
     'api/calendar/undo/route.ts GET': { query },
     'api/calendar/views/route.ts POST': { body: { brandId, name: 'Mine', shared: true, address: '?as=list' } },
     'api/calendar/views/route.ts DELETE': { body: { id: of.viewId } },
+    'api/cards/font/route.ts GET': { query },
     'api/cards/route.ts GET': { query },
     'api/cards/route.ts POST': { body: { brandId, card: CARD } },
     'api/channels/[id]/rhythm/route.ts POST': { params: { id: channelId }, body: { entries: [], pauses: [] } },

@@ -14,12 +14,19 @@ function clockOf(ms: number, mark: ',' | '.'): string {
   return `${two(Math.floor(seconds / 3_600))}:${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}${mark}${three(whole % 1_000)}`;
 }
 
-/** What is said in a clip, cue by cue, from zero. */
-function linesOf(
+/** What is said in a clip from one moment to another, in milliseconds from its beginning. */
+export interface SaidInClip {
+  inMs: number;
+  outMs: number;
+  said: string;
+}
+
+/** What is said in a clip, cue by cue. */
+export function linesOf(
   text: string,
   cues: readonly Cue[],
   clip: Pick<Clip, 'start' | 'end' | 'inMs' | 'outMs'>,
-): { inMs: number; outMs: number; said: string }[] {
+): SaidInClip[] {
   return cues
     .filter(({ start, end }) => end > clip.start && start < clip.end)
     .map((cue) => ({

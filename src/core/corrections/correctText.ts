@@ -4,7 +4,7 @@ import type { Correction } from './corrections';
 import type { WordChange } from './wordChanges';
 
 /** A text with what a piece says by now in the place of what it said. */
-export interface Corrected {
+interface Corrected {
   text: string;
   /** Places of the corrections that were made in it. */
   made: number[];

@@ -5,7 +5,7 @@ import { readingOf, type TextToRead } from '../reading/readSource';
 import { changesOf, tokensOf, type WordChange } from './wordChanges';
 
 /** What a piece says that its posts are made from. */
-export interface Saying {
+interface Saying {
   title: string;
   /** Where it stands; empty for nowhere. */
   link: string;

@@ -84,6 +84,12 @@ export async function loadCardColours(work: Work, brandId: string): Promise<Resu
   return accept(cardColours(assets.filter(({ kind }) => kind === 'colour').map(({ value }) => value)));
 }
 
+/** The font that words on the pictures of a brand are set in, for somebody who may look at it; null where it has no file of one. */
+export async function loadCardFont(work: FileWork, brandId: string): Promise<Result<Uint8Array | null>> {
+  const allowed = await mayRead(work, 'look', brandId);
+  return allowed.ok ? accept((await fontsOf(work.db, work.folder, brandId)).words?.bytes ?? null) : allowed;
+}
+
 /** A card that was drawn and stored. */
 type Made = MediaFile & { card: Card };
 

@@ -22,6 +22,14 @@ interface Recording {
   src: string;
   name: string;
   isSound: boolean;
+  /** The file itself, of one from the person's disk. */
+  file?: File;
+}
+
+/** The recording among what a piece has, if there is one. */
+export function recordingAmong(media: readonly PieceMedium[]): Recording | null {
+  const own = media.find(isRecording);
+  return own ? { src: `/api/media/${own.sha256}`, name: own.fileName, isSound: isSound(own) } : null;
 }
 
 /** What plays on the page, and how a stretch of it is played. */
@@ -58,22 +66,22 @@ export function PieceMedia({
   pieceId: string;
   media: readonly PieceMedium[];
   player: ReturnType<typeof usePlayer>;
-  /** Whether there is a recording to be played. */
-  onRecording: (isThere: boolean) => void;
+  /** The recording to be played, if there is one. */
+  onRecording: (recording: Recording | null) => void;
 }) {
   const say = useSay();
   const [media, setMedia] = useState(initial);
   const [local, setLocal] = useState<Recording | null>(null);
   useAfterUndo(initial, (now) => {
     setMedia(now);
-    onRecording(local !== null || now.some(isRecording));
+    onRecording(local ?? recordingAmong(now));
   });
   const [problem, setProblem] = useState<string | null>(null);
   const at = `/api/pieces/${pieceId}/media`;
   const took = (answer: Answer<PieceMedium[]>) => {
     if (answer.kind === 'done') {
       setMedia(answer.value);
-      onRecording(local !== null || answer.value.some(isRecording));
+      onRecording(local ?? recordingAmong(answer.value));
     }
     return answer;
   };
@@ -83,8 +91,10 @@ export function PieceMedia({
     const all = [...(files ?? [])];
     const large = all.find(({ size }) => size > KEPT_BYTES);
     if (large) {
-      setLocal({ src: URL.createObjectURL(large), name: large.name, isSound: large.type.startsWith('audio/') });
-      onRecording(true);
+      const { name, type } = large;
+      const opened = { src: URL.createObjectURL(large), name, isSound: type.startsWith('audio/'), file: large };
+      setLocal(opened);
+      onRecording(opened);
     }
     const kept = all.filter((file) => file !== large);
     if (kept.length === 0) return;
@@ -97,8 +107,7 @@ export function PieceMedia({
   }
 
   const own = media.find(isRecording);
-  const recording: Recording | null =
-    local ?? (own ? { src: `/api/media/${own.sha256}`, name: own.fileName, isSound: isSound(own) } : null);
+  const recording = local ?? recordingAmong(media);
   const pictures = media.filter((one) => !isRecording(one));
   return (
     <section className="piece-media" aria-label="Recording and pictures">

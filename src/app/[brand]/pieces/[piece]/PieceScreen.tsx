@@ -9,7 +9,6 @@ import type { FamilyMember } from '@/core/encores/family';
 import type { BrandFanOut } from '@/core/fanOut/fanOut';
 import { usualFor } from '@/core/fanOut/shipped';
 import type { LocalDate } from '@/core/time/plan';
-import { isSound, isVideo } from '@/core/media/video';
 import type { PieceMedium } from '@/usecases/media/reading';
 import type { Piece } from '@/usecases/pieces/reading';
 import type { PieceReading } from '@/usecases/extracts/reading';
@@ -24,7 +23,8 @@ import { plannedWords } from '../../plannedWords';
 import { useMadeMessage } from '../../useMadeMessage';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { Only, OnlyTyped, useMay, useShell } from '@/ui/shell';
-import { PieceMedia, usePlayer } from './PieceMedia';
+import type { ClipToCut } from './clips/ClipDialog';
+import { PieceMedia, recordingAmong, usePlayer } from './PieceMedia';
 import { SourceChanges } from './corrections/SourceChanges';
 import { FamilyDrawing } from './FamilyDrawing';
 import { PiecePrep } from './PiecePrep';
@@ -42,6 +42,7 @@ import { ABOUT_FIELDS, pieceText, type PieceField } from '@/core/pieces/texts';
 const FanOutDialog = dynamic(() => import('./fanOut/FanOutDialog').then((module) => module.FanOutDialog), {
   ssr: false,
 });
+const ClipDialog = dynamic(() => import('./clips/ClipDialog').then((module) => module.ClipDialog), { ssr: false });
 const PlanDialog = dynamic(() => import('../../PlanDialog').then((module) => module.PlanDialog), { ssr: false });
 
 /** The piece's texts on the left, saved as they are typed; its posts and its own prep on the right. */
@@ -95,8 +96,10 @@ export function PieceScreen({
   const [shown, setShown] = useState<string | null>(null);
   const { reading, ...deeds } = useReading(piece.id, initialReading, piece.sourceText);
   const player = usePlayer();
-  const [hasRecording, setHasRecording] = useState(media.some((one) => isVideo(one) || isSound(one)));
-  const onPlay = hasRecording ? player.play : null;
+  const [recording, setRecording] = useState(() => recordingAmong(media));
+  const onPlay = recording ? player.play : null;
+  const [cutting, setCutting] = useState<ClipToCut | null>(null);
+  const onCut = recording && !recording.isSound && may('changePosts') ? setCutting : null;
   const marks = useMemo(() => marksOf(reading), [reading]);
 
   const field = (name: PieceField) => ({
@@ -176,7 +179,7 @@ export function PieceScreen({
               </OnlyTyped>
             </details>
             <OnlyTyped deed="changePieces">
-              <PieceMedia pieceId={piece.id} media={media} player={player} onRecording={setHasRecording} />
+              <PieceMedia pieceId={piece.id} media={media} player={player} onRecording={setRecording} />
             </OnlyTyped>
             <SourceBar
               piece={piece}
@@ -187,6 +190,8 @@ export function PieceScreen({
               onBrought={() => {
                 setEditing(false);
                 router.refresh();
+                // The same words may have other times.
+                void deeds.load();
               }}
             >
               {isEditing ? (
@@ -248,6 +253,7 @@ export function PieceScreen({
                 shown={shown}
                 onShow={setShown}
                 onPlay={onPlay}
+                onCut={onCut}
               />
             )}
             <h2 id="posts">Posts</h2>
@@ -295,6 +301,16 @@ export function PieceScreen({
           </div>
         </div>
       </div>
+      {cutting && recording && (
+        <ClipDialog
+          pieceId={piece.id}
+          clip={cutting}
+          source={recording}
+          slips={slips}
+          onAttached={router.refresh}
+          onClose={() => setCutting(null)}
+        />
+      )}
       {fanningOut && (
         <FanOutDialog
           piece={piece}

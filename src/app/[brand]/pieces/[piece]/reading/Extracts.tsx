@@ -6,6 +6,7 @@ import { counted } from '@/core/words';
 import type { PieceReading } from '@/usecases/extracts/reading';
 import { TermHint } from '@/ui/TermHint';
 import { WordButton } from '@/ui/WordButton';
+import type { ClipToCut } from '../clips/ClipDialog';
 import { ExtractList, rowsOf } from './ExtractList';
 import type { NamedMark } from './marks';
 import type { useReading } from './useReading';
@@ -19,6 +20,7 @@ export function Extracts({
   shown,
   onShow,
   onPlay = null,
+  onCut = null,
 }: {
   piece: { id: string };
   reading: PieceReading;
@@ -28,6 +30,8 @@ export function Extracts({
   onShow: (key: string) => void;
   /** Plays a stretch of the recording; null where there is none. */
   onPlay?: ((inMs: number, outMs: number) => void) | null;
+  /** Cuts a clip out of the recording; null where there is nothing to cut it out of. */
+  onCut?: ((clip: ClipToCut) => void) | null;
 }) {
   const extracts = rowsOf(reading, marks, false);
   const clips = rowsOf(reading, marks, true);
@@ -99,8 +103,18 @@ export function Extracts({
             rows={clips}
             {...list}
             empty="No stretch of 15 to 60 seconds is left. Select words in the text to keep them as a clip."
-            beside={({ key, sign }) => (
+            beside={({ key, sign, kept, inMs = 0, outMs = 0 }) => (
               <span>
+                {onCut && !deeds.isSaving && (
+                  <WordButton
+                    aria-label={`Cut ${sign} out of the recording`}
+                    onClick={() =>
+                      onCut({ id: key, sign, inMs, outMs, postIds: (kept?.usedIn ?? []).map(({ postId }) => postId) })
+                    }
+                  >
+                    Cut…
+                  </WordButton>
+                )}{' '}
                 <FileLink piece={piece} query={`as=srt&clip=${key}`} label={`Subtitles of ${sign} as SRT`}>
                   SRT
                 </FileLink>{' '}

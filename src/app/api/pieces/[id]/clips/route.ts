@@ -1,13 +1,16 @@
 import { door } from '@/app/server/door';
-import { askedFor, isId, nothingThere, refusal } from '@/app/server/request';
-import { clipAsSrt, clipAsVtt, clipsAsCsv, clipsAsEdl } from '@/core/clips/clipFiles';
+import { askedFor, done, isId, nothingThere, refusal } from '@/app/server/request';
+import { clipAsSrt, clipAsVtt, clipsAsCsv, clipsAsEdl, linesOf } from '@/core/clips/clipFiles';
 import { loadClips } from '@/usecases/extracts/reading';
 import { maybePiece } from '@/usecases/pieces/reading';
 import { mayRead } from '@/usecases/rights/mustMay';
 
 const TYPES = { csv: 'text/csv', edl: 'text/plain', srt: 'application/x-subrip', vtt: 'text/vtt' } as const;
 
-/** The accepted clips of a piece: all as a cut list (`?as=csv` or `?as=edl`), or one (`?clip=`) as its subtitles (`?as=srt` or `?as=vtt`). */
+/**
+ * The accepted clips of a piece: all as a cut list (`?as=csv` or `?as=edl`), or one (`?clip=`) as its subtitles (`?as=srt` or
+ * `?as=vtt`), or as what is said in it and when (`?as=said`), to be set in its pictures.
+ */
 export const GET = door<{ id: string }>('look', async (request, { params }, { work }) => {
   const { id } = await params;
   const piece = isId(id) ? await maybePiece(work.db, id) : undefined;
@@ -15,11 +18,12 @@ export const GET = door<{ id: string }>('look', async (request, { params }, { wo
   const allowed = await mayRead(work, 'look', piece.brandId);
   if (!allowed.ok) return refusal(allowed.refusal);
   const as = askedFor(request, 'as');
-  if (!Object.hasOwn(TYPES, as)) return nothingThere('file');
+  if (as !== 'said' && !Object.hasOwn(TYPES, as)) return nothingThere('file');
   const { text, cues, clips } = await loadClips(work.db, id);
   const place = clips.findIndex((one) => one.id === askedFor(request, 'clip'));
   const clip = clips[place];
-  if ((as === 'srt' || as === 'vtt') && !clip) return nothingThere('clip');
+  if (as !== 'csv' && as !== 'edl' && !clip) return nothingThere('clip');
+  if (as === 'said') return done(linesOf(text, cues, clip!));
   const content =
     as === 'csv'
       ? clipsAsCsv(clips)
