@@ -144,6 +144,7 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
     },
     'api/pieces/[id]/fan-out/preview/route.ts POST': { ...piece, body: { ask: FAN_OUT } },
     'api/pieces/[id]/fan-out/route.ts POST': { ...piece, body: { ask: FAN_OUT, posts: [] } },
+    'api/pieces/[id]/fan-out/writing/route.ts POST': { ...piece, body: { ask: FAN_OUT } },
     'api/pieces/[id]/media/[picture]/route.ts PATCH': { params: { id: pieceId, picture: NOBODYS }, body: { alt: 'x' } },
     'api/pieces/[id]/media/[picture]/route.ts DELETE': { params: { id: pieceId, picture: NOBODYS } },
     'api/pieces/[id]/plan/route.ts POST': { ...piece, body: { channelIds: [channelId], date: null, time: null } },
@@ -203,6 +204,8 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
     'api/settings/prep/route.ts DELETE': { body: { brandId, subject: 'photo' } },
     'api/settings/themes/route.ts POST': { body: { ...THEME, brandId } },
     'api/settings/themes/route.ts DELETE': { body: { ...known, kind: 'pillars' } },
+    'api/settings/writing/route.ts POST': { body: { brandId, address: 'https://mine.example/', key: null } },
+    'api/settings/writing/route.ts DELETE': { body: { brandId } },
     'api/shelf/route.ts GET': { query },
     'api/shelf/route.ts POST': {
       body: { brandId, known: null, kind: 'hashtags', title: 'Mine', text: '#mine', source: '' },

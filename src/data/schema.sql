@@ -999,6 +999,23 @@ CREATE INDEX steps_open_by_day ON public.steps USING btree (brand_id, day) WHERE
 CREATE INDEX steps_open_by_holder ON public.steps USING btree (holder_id, "position") WHERE (done_at IS NULL);
 CREATE INDEX steps_open_by_owner ON public.steps USING btree (owner_id, day) WHERE (done_at IS NULL);
 
+create table writing_services (
+  brand_id uuid not null,
+  address text not null,
+  key text not null,
+  constraint writing_services_pkey PRIMARY KEY (brand_id),
+  constraint writing_services_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
+);
+
+create table written_texts (
+  brand_id uuid not null,
+  key text not null,
+  texts jsonb not null,
+  written_at timestamp with time zone not null,
+  constraint written_texts_pkey PRIMARY KEY (brand_id, key),
+  constraint written_texts_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
+);
+
 create table wrong_passwords (
   subject text not null,
   wrong integer not null,

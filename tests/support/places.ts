@@ -15,6 +15,7 @@ export const PLACES = [
   '/fennel-moor/settings/people',
   '/fennel-moor/settings/prep',
   '/fennel-moor/settings/fan-outs',
+  '/fennel-moor/settings/writing',
   '/fennel-moor/settings/rhythm',
   '/fennel-moor/settings/series',
   '/fennel-moor/settings/themes',

@@ -26,6 +26,7 @@ const ask = fields({
     .nullable()
     .defined(),
   seed: number().integer().required(),
+  isWritten: bool().optional(),
 });
 
 /** A fan-out to be shown. */
@@ -48,4 +49,11 @@ export const makeFields = fields({
   )
     .max(200, 'At most 200 posts are made at once.')
     .required(),
+});
+
+/** Posts of a fan-out to be written by the team's service; without the address that was shown, nothing is sent. */
+export const writingFields = fields({
+  ask: ask.required(),
+  keys: array(string().required()).max(200).nullable().default(null),
+  sendTo: maybeText('Address'),
 });

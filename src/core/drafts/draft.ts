@@ -5,8 +5,8 @@ import type { WrittenField } from '../posts/written';
 import type { OtherTexts } from './keywords';
 import type { Format, RuleSheet } from '../rulesheets/types';
 
-/** Where a drafted sentence comes from: the piece itself, its title, the brand's shelf, or Bimlo's few phrases. */
-export type Origin = 'piece' | 'title' | 'shelf' | 'phrase';
+/** Where a drafted sentence comes from: the piece itself, its title, the brand's shelf, Bimlo's few phrases, or the team's writing service. */
+export type Origin = 'piece' | 'title' | 'shelf' | 'phrase' | 'service';
 
 /** A sentence of a draft. */
 export interface DraftedSentence {

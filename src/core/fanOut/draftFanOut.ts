@@ -5,6 +5,7 @@ import { findClips, type Clip } from '../clips/clips';
 import { findExtracts, overlaps, type Extract, type Taken } from '../extracts/extracts';
 import { timesOf } from '../reading/subtitles';
 import { readingOf } from '../reading/readSource';
+import { serviceBacked } from '../writing/written';
 import { draftRow, Spent, whyFewer } from './draftRow';
 import { askedOf } from './askedRow';
 import { draftPhotoSet } from './draftPhotoSet';
@@ -45,6 +46,7 @@ export function draftFanOut(ground: FanOutGround): { rows: DraftedRow[]; posts: 
   const source = { title: ground.title, link: ground.link, analysis, extracts, others };
   const spent = new Spent(used);
   const hasNoText = ground.isNote === true || analysis.sentences.length === 0;
+  const helper = ground.written ? serviceBacked(ruleBasedHelper, ground.written) : ruleBasedHelper;
   const rows: DraftedRow[] = [];
   const posts: FanOutPost[] = [];
   ground.rows.forEach((row, at) => {
@@ -52,7 +54,7 @@ export function draftFanOut(ground: FanOutGround): { rows: DraftedRow[]; posts: 
     if (!('channel' in asked)) return void rows.push(asked.row);
     const { channel, base, already } = asked;
     const run = { shelf, under, wordsPerMinute, seed };
-    const drafted = draftRow(ruleBasedHelper, source, { row, at, clips }, channel, run, spent, hasNoText);
+    const drafted = draftRow(helper, source, { row, at, clips }, channel, run, spent, hasNoText);
     const note = [already, whyFewer(row, drafted.length)].filter(Boolean).join('; ');
     rows.push({ ...base, isOn: true, makes: drafted.length, note });
     for (const { number, from, clip, drafts } of drafted)

@@ -156,10 +156,12 @@ function draftsOf(
   if (!IN_VARIANTS.includes(format)) return [helper(source, shelf, order(null))].flatMap((draft) => draft ?? []);
   const firsts = new Set<string>();
   const all = VARIANTS.flatMap((variant) => helper(source, shelf, order(variant)) ?? []);
-  // As it opens of itself comes first: the extract before anything else.
+  // What the team had written comes first, else as it opens of itself: the extract before anything else.
   const [own] = from;
-  const opensItself = (draft: Draft) => own !== undefined && firstLine(draft).includes(own.text.slice(1, 20));
-  return [...all.filter(opensItself), ...all.filter((draft) => !opensItself(draft))].filter((draft) => {
+  const isFirst = (draft: Draft) =>
+    draft.sentences.some(({ origin }) => origin === 'service') ||
+    (own !== undefined && firstLine(draft).includes(own.text.slice(1, 20)));
+  return [...all.filter(isFirst), ...all.filter((draft) => !isFirst(draft))].filter((draft) => {
     const first = firstLine(draft);
     if (firsts.has(first)) return false;
     firsts.add(first);

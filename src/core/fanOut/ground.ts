@@ -41,6 +41,8 @@ export interface FanOutGround {
   /** Live posts of the piece, by `channel id:format`. */
   existing: Readonly<Record<string, number>>;
   shelf: DraftShelf;
+  /** What the team's writing service wrote, by the draft it is for (`writtenKey`); absent where it is not to write. */
+  written?: Readonly<Record<string, readonly string[]>>;
   under: number | null;
   wordsPerMinute: number;
   seed: number;

@@ -13,7 +13,9 @@ export type Setting =
   /** Its key is the brand's id and what it is the prep of. */
   | 'prep sheet'
   /** Its key is the brand's id and its slug. */
-  | 'fan-out';
+  | 'fan-out'
+  /** Its key is the brand's id. */
+  | 'writing service';
 
 /** The key of a prep sheet. */
 export const prepSheetKey = (brandId: string, subject: string): string => `${brandId} ${subject}`;

@@ -19,6 +19,7 @@ import { readingOfPiece } from '../extracts/keptReading';
 import type { Db } from '../useCase';
 import { listPostsOfPiece } from '@/data/posts/postLines';
 import { listShelf } from '@/data/shelf/shelf';
+import { writtenFor } from '../writing/written';
 import { datesOf } from './datesOf';
 import { listFanOuts } from './fanOuts';
 import { readHashtags } from '@/core/captions/hashtags';
@@ -37,6 +38,8 @@ export interface FanOutAsk {
   /** Units that captions stay under; null for none. */
   under: number | null;
   seed: number;
+  /** Whether its posts have the texts that the team's writing service wrote for them. */
+  isWritten?: boolean | undefined;
 }
 
 /** A fan-out as it would be made. */
@@ -58,7 +61,10 @@ export async function planFanOut(db: Db, piece: Piece, ask: FanOutAsk, now: Inst
     const read = readDate(ask.anchor, 'anchor');
     if (!read.ok) return read;
   }
-  const drafted = await draftInPool(ground.value);
+  const own = await draftInPool(ground.value);
+  if (!own.ok) return own;
+  const written = ask.isWritten ? await writtenFor(db, piece, own.value.posts) : {};
+  const drafted = Object.keys(written).length > 0 ? await draftInPool({ ...ground.value, written }) : own;
   if (!drafted.ok) return drafted;
   const { rows, posts } = drafted.value;
   const { anchor, dates } = await datesOf(db, piece, ask, posts, now);

@@ -15,6 +15,7 @@ const SETTINGS_PAGES: readonly { path: string; label: string; deed: Deed }[] = [
   { path: '/themes', label: 'Pillars and campaigns', deed: 'manageBrand' },
   { path: '/prep', label: 'Prep sheets', deed: 'manageBrand' },
   { path: '/fan-outs', label: 'Fan-outs', deed: 'manageBrand' },
+  { path: '/writing', label: 'Writing service', deed: 'manageBrand' },
   { path: '/sheets', label: 'Rule sheets', deed: 'manageHouse' },
   { path: '/dates', label: 'Known dates', deed: 'keepKnownDates' },
   { path: '/exchange', label: 'Import and export', deed: 'exchange' },

@@ -55,6 +55,7 @@ export function PieceScreen({
   fanOuts,
   family,
   media,
+  hasWriter,
 }: {
   piece: Piece;
   slips: readonly Slip[];
@@ -69,6 +70,8 @@ export function PieceScreen({
   family: readonly FamilyMember[];
   /** Its recording and pictures. */
   media: readonly PieceMedium[];
+  /** Whether the team has a service that writes. */
+  hasWriter: boolean;
 }) {
   const { brand, channels } = useShell();
   const may = useMay();
@@ -315,6 +318,7 @@ export function PieceScreen({
         <FanOutDialog
           piece={piece}
           fanOuts={fanOuts}
+          hasWriter={hasWriter}
           start={{ fanOut: usualFor(piece, reading.isTimed, fanOuts), only: null }}
           onMade={() => void deeds.load()}
           onClose={() => setFanningOut(false)}

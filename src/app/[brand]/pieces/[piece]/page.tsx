@@ -10,6 +10,7 @@ import { maybePiece } from '@/usecases/pieces/reading';
 import { listPostsOfPiece } from '@/usecases/posts/reading';
 import { listStepsOf } from '@/usecases/prep/reading';
 import { sheetStep, slipsOf } from '@/usecases/posts/loadPosts';
+import { loadWritingService } from '@/usecases/writing/service';
 import { PieceScreen } from './PieceScreen';
 
 export const metadata: Metadata = { title: 'Piece' };
@@ -20,13 +21,14 @@ export default async function PiecePage({ params }: { params: Promise<{ brand: s
   const { db, brand, channels, today } = await brandOfPage(slug);
   const piece = isId(id) ? await maybePiece(db, id) : undefined;
   if (!piece || piece.deletedAt || piece.brandId !== brand.id) notFound();
-  const [posts, steps, reading, fanOuts, family, media] = await Promise.all([
+  const [posts, steps, reading, fanOuts, family, media, service] = await Promise.all([
     listPostsOfPiece(db, id),
     listStepsOf(db, [id]),
     loadText(db, id),
     listFanOuts(db, brand.id),
     listFamily(db, id),
     listPieceMedia(db, id),
+    loadWritingService(db, brand.id),
   ]);
   return (
     <PieceScreen
@@ -39,6 +41,7 @@ export default async function PiecePage({ params }: { params: Promise<{ brand: s
       fanOuts={fanOuts}
       family={family}
       media={media}
+      hasWriter={service !== null}
     />
   );
 }

@@ -15,6 +15,7 @@ import { shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { WordButton } from '@/ui/WordButton';
 import { useMadeMessage } from '../../../useMadeMessage';
+import { WritingOffer } from './WritingOffer';
 import { PostRow } from './PostRow';
 import { ownOf, useFanOut, type OwnChange } from './useFanOut';
 
@@ -23,6 +24,7 @@ export function FanOutDialog({
   piece,
   fanOuts = [],
   start,
+  hasWriter = false,
   onMade,
   onClose,
 }: {
@@ -31,6 +33,8 @@ export function FanOutDialog({
   fanOuts?: readonly FanOut[];
   /** The fan-out it begins with, or the one post. */
   start: Pick<FanOutAsk, 'fanOut' | 'only'>;
+  /** Whether the team has a service that writes. */
+  hasWriter?: boolean;
   onMade: () => void;
   onClose: () => void;
 }) {
@@ -119,6 +123,14 @@ export function FanOutDialog({
           {isBusy ? 'working it out …' : plan ? `${counted(chosen.length, 'post')}${spanOf(chosen)}` : ''}
         </span>
       </div>
+      {hasWriter && chosen.length > 0 && (
+        <WritingOffer
+          pieceId={piece.id}
+          ask={ask}
+          keys={chosen.map(({ key }) => key)}
+          onWritten={() => asks({ isWritten: true })}
+        />
+      )}
       {plan && (
         <ol className="fan-out-rows" aria-busy={isBusy}>
           {plan.rows.map((row, at) => (

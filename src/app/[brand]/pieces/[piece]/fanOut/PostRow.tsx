@@ -116,6 +116,8 @@ export function PostRow({
           {draft &&
             draft.parts.length > 0 &&
             `, ${counted(draft.parts.length + (post.format === 'thread' ? 1 : 0), 'part')}`}
+          {(draft?.sentences ?? []).some(({ origin }) => origin === 'service') &&
+            ' · by your writing service, not read yet'}
           {(draft?.sentences ?? []).some(({ origin }) => origin === 'phrase') &&
             ` · ${counted(draft!.sentences.filter(({ origin }) => origin === 'phrase').length, 'phrase')} by Bimlo`}
         </span>
