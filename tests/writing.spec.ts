@@ -20,7 +20,7 @@ test('a service of the team writes what was shown before it was sent; what it wr
   await expect(page.getByText('A key is kept on the server.')).toBeVisible();
 
   await page.goto('/fennel-moor/pieces');
-  await page.getByRole('link', { name: 'Talk: The dome at eighty', exact: true }).click();
+  await page.getByRole('link', { name: 'Talk: Rings that vanish', exact: true }).click();
   await page.getByRole('button', { name: 'Fan out…' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Have them written by your writing service…' }).click();
@@ -34,8 +34,8 @@ test('a service of the team writes what was shown before it was sent; what it wr
   await expect(dialog.getByText('by your writing service, not read yet').first()).toBeVisible();
   await dialog.getByRole('button', { name: /^Make th/ }).click();
   await expect(dialog).toHaveCount(0);
-  await page.locator('.posts-of-piece', { hasText: 'draft not checked' }).getByRole('link').first().click();
-  await expect(sheet(page)).toContainText('by Bimlo');
+  await page.locator('.posts-of-piece li', { hasText: 'draft not checked' }).getByRole('link').first().click();
+  await expect(sheet(page)).toContainText('drafted sentence');
   server.close();
   server.closeAllConnections();
 });

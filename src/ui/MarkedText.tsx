@@ -7,7 +7,7 @@ type Span = { start: number; end: number };
 /**
  * Pieces of a text by where the fold and the limit fall in it. Offsets in UTF-16 units, beyond the text or null for none.
  *
- * @param unread stretches by Bimlo that nobody has read, apart and in order
+ * @param unread Stretches of its draft that nobody has read, apart and in order
  */
 export function Marked({
   text,
@@ -95,7 +95,7 @@ export function MarkedText({
   disabled?: boolean;
   describedBy?: string;
   placeholder?: string;
-  /** Stretches by Bimlo that nobody has read, apart and in order. */
+  /** Stretches of its draft that nobody has read, apart and in order. */
   unread?: readonly Span[];
   /** Whether it is longer than it may be; by where it runs over unless told. */
   isOver?: boolean;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SHIPPED_RULE_SHEETS } from '../rulesheets/shipped';
-import { holdsFor, readFits, type Fits } from '../shelf/fits';
-import { withCalls, type CallGround } from './calls';
+import { holdsFor, holdsOn, readFits, type Fits } from '../shelf/fits';
+import { callsOn, withCalls, type CallGround } from './calls';
 import type { FanOutPost } from './ground';
 
 const post = (at: number, date: string | null, caption = `Point ${at}.`): FanOutPost & { date: string | null } => ({
@@ -50,6 +50,46 @@ describe('a call to action', () => {
     const full = WEEK.map((one) => ({ ...one, drafts: post(one.number, one.date, 'x'.repeat(2_325)).drafts }));
     expect(withCalls(full, ground({}))).toEqual(full);
     expect(captions(withCalls(WEEK, ground({}, { under: 12 })))).toEqual(captions(WEEK));
+  });
+});
+
+describe('what else of the shelf ends drafts', () => {
+  const item = (kind: 'callToAction' | 'quote' | 'link' | 'reply', fits: Fits) => ({
+    ...{ kind, fits, title: 'The map', text: kind === 'link' ? 'https://sky.example/map' : 'It was quiet.' },
+    source: kind === 'quote' ? 'Ana' : '',
+  });
+
+  it('is a testimonial or a link that says for what it holds, and nothing else', () => {
+    expect(callsOn(['callToAction', 'quote', 'link', 'reply'].map((kind) => item(kind as 'quote', {})))).toEqual([
+      { text: 'It was quiet.', fits: {} },
+    ]);
+    const fits = { about: 'stars' };
+    expect(callsOn([item('quote', fits), item('link', fits), item('reply', fits)])).toEqual([
+      { text: '“It was quiet.” (Ana)', fits },
+      { text: 'The map: https://sky.example/map', fits, isLink: true },
+    ]);
+  });
+
+  it('is no link where nobody can follow it', () => {
+    const calls = callsOn([item('link', { about: 'stars' })]);
+    const on = (channelId: string) =>
+      captions(
+        withCalls(
+          WEEK.map((one) => ({ ...one, channelId })),
+          ground({}, { calls }),
+        ),
+      ).filter((one) => one!.includes('sky.example'));
+    expect([on('benchfeed').length, on('glassrow').length]).toEqual([1, 0]);
+  });
+
+  it('is told with its post, so that it can be looked at again where that is moved', () => {
+    const [called] = withCalls(WEEK, ground({ weekdays: [2] })).filter(({ call }) => call);
+    expect([called!.key, called!.call]).toEqual(['k0', { text: 'Come up.', fits: { weekdays: [2] } }]);
+    expect(['2026-12-08', '2026-12-09', null].map((date) => holdsOn(called!.call!.fits, date))).toEqual([
+      true,
+      false,
+      false,
+    ]);
   });
 });
 

@@ -5,14 +5,30 @@ import type { Draft } from '../drafts/draft';
 import type { PieceKind } from '../pieces/kinds';
 import { fieldRule, type Format, type RuleSheet } from '../rulesheets/types';
 import { holdsFor, type Fits } from '../shelf/fits';
+import { insertedText, type ShelfItem } from '../shelf/shelf';
 import type { LocalDate } from '../time/plan';
 import type { FanOutPost } from './ground';
 
-/** A call to action of the shelf, with for what it holds. */
+/** What may end a draft: a call to action of the shelf, a testimonial or a link, with for what it holds. */
 export interface Call {
   text: string;
   fits: Fits;
+  /** It is an address to be followed. */
+  isLink?: boolean;
 }
+
+/**
+ * What of the shelf may end drafts: calls to action, which hold for any post unless they say for what; of quotations and links only those
+ * that say for what, since the others are put in by hand.
+ */
+export const callsOn = (shelf: readonly Pick<ShelfItem, 'kind' | 'title' | 'text' | 'source' | 'fits'>[]): Call[] =>
+  shelf.flatMap((item): Call[] => {
+    const { kind, title, fits } = item;
+    const isChosen = kind === 'callToAction' || ((kind === 'quote' || kind === 'link') && Object.keys(fits).length > 0);
+    if (!isChosen) return [];
+    const text = insertedText(item);
+    return [kind === 'link' ? { text: `${title}: ${text}`, fits, isLink: true } : { text, fits }];
+  });
 
 /** Formats whose caption may end with a call. */
 const CALLING: readonly Format[] = ['text', 'photo', 'carousel', 'boardPicture', 'shortVideo', 'longVideo'];
@@ -45,27 +61,32 @@ export function withCalls<P extends FanOutPost & { date: LocalDate | null }>(
   let since = 0;
   for (const { post } of inOrder) {
     since++;
-    const ending = since < ONE_OF ? null : callFor(post, ground);
-    if (!ending) continue;
-    called.set(post.key, { ...post, drafts: ending });
+    const ended = since < ONE_OF ? null : callFor(post, ground);
+    if (!ended) continue;
+    called.set(post.key, { ...post, ...ended });
     since = 0;
   }
   return posts.map((post) => called.get(post.key) ?? post);
 }
 
-/** The drafts of a post with a call at their end; null where none holds, or it does not fit the first of them. */
-function callFor(post: FanOutPost & { date: LocalDate | null }, ground: CallGround): Draft[] | null {
+/** The drafts of a post with a call at their end, and which; null where none holds, or it does not fit the first of them. */
+function callFor(
+  post: FanOutPost & { date: LocalDate | null },
+  ground: CallGround,
+): Pick<FanOutPost, 'drafts' | 'call'> | null {
   const sheet = ground.sheets.get(post.channelId);
   const [first] = post.drafts;
   if (!sheet || !first || !CALLING.includes(post.format)) return null;
   const words = [ground.title, first.words.headline, first.words.caption].join(' ');
-  const holding = ground.calls.filter(({ fits }) =>
-    holdsFor(fits, { kind: ground.kind, network: sheet.slug, date: post.date, words }),
+  const holding = ground.calls.filter(
+    ({ fits, isLink = false }) =>
+      (!isLink || sheet.linksClickable) &&
+      holdsFor(fits, { kind: ground.kind, network: sheet.slug, date: post.date, words }),
   );
   const call = oneOf(holding, ground.seed, 'call', post.key);
   if (!call) return null;
   const ended = post.drafts.map((draft) => withCall(draft, call.text, sheet, ground.under) ?? draft);
-  return ended[0] === first ? null : ended;
+  return ended[0] === first ? null : { drafts: ended, call: { text: call.text, fits: call.fits } };
 }
 
 function withCall(draft: Draft, text: string, sheet: RuleSheet, under: number | null): Draft | null {

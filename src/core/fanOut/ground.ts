@@ -2,6 +2,7 @@ import type { Draft, DraftShelf } from '../drafts/draft';
 import type { ExtractKind, Taken } from '../extracts/extracts';
 import type { SourceText, TextToRead } from '../reading/readSource';
 import type { Format, RuleSheet } from '../rulesheets/types';
+import type { Fits } from '../shelf/fits';
 import type { FanOutRow } from './fanOut';
 
 /** A channel that posts can be made for. */
@@ -80,6 +81,8 @@ export interface FanOutPost {
     outMs?: number;
   }[];
   drafts: readonly Draft[];
+  /** What of the shelf its drafts end with, and for what that holds. */
+  call?: { text: string; fits: Fits };
   /** Of a photo set: the pictures of the piece that it shows, in order. */
   pictures?: readonly string[];
 }

@@ -59,7 +59,7 @@ export function wantsOf(
       key: 'unread',
       field: 'words',
       short: 'draft not checked',
-      message: unread === 1 ? 'A sentence by Bimlo is not read.' : `${unread} sentences by Bimlo are not read.`,
+      message: unread === 1 ? 'A drafted sentence is not read.' : `${unread} drafted sentences are not read.`,
     });
   for (const { id, title, ofPiece = false } of neededSteps)
     wants.push({

@@ -51,12 +51,16 @@ interface FitsPost {
   words: string;
 }
 
-/** Whether an item holds for a post. One that asks for days holds for none without a date. */
-export function holdsFor({ kinds, networks, weekdays, until, about }: Fits, post: FitsPost): boolean {
+/** Whether an item holds on a day. One that asks for days holds for no post without a date. */
+export const holdsOn = ({ weekdays, until }: Fits, date: LocalDate | null): boolean =>
+  (!weekdays || (date !== null && weekdays.includes(weekdayOf(date)))) &&
+  (until === undefined || (date !== null && date <= until));
+
+/** Whether an item holds for a post. */
+export function holdsFor({ kinds, networks, about, ...days }: Fits, post: FitsPost): boolean {
   if (kinds && !kinds.includes(post.kind)) return false;
   if (networks && !networks.includes(post.network)) return false;
-  if (weekdays && (post.date === null || !weekdays.includes(weekdayOf(post.date)))) return false;
-  if (until !== undefined && (post.date === null || post.date > until)) return false;
+  if (!holdsOn(days, post.date)) return false;
   const words = post.words.toLowerCase();
   return (
     about === undefined || about.split(',').some((one) => one.trim() !== '' && words.includes(one.trim().toLowerCase()))

@@ -1,4 +1,4 @@
-import { withCalls, type CallGround } from '@/core/fanOut/calls';
+import { callsOn, withCalls, type CallGround } from '@/core/fanOut/calls';
 import type { FanOutDate } from '@/core/fanOut/dates';
 import { singleRow, type FanOut } from '@/core/fanOut/fanOut';
 import type { DraftedRow, FanOutGround, FanOutPost } from '@/core/fanOut/ground';
@@ -76,7 +76,7 @@ export async function planFanOut(db: Db, piece: Piece, ask: FanOutAsk, now: Inst
 function callsOf(piece: Piece, ask: FanOutAsk, shelf: readonly ShelfItem[], { channels }: FanOutGround): CallGround {
   return {
     ...{ kind: piece.kind, title: piece.title, under: ask.under, seed: ask.seed },
-    calls: shelf.filter(({ kind }) => kind === 'callToAction').map(({ text, fits }) => ({ text, fits })),
+    calls: callsOn(shelf),
     sheets: new Map(channels.map(({ id, sheet }) => [id, sheet])),
   };
 }

@@ -27,7 +27,7 @@ export function CountedText({
   typed: string;
   sheet: RuleSheet;
   disabled: boolean;
-  /** Sentences by Bimlo that nobody has read. */
+  /** Sentences of its draft that nobody has read. */
   unread: readonly DraftedMark[];
   onType: (text: string) => void;
   /** Goes back or forward over what was typed before the page was loaded. */

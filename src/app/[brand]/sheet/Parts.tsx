@@ -38,7 +38,7 @@ export function Parts({
   texts: Texts;
   sheet: PostSheet;
   rules: RuleSheet;
-  /** Sentences by Bimlo that nobody has read. */
+  /** Sentences of its draft that nobody has read. */
   unread: readonly DraftedMark[];
   disabled: boolean;
 }) {

@@ -24,7 +24,7 @@ export function Words({
   texts: Texts;
   sheet: RuleSheet;
   format: Format;
-  /** Sentences by Bimlo that nobody has read. */
+  /** Sentences of its draft that nobody has read. */
   unread: readonly DraftedMark[];
   disabled: boolean;
 }) {

@@ -244,11 +244,11 @@ describe('what is missing', () => {
       key: 'unread',
       field: 'words',
       short: 'draft not read',
-      message: 'A sentence by Bimlo is not read.',
+      message: 'A drafted sentence is not read.',
     } as const;
     const { asked } = draw([], [unread], 'maker', fakeEditor(), [{ field: 'caption', text: 'Read the rest:' }]);
     expect(screen.getByText('“Read the rest:”')).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'A sentence by Bimlo is not read.' }));
+    fireEvent.click(screen.getByRole('button', { name: 'A drafted sentence is not read.' }));
     expect(document.activeElement).toBe(screen.getByLabelText('Caption'));
     fireEvent.click(screen.getByRole('button', { name: 'Looks right' }));
     await waitFor(() => expect(asked[0]?.body).toEqual({ deed: 'looksRight', version: 4 }));

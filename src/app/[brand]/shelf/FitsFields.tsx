@@ -4,6 +4,7 @@ import { useId } from 'react';
 import { KIND_LABELS, PIECE_KINDS } from '@/core/pieces/kinds';
 import { weekdayWord } from '@/core/rhythm/entry';
 import type { Fits } from '@/core/shelf/fits';
+import type { ShelfKind } from '@/core/shelf/shelf';
 import { DateField } from '@/ui/DateField';
 import { dateWithYear } from '@/ui/format';
 import { withArticle } from '@/core/words';
@@ -20,6 +21,7 @@ export function useNetworkNames(): ReadonlyMap<string, string> {
 export function fitsWords(
   { kinds, networks, weekdays, until, about }: Fits,
   names: ReadonlyMap<string, string>,
+  kind: ShelfKind,
 ): string {
   const parts = [
     kinds && `of ${kinds.map((kind) => withArticle(KIND_LABELS[kind])).join(' or ')}`,
@@ -32,11 +34,20 @@ export function fitsWords(
         .join(' or ')}`,
     until && `until ${dateWithYear(until)}`,
   ].filter(Boolean);
-  return parts.length === 0 ? 'ends drafts of anything' : `ends drafts ${parts.join(', ')}`;
+  if (parts.length > 0) return `ends drafts ${parts.join(', ')}`;
+  return kind === 'callToAction' ? 'ends drafts of anything' : 'is put in by hand only';
 }
 
 /** For what an item of the shelf is put into drafts: kinds of piece, networks, days, words, and until when. Nothing chosen is any. */
-export function FitsFields({ fits, onChange }: { fits: Fits; onChange: (fits: Fits) => void }) {
+export function FitsFields({
+  kind: of,
+  fits,
+  onChange,
+}: {
+  kind: ShelfKind;
+  fits: Fits;
+  onChange: (fits: Fits) => void;
+}) {
   const names = useNetworkNames();
   const about = useId();
   const without = <V,>(list: readonly V[], one: V, isOn: boolean) =>
@@ -64,7 +75,7 @@ export function FitsFields({ fits, onChange }: { fits: Fits; onChange: (fits: Fi
   );
   return (
     <details className="shelf-fits">
-      <summary>{fitsWords(fits, names)}</summary>
+      <summary>{fitsWords(fits, names, of)}</summary>
       <p className="soft small-text">
         What you leave open holds for any. At most every third post of a piece ends with one.
       </p>

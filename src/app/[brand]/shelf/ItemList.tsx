@@ -19,6 +19,9 @@ const PLACEHOLDERS: Record<ShelfKind, string> = {
   reply: 'Thank you for asking! …',
 };
 
+/** The kinds that may end drafts. */
+const ENDS: readonly ShelfKind[] = ['callToAction', 'quote', 'link'];
+
 /** The items of one kind, each edited where it stands, and a line to add one. */
 export function ItemList({
   kind,
@@ -49,8 +52,8 @@ export function ItemList({
             <b dir="auto">{item.title}</b>
             <span dir="auto" className="shelf-text">
               {item.text}
-              {item.kind === 'callToAction' && (
-                <span className="soft small-text shelf-for">{fitsWords(item.fits, networkNames)}</span>
+              {ENDS.includes(item.kind) && (
+                <span className="soft small-text shelf-for">{fitsWords(item.fits, networkNames, item.kind)}</span>
               )}
             </span>
             {item.source !== '' && <span className="soft">{item.source}</span>}
@@ -128,7 +131,9 @@ function ItemForm({
           onChange={(event) => setTyped({ ...typed, source: event.target.value })}
         />
       )}
-      {kind === 'callToAction' && <FitsFields fits={typed.fits} onChange={(fits) => setTyped({ ...typed, fits })} />}
+      {ENDS.includes(kind) && (
+        <FitsFields kind={kind} fits={typed.fits} onChange={(fits) => setTyped({ ...typed, fits })} />
+      )}
       <Button type="submit" size="sm" variant={item ? 'primary' : 'outline-primary'}>
         {item ? 'Keep the change' : `Add the ${SHELF_LABELS[kind].one}`}
       </Button>

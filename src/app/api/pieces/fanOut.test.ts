@@ -152,7 +152,7 @@ describe('a fan-out', () => {
     const deed = (body: object) =>
       ask<{ refusal?: { code: string; message: string }; version?: number }>(doDeed, { params: { id }, body });
     const refusedReady = await deed({ deed: 'stage', version, stage: 'ready' });
-    expect(refusedReady.body.refusal?.message).toMatch(/sentences? by Bimlo/);
+    expect(refusedReady.body.refusal?.message).toMatch(/drafted sentences?/);
     expect((await deed({ deed: 'looksRight', version })).status).toBe(200);
     expect((await deed({ deed: 'stage', version: version + 1, stage: 'ready' })).status).toBe(200);
     const edited = marked[1]!;

@@ -62,18 +62,22 @@ export function PieceMedia({
   media: initial,
   player,
   onRecording,
+  onMedia,
 }: {
   pieceId: string;
   media: readonly PieceMedium[];
   player: ReturnType<typeof usePlayer>;
   /** The recording to be played, if there is one. */
   onRecording: (recording: Recording | null) => void;
+  /** Told what there is when that changes. */
+  onMedia: (media: readonly PieceMedium[]) => void;
 }) {
   const say = useSay();
   const [media, setMedia] = useState(initial);
   const [local, setLocal] = useState<Recording | null>(null);
   useAfterUndo(initial, (now) => {
     setMedia(now);
+    onMedia(now);
     onRecording(local ?? recordingAmong(now));
   });
   const [problem, setProblem] = useState<string | null>(null);
@@ -81,6 +85,7 @@ export function PieceMedia({
   const took = (answer: Answer<PieceMedium[]>) => {
     if (answer.kind === 'done') {
       setMedia(answer.value);
+      onMedia(answer.value);
       onRecording(local ?? recordingAmong(answer.value));
     }
     return answer;

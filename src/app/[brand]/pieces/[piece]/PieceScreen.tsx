@@ -7,6 +7,7 @@ import { useMemo, useState } from 'react';
 import type { Slip } from '@/core/calendar/slip';
 import type { FamilyMember } from '@/core/encores/family';
 import type { BrandFanOut } from '@/core/fanOut/fanOut';
+import { isSound, isVideo } from '@/core/media/video';
 import { usualFor } from '@/core/fanOut/shipped';
 import type { LocalDate } from '@/core/time/plan';
 import type { PieceMedium } from '@/usecases/media/reading';
@@ -22,6 +23,7 @@ import { Progress, progressWords } from '@/ui/Progress';
 import { plannedWords } from '../../plannedWords';
 import { useMadeMessage } from '../../useMadeMessage';
 import { FieldRefusal } from '@/ui/FieldRefusal';
+import { useFromServer } from '@/ui/useFromServer';
 import { Only, OnlyTyped, useMay, useShell } from '@/ui/shell';
 import type { ClipToCut } from './clips/ClipDialog';
 import { PieceMedia, recordingAmong, usePlayer } from './PieceMedia';
@@ -43,6 +45,9 @@ const FanOutDialog = dynamic(() => import('./fanOut/FanOutDialog').then((module)
   ssr: false,
 });
 const ClipDialog = dynamic(() => import('./clips/ClipDialog').then((module) => module.ClipDialog), { ssr: false });
+const PictureLines = dynamic(() => import('./pictureLines/PictureLines').then((module) => module.PictureLines), {
+  ssr: false,
+});
 const PlanDialog = dynamic(() => import('../../PlanDialog').then((module) => module.PlanDialog), { ssr: false });
 
 /** The piece's texts on the left, saved as they are typed; its posts and its own prep on the right. */
@@ -54,7 +59,7 @@ export function PieceScreen({
   reading: initialReading,
   fanOuts,
   family,
-  media,
+  media: initialMedia,
   hasWriter,
 }: {
   piece: Piece;
@@ -99,11 +104,19 @@ export function PieceScreen({
   const [shown, setShown] = useState<string | null>(null);
   const { reading, ...deeds } = useReading(piece.id, initialReading, piece.sourceText);
   const player = usePlayer();
+  const [media, setMedia] = useFromServer(initialMedia);
+  /** Grows when pictures were described elsewhere than beside them. */
+  const [mediaRound, setMediaRound] = useState(0);
   const [recording, setRecording] = useState(() => recordingAmong(media));
   const onPlay = recording ? player.play : null;
   const [cutting, setCutting] = useState<ClipToCut | null>(null);
   const onCut = recording && !recording.isSound && may('changePosts') ? setCutting : null;
   const marks = useMemo(() => marksOf(reading), [reading]);
+
+  const undescribed =
+    piece.kind === 'photoSet' && mayChange ? media.filter((one) => isPicture(one) && one.alt.trim() === '') : [];
+  const [isDescribing, setDescribing] = useState(false);
+  const fanOut = () => (undescribed.length > 0 ? setDescribing(true) : setFanningOut(true));
 
   const field = (name: PieceField) => ({
     value: texts[name],
@@ -145,7 +158,7 @@ export function PieceScreen({
           <Button className="push" variant={hasText ? 'outline-primary' : 'primary'} onClick={() => setPlanning(true)}>
             Plan on a date…
           </Button>
-          {(hasText || piece.kind === 'photoSet') && <Button onClick={() => setFanningOut(true)}>Fan out…</Button>}
+          {(hasText || piece.kind === 'photoSet') && <Button onClick={fanOut}>Fan out…</Button>}
         </Only>
       </header>
       <div className="place-body">
@@ -182,7 +195,14 @@ export function PieceScreen({
               </OnlyTyped>
             </details>
             <OnlyTyped deed="changePieces">
-              <PieceMedia pieceId={piece.id} media={media} player={player} onRecording={setRecording} />
+              <PieceMedia
+                key={mediaRound}
+                pieceId={piece.id}
+                media={media}
+                player={player}
+                onRecording={setRecording}
+                onMedia={setMedia}
+              />
             </OnlyTyped>
             <SourceBar
               piece={piece}
@@ -314,6 +334,19 @@ export function PieceScreen({
           onClose={() => setCutting(null)}
         />
       )}
+      {isDescribing && (
+        <PictureLines
+          pieceId={piece.id}
+          pictures={undescribed}
+          onSaved={setMedia}
+          onDone={() => {
+            setDescribing(false);
+            setMediaRound((round) => round + 1);
+            setFanningOut(true);
+          }}
+          onClose={() => setDescribing(false)}
+        />
+      )}
       {fanningOut && (
         <FanOutDialog
           piece={piece}
@@ -339,6 +372,8 @@ export function PieceScreen({
     </>
   );
 }
+
+const isPicture = (one: PieceMedium): boolean => !isVideo(one) && !isSound(one);
 
 function PostList({ slips }: { slips: readonly Slip[] }) {
   const { brand, channels } = useShell();

@@ -6,6 +6,7 @@ import { EXTRACT_LABELS } from '@/core/extracts/extracts';
 import { moments } from '@/core/extracts/moments';
 import { WRITTEN_FIELDS, WRITTEN_LABELS, type WrittenField } from '@/core/posts/written';
 import { FORMAT_LABELS } from '@/core/rulesheets/types';
+import { holdsOn } from '@/core/shelf/fits';
 import { counted } from '@/core/words';
 import type { FanOutPlan } from '@/usecases/fanOut/planFanOut';
 import { overIn, roomOf, type TextRoom } from '@/core/fanOut/ownTexts';
@@ -38,7 +39,9 @@ export function PostRow({
   const headline = textOf('headline');
   const caption = textOf('caption');
   const [source] = post.from;
-  const { isMoved } = plannedOf(post, own);
+  const { isMoved, date } = plannedOf(post, own);
+  // What it was chosen for is not what it is published on.
+  const call = post.call && !holdsOn(post.call.fits, date) && caption.includes(post.call.text) ? post.call : null;
   const channel = useShell().channels.find(({ id }) => id === post.channelId);
   const room = channel ? roomOf(draft, own, channel.sheet, post.format) : [];
   const roomFor = (of: TextRoom['of']) => room.find((one) => one.of === of);
@@ -56,6 +59,17 @@ export function PostRow({
       <span className="fan-out-date">
         <PlannedDate name={name} shown={post} own={own} onChange={onChange} />
         {!isMoved && post.isSqueezed && <span className="attention small-text"> too little time</span>}
+        {call && isMoved && (
+          <span className="attention small-text">
+            {' '}
+            “{call.text}” does not hold then.{' '}
+            <WordButton
+              onClick={() => onChange({ words: { ...own.words, caption: caption.replace(call.text, '').trim() } })}
+            >
+              Take it out
+            </WordButton>
+          </span>
+        )}
         {!isMoved && post.date === null && <span className="attention small-text"> no opening within a year</span>}
       </span>
       <div className="fan-out-draft">
