@@ -51,7 +51,7 @@ const WRITTEN: Record<Language, Pointers> = {
     selfContained:
       /\b(?:this (?:year|month|week|morning|evening|afternoon|way or that|or that)|these days|those (?:who|of us|of you|days when|things that)|that of|that is,|that is why|so that|such (?:a|an)|such as|that'll do|is this:|is that|that which|all that)\b/gi,
     pairs:
-      /^(?:the (?:second|third|fourth|fifth|next|following) \p{L}+ |the (?:latter|former|others?|rest|second|third|fourth|last|next|same|opposite|answer|reason|result|problem|difference)(?: one| ones)?(?: is| was| are| were|,| of (?:them|these|those|the)|$)|(?:on|in|at) the (?:second|third|fourth|other|next|following|same) \w+|second(?:ly)?\b|third(?:ly)?\b|finally\b|lastly\b|next\b|then\b|later\b|afterwards\b|meanwhile\b|on the other hand|for (?:example|instance)\b|in other words|in that case|if so\b|if not\b|even then|only then|by then|since then|until then|after that|before that|one of them|some of them|most of them|neither of|both of|not (?:about|only|because|that|from|for|in|with|to|so)\b|nor\b|as if\b|same\b|what (?:stayed|remained|happened)\b|this (?:time|one)|that (?:one|was|is|said))|\bthe (?:first|last|next|other) (?:ones?\b|(?:two|three|four|five|few)\b(?! \p{L}+s\b))|\bone (?:i|you|we|he|she|they)\b|^(?:is|was|were|are|gets|got|has|had|goes|went|came|comes|said|says|stood|sat)\b(?!.*\?$)/iu,
+      /^(?:the (?:second|third|fourth|fifth|next|following) \p{L}+ |the (?:latter|former|others?|rest|second|third|fourth|last|next|same|opposite|answer|cause|consequence|difference|effect|exception|explanation|outcome|problem|reason|remedy|result|solution|trouble)(?: one| ones)?(?: is| was| are| were|,| of (?:them|these|those|the)|$)|(?:on|in|at) the (?:second|third|fourth|other|next|following|same) \w+|second(?:ly)?\b|third(?:ly)?\b|finally\b|lastly\b|next\b|then\b|later\b|afterwards\b|meanwhile\b|on the other hand|for (?:example|instance)\b|in other words|in that case|if so\b|if not\b|even then|only then|by then|since then|until then|after that|before that|one of them|some of them|most of them|neither of|both of|not (?:about|only|because|that|from|for|in|with|to|so)\b|nor\b|as if\b|same\b|what (?:stayed|remained|happened)\b|this (?:time|one)|that (?:one|was|is|said))|\bthe (?:first|last|next|other) (?:ones?\b|(?:two|three|four|five|few)\b(?! \p{L}+s\b))|\bone (?:i|you|we|he|she|they)\b|^(?:of|among) all\b[^,]{3,80}\b(?:it|he|she|this|that) (?:is|was)\b|^(?:is|was|were|are|gets|got|has|had|goes|went|came|comes|said|says|stood|sat)\b(?!.*\?$)/iu,
     answers:
       /^(?:yes|no|yeah|nope|exactly|of course|certainly|indeed|absolutely|sure|right|true|because|not really|well|perhaps|maybe|why not|why(?=[?.!]))\b[,.!?]?/i,
     unnamedSaying:
@@ -80,7 +80,7 @@ const WRITTEN: Record<Language, Pointers> = {
     selfContained:
       /\b(?:dies(?:es|en|er) (?:jahr|monat|woche|morgen|abend)|da(?:ss|mit) (?:er|sie|es|man|die|der|das|wir|ich|du|ein|kein)|(?:so|auf) dass|darin,? (?:zu|dass|wie)|darum,? (?:zu|dass|wie)|darauf,? (?:zu|dass|wie)|dafür,? (?:zu|dass|wie)|daran,? (?:zu|dass|wie|wo)|davon,? (?:dass|wie|was)|dazu,? (?:zu|dass)|dabei,? (?:zu|dass)|es gibt|gibt es)\b/giu,
     pairs:
-      /^(?:de[rmns]?|die|das) (?:letztere[nrs]?|erstere[nrs]?|andere[nrs]?|zweite[nrs]?|dritte[nrs]?|gleiche[nrs]?|übrigen?)\b|^(?:beide[sn]?|zweitens|drittens|schließlich|zuletzt|dann|danach|später|inzwischen|stattdessen|andererseits|einerseits|zum beispiel|dazu kommt|hinzu kommt|sonst|ebenso|genauso|umgekehrt|trotzdem|dennoch|denn|also|nicht (?:aus|nur|weil|um|in|mit|von|für)|kein wunder|im gegenteil|auch|aber|doch|und|oder|das (?:ist|war|sind|hat|geht|zeigt|sage|macht|steht|stimmt|stimmte|hätte|kann))\b/iu,
+      /^(?:de[rmns]?|die|das) (?:letztere[nrs]?|erstere[nrs]?|andere[nrs]?|zweite[nrs]?|dritte[nrs]?|gleiche[nrs]?|übrigen?)\b|^(?:der (?:grund|unterschied)|die (?:antwort|erklärung|folge|lösung|ursache)|das (?:ergebnis|problem)) (?:ist|war|sind|waren|liegt|lag)\b|^(?:beide[sn]?|zweitens|drittens|schließlich|zuletzt|dann|danach|später|inzwischen|stattdessen|andererseits|einerseits|zum beispiel|dazu kommt|hinzu kommt|sonst|ebenso|genauso|umgekehrt|trotzdem|dennoch|denn|also|nicht (?:aus|nur|weil|um|in|mit|von|für)|kein wunder|im gegenteil|auch|aber|doch|und|oder|das (?:ist|war|sind|hat|geht|zeigt|sage|macht|steht|stimmt|stimmte|hätte|kann))\b/iu,
     answers: /^(?:ja|nein|doch|genau|natürlich|klar|sicher|stimmt|weil|vielleicht|na ja|naja|eben)\b[,.!?]?/i,
     unnamedSaying:
       /\b(?:sagte|sagt|fragte|fragt|antwortete|meinte|schrieb|erzählte|rief) (?:er|sie|ihm|ihr|ihnen|mir)\b|\b(?:er|sie) (?:sagte|sagt|fragte|antwortete|meinte|schrieb|erzählte)\b/iu,
@@ -103,7 +103,7 @@ const WRITTEN: Record<Language, Pointers> = {
     selfContained:
       /\b(?:ce (?:qui|que|dont|n'est|sont|matin|soir)|cette (?:année|semaine|nuit)|ces (?:jours-ci|derniers)|celui (?:qui|que|de|dont)|celle (?:qui|que|de|dont)|ceux (?:qui|que|de|dont)|celles (?:qui|que|de|dont)|tout ce|il y (?:a|avait)|n'y (?:a|avait)|s'en (?:va|vont|aller))\b/giu,
     pairs:
-      /^(?:le (?:dernier|premier|second|deuxième|troisième|même)|la (?:dernière|première|seconde|deuxième|troisième|même)|l'autre|les autres|l'un|l'une)\b|^(?:ensuite|puis|enfin|deuxièmement|troisièmement|par exemple|d'autre part|au contraire|de même|dès lors|alors|depuis|après cela|non (?:pas|seulement|plus)|ni|pas (?:seulement|parce)|mais|car|or|donc|aussi|pourtant|cependant|voilà|voici)\b/iu,
+      /^(?:le (?:dernier|premier|second|deuxième|troisième|même)|la (?:dernière|première|seconde|deuxième|troisième|même)|l'autre|les autres|l'un|l'une)\b|^(?:la (?:cause|conséquence|différence|raison|réponse|solution)|l'(?:effet|explication)|le (?:problème|résultat)) (?:est|était|en est)\b|^(?:ensuite|puis|enfin|deuxièmement|troisièmement|par exemple|d'autre part|au contraire|de même|dès lors|alors|depuis|après cela|non (?:pas|seulement|plus)|ni|pas (?:seulement|parce)|mais|car|or|donc|aussi|pourtant|cependant|voilà|voici)\b/iu,
     answers:
       /^(?:oui|non|si|exactement|bien sûr|certainement|parce qu|peut-être|évidemment|pourquoi(?= ?[?.!]))\b[,.!?]?/iu,
     unnamedSaying:
@@ -127,7 +127,7 @@ const WRITTEN: Record<Language, Pointers> = {
     selfContained:
       /\b(?:est[ea] (?:año|mes|semana|mañana|noche)|lo (?:que|de|más|mejor|peor|mismo|único|primero|bueno|malo)|l[ao]s? que|los de|tal (?:vez|como)|así (?:que|como)|todo lo)\b/giu,
     pairs:
-      /^(?:el (?:último|primero|segundo|tercero|otro|mismo)|la (?:última|primera|segunda|tercera|otra|misma)|los otros|las otras|los demás|el uno)\b|^(?:después|luego|entonces|finalmente|por último|segundo|tercero|por ejemplo|en cambio|por otro lado|además|también|tampoco|sin embargo|por eso|desde entonces|así|ni|no (?:solo|sólo|porque|por)|pero|pues|porque|y)\b/iu,
+      /^(?:el (?:último|primero|segundo|tercero|otro|mismo)|la (?:última|primera|segunda|tercera|otra|misma)|los otros|las otras|los demás|el uno)\b|^(?:la (?:causa|consecuencia|diferencia|explicación|razón|respuesta|solución)|el (?:efecto|motivo|problema|resultado)) (?:es|era|fue)\b|^(?:después|luego|entonces|finalmente|por último|segundo|tercero|por ejemplo|en cambio|por otro lado|además|también|tampoco|sin embargo|por eso|desde entonces|así|ni|no (?:solo|sólo|porque|por)|pero|pues|porque|y)\b/iu,
     answers: /^(?:sí|no,|claro|exacto|exactamente|por supuesto|porque|quizá|quizás|tal vez|bueno)\b[,.!?]?/iu,
     unnamedSaying:
       /\b(?:él|ella|ellos|me|le|les|nos) (?:dijo|dice|decía|preguntó|pregunta|respondió|contestó|escribió|contó)\b|\b(?:dijo|preguntó|respondió|contestó|añadió) (?:él|ella|ellos)\b/iu,
@@ -154,7 +154,7 @@ const WRITTEN: Record<Language, Pointers> = {
     selfContained:
       /\b(?:est[ea] (?:ano|mês|semana|manhã|noite)|[oa]s? que|[oa]s? de|tal (?:vez|como)|assim (?:que|como)|tudo o|isto é|isso é que)\b/giu,
     pairs:
-      /^(?:o (?:último|primeiro|segundo|terceiro|outro|mesmo)|a (?:última|primeira|segunda|terceira|outra|mesma)|os outros|as outras|os demais)\b|^(?:depois|então|finalmente|por fim|segundo|terceiro|por exemplo|por outro lado|além disso|também|tampouco|porém|contudo|por isso|desde então|assim|nem|não (?:só|porque|por)|mas|pois|porque|e)\b/iu,
+      /^(?:o (?:último|primeiro|segundo|terceiro|outro|mesmo)|a (?:última|primeira|segunda|terceira|outra|mesma)|os outros|as outras|os demais)\b|^(?:a (?:causa|consequência|diferença|explicação|razão|resposta|solução)|o (?:efeito|motivo|problema|resultado)) (?:é|era|foi)\b|^(?:depois|então|finalmente|por fim|segundo|terceiro|por exemplo|por outro lado|além disso|também|tampouco|porém|contudo|por isso|desde então|assim|nem|não (?:só|porque|por)|mas|pois|porque|e)\b/iu,
     answers: /^(?:sim|não,|claro|exato|exatamente|com certeza|porque|talvez|bom|pois é)\b[,.!?]?/iu,
     unnamedSaying:
       /\b(?:ele|ela|eles|elas|me|lhe|nos) (?:disse|diz|dizia|perguntou|pergunta|respondeu|escreveu|contou)\b|\b(?:disse|perguntou|respondeu|acrescentou)(?:-me|-lhe| ele| ela| eles)\b/iu,

@@ -20,6 +20,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'What you keep should be what you would look for.',
       'Those who ask twice are seldom lost.',
       'How many of your customers would notice if you closed this week?',
+      'The cause of most accidents is a tired hand.',
+      'Of all tools, the broom is borrowed most.',
     ],
     outside: [
       'They are there, but a small telescope shows a planet with nothing round it at all.',
@@ -46,10 +48,14 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'The second year we changed four lines that looked perfect.',
       'If I wore one I would begin to correct them.',
       'Five lines, and the last two can only tell you what programs do.',
+      'The cause is that the school boat must not be late.',
+      'The consequence was a winter without bread.',
+      'Of all the doors in the house it is the only one that sticks.',
     ],
   },
   de: {
     alone: [
+      'Der Grund des Hafens besteht aus Schlick.',
       'Eine Wohnung ohne Türen ist eine Wohnung, in der man sich nur noch draußen aus dem Weg gehen kann.',
       'Man hört einem Haus an, wie es den Menschen darin geht.',
       'Mit vierzehn braucht ein Mensch keine Aussicht, sondern eine Klinke.',
@@ -60,6 +66,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ein Brief kommt an, auch wenn er zu spät kommt.',
     ],
     outside: [
+      'Der Grund ist, dass niemand gefragt hat.',
       'Sie hält mehr Gerüche auf als jede Haube.',
       'Das sage ich nicht laut, denn ich lebe davon.',
       'Ihr Sohn war inzwischen vierzehn.',
@@ -75,6 +82,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   },
   fr: {
     alone: [
+      'La cause de la plupart des accidents est la fatigue.',
       'Il faut deux hivers pour apprendre à lire un ciel.',
       'Une corde neuve flatte tout le monde ; une vieille corde dit la vérité.',
       'Ce qui use une corde ne se voit pas du dehors.',
@@ -83,6 +91,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Les marées ne se trompent pas, elles attendent.',
     ],
     outside: [
+      'La raison est que personne n’a demandé.',
       'Elle ne l’a jamais revu après la tempête.',
       'C’est là que le bateau a coulé.',
       'Mais personne ne voulait le croire.',
@@ -104,6 +113,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Nadie aprende a esperar mirando un reloj.',
     ],
     outside: [
+      'La razón es que nadie preguntó.',
       'Ella no volvió a verlo después de la tormenta.',
       'Pero nadie quería creerlo.',
       'Esa cuerda no volvió a usarse.',
@@ -117,6 +127,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   },
   pt: {
     alone: [
+      'A causa da maioria dos acidentes é o cansaço.',
       'Uma corda nova agrada a todos; uma corda velha diz a verdade.',
       'Há dois tipos de silêncio numa oficina.',
       'O que gasta uma corda não se vê por fora.',
@@ -125,6 +136,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ninguém aprende a esperar a olhar para um relógio.',
     ],
     outside: [
+      'A razão é que ninguém perguntou.',
       'Ela nunca mais o viu depois da tempestade.',
       'Mas ninguém queria acreditar.',
       'Essa corda nunca mais foi usada.',
