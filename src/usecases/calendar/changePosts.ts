@@ -67,22 +67,7 @@ export async function changePosts(
         });
         if (!result.ok) refuseOne(id, result.refusal);
       }
-      const items: PostItem[] = [];
-      const results = await writeWhatMayBe(
-        act,
-        asked.map(({ write }) => write),
-      );
-      for (const [index, { write, notes }] of asked.entries()) {
-        const { post } = write.open;
-        const result = results[index]!;
-        if (!result.ok) {
-          refuseOne(post.id, result.refusal);
-          continue;
-        }
-        items.push(changedPost(post, result.value.after));
-        for (const message of [...outcomeWords(result.value), ...notes])
-          outcome.notes.push({ postId: post.id, title: post.title, message });
-      }
+      const items = await writeAsked(act, asked, outcome, refuseOne);
       for (const { made, notes, from } of copied) {
         items.push(...madePosts(made.map(({ id }) => id)));
         for (const message of notes) outcome.notes.push({ postId: from.id, title: from.title, message });
@@ -140,6 +125,37 @@ function channelFor({ post }: OpenPost, id: string, { channels }: Ground): Chann
 export interface Asked {
   write: PostWrite;
   notes: string[];
+}
+
+/**
+ * Writes what is asked of posts, as far as each may be written, and puts what is told of it into the outcome.
+ *
+ * @param refuseOne told of each that may not be written
+ * @returns what undoing puts back
+ */
+export async function writeAsked(
+  act: Doing,
+  asked: readonly Asked[],
+  outcome: ChangeOutcome,
+  refuseOne: (postId: string, refusal: Refusal) => void,
+): Promise<PostItem[]> {
+  const items: PostItem[] = [];
+  const results = await writeWhatMayBe(
+    act,
+    asked.map(({ write }) => write),
+  );
+  for (const [index, { write, notes }] of asked.entries()) {
+    const { post } = write.open;
+    const result = results[index]!;
+    if (!result.ok) {
+      refuseOne(post.id, result.refusal);
+      continue;
+    }
+    items.push(changedPost(post, result.value.after));
+    for (const message of [...outcomeWords(result.value), ...notes])
+      outcome.notes.push({ postId: post.id, title: post.title, message });
+  }
+  return items;
 }
 
 function writeOf(act: Doing, open: OpenPost, change: Exclude<Change, { kind: 'copy' }>, ground: Ground): Asked {

@@ -1,15 +1,13 @@
 import { quoted } from '@/core/calendar/change';
 import type { ChangeOutcome } from '@/core/calendar/changeOutcome';
-import { outcomeWords } from '@/core/posts/outcome';
 import type { Refusal, Result } from '@/core/refusal';
 import { mayEdit, maySchedule } from '@/core/stages/moves';
 import { maybePiece } from '@/data/pieces/pieces';
 import { attachCard, type FileWork } from '../cards/cards';
-import type { Asked, ChangeTarget } from '../calendar/changePosts';
+import { writeAsked, type Asked, type ChangeTarget } from '../calendar/changePosts';
 import { factsOf, takePosts, type OpenPost } from '../posts/takePosts';
-import { writeWhatMayBe } from '../posts/writePosts';
 import { mayRead, mustMay } from '../rights/mustMay';
-import { changedPost, noteChange, type PostItem } from '../undo/noteChange';
+import { noteChange } from '../undo/noteChange';
 import { attempt, doing, must, notFound, refused, STALE, type Doing, type Work } from '../useCase';
 import { postsBehind, type PostBehind } from './reading';
 
@@ -100,22 +98,7 @@ function change(
         if (result.ok) asked.push(result.value);
         else refuseOne(id, result.refusal);
       }
-      const results = await writeWhatMayBe(
-        act,
-        asked.map(({ write }) => write),
-      );
-      const items: PostItem[] = [];
-      for (const [index, { write, notes }] of asked.entries()) {
-        const { post } = write.open;
-        const result = results[index]!;
-        if (!result.ok) {
-          refuseOne(post.id, result.refusal);
-          continue;
-        }
-        items.push(changedPost(post, result.value.after));
-        for (const message of [...outcomeWords(result.value), ...notes])
-          outcome.notes.push({ postId: post.id, title: post.title, message });
-      }
+      const items = await writeAsked(act, asked, outcome, refuseOne);
       outcome.postIds = items.map(({ id }) => id);
       const [deed, of] = [asked[0]?.write.deed === 'corrected' ? 'Corrected' : 'Left as they are:', items.length];
       outcome.label = `${deed} ${of === 1 ? 'a post' : `${of} posts`} of ${quoted(piece.title)}`;
