@@ -58,6 +58,18 @@ const order = (slug: string, format: Format, more: Partial<DraftOrder> = {}): Dr
 const draft = (slug: string, format: Format, more: Partial<DraftOrder> = {}) =>
   ruleBasedHelper(TALK_SOURCE, SHELF, order(slug, format, more))!;
 
+it('an extract is carried on by nothing that is not understood beside it', () => {
+  const rope = 'A rope that looks new outside can be dust inside.';
+  const captionWith = (next: string) => {
+    const source = sourceOf(`${TALK}\n## Rope\n\n${rope} ${next}\n`);
+    const start = source.analysis.text.indexOf(rope);
+    const from = [{ kind: 'point' as const, start, end: start + rope.length, text: rope, reason: '' }];
+    return ruleBasedHelper(source, SHELF, order('benchfeed', 'text', { from }))!.words.caption;
+  };
+  expect(captionWith('She had told us so about that rope twice in one winter.')).toBe(rope);
+  expect(captionWith('Dust inside a rope is heard before the rope goes.')).toContain('Dust inside a rope');
+});
+
 const RUN = { shelf: SHELF, under: null, wordsPerMinute: 150, seed: 1 };
 /** The posts of a row on a network. */
 const rowOf = (row: FanOutRow, slug: string, spent = new Spent()) =>

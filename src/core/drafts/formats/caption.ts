@@ -162,7 +162,7 @@ function ownWords(source: DraftSource, extract: { start: number; end: number }, 
   });
 }
 
-/** The words of an extract with what follows in its paragraph, while all of it fits and is understood; never up to a question that is left open. */
+/** The words of an extract with what follows in its paragraph, while all of it fits and is understood together; never up to a question that is left open. */
 function carriedOn(
   source: DraftSource,
   own: readonly Said[],
@@ -184,7 +184,10 @@ function carriedOn(
     following.push(next);
     for (const word of sentence.content) content.add(word);
   }
-  while (following.length > 0 && /[?:,;–—]["”’»)]*$/u.test(following.at(-1)!.text)) following.pop();
+  const isOpen = () =>
+    /[?:,;–—]["”’»)]*$/u.test(following.at(-1)!.text) ||
+    pointsOutside(textOf([[...own, ...following]]), source.analysis.language) !== null;
+  while (following.length > 0 && isOpen()) following.pop();
   return [[...own, ...following]];
 }
 
