@@ -130,6 +130,17 @@ export function PostRow({
           {draft &&
             draft.parts.length > 0 &&
             `, ${counted(draft.parts.length + (post.format === 'thread' ? 1 : 0), 'part')}`}
+          {(draft?.sentences ?? []).some(({ isShortened }) => isShortened) && (
+            <span title="Words like “And” or “So”, which only tie a sentence to the one before it, are left off.">
+              {' · '}
+              {counted(
+                draft!.sentences.filter(({ isShortened }) => isShortened).length,
+                'sentence begins later',
+                'sentences begin later',
+              )}{' '}
+              than in the piece
+            </span>
+          )}
           {(draft?.sentences ?? []).some(({ origin }) => origin === 'service') &&
             ' · by your writing service, not read yet'}
           {(draft?.sentences ?? []).some(({ origin }) => origin === 'phrase') &&
