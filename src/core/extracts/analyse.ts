@@ -49,8 +49,8 @@ export interface Analysis {
 
 /** What a trait does to the centrality of a sentence. */
 const WEIGHTS: Record<Trait, number> = {
-  number: 1.25,
-  striking: 1.35,
+  number: 1.35,
+  striking: 1.45,
   question: 1.6,
   contrast: 1.4,
   address: 1.2,
@@ -62,7 +62,7 @@ const WEIGHTS: Record<Trait, number> = {
   pronoun: 0.84,
   leaning: 0.6,
   first: 0.8,
-  past: 0.8,
+  past: 0.55,
   echo: 1.4,
   filler: 0.5,
   housekeeping: 0.1,

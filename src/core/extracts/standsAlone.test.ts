@@ -5,6 +5,8 @@ import { pointsOutside } from './standsAlone';
 const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   en: {
     alone: [
+      'It is the small things that hold a house together.',
+      'Today nobody remembers the first lamp.',
       'A new rope flatters everybody; an old rope tells the truth.',
       'Rope does not wear out from the outside, where you look; it wears out from the inside, where you do not.',
       'It does not matter when you get up; what matters is whether anybody is waiting for you.',
@@ -24,6 +26,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Of all tools, the broom is borrowed most.',
     ],
     outside: [
+      'Sometimes they come back in spring.',
+      'It is the thing that you have done five hundred times.',
       'They are there, but a small telescope shows a planet with nothing round it at all.',
       'He said, you were all standing.',
       'It was so in 1951 too.',
@@ -66,6 +70,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ein Brief kommt an, auch wenn er zu spät kommt.',
     ],
     outside: [
+      'Heute stehen sie leer.',
       'Der Grund ist, dass niemand gefragt hat.',
       'Sie hält mehr Gerüche auf als jede Haube.',
       'Das sage ich nicht laut, denn ich lebe davon.',
@@ -91,6 +96,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Les marées ne se trompent pas, elles attendent.',
     ],
     outside: [
+      'Maintenant, ils se disputent le premier tour.',
       'La raison est que personne n’a demandé.',
       'Elle ne l’a jamais revu après la tempête.',
       'C’est là que le bateau a coulé.',
@@ -113,6 +119,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Nadie aprende a esperar mirando un reloj.',
     ],
     outside: [
+      'Ahora ellos discuten por el primer turno.',
       'La razón es que nadie preguntó.',
       'Ella no volvió a verlo después de la tormenta.',
       'Pero nadie quería creerlo.',
@@ -136,6 +143,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ninguém aprende a esperar a olhar para um relógio.',
     ],
     outside: [
+      'Agora eles disputam a primeira vez.',
       'A razão é que ninguém perguntou.',
       'Ela nunca mais o viu depois da tempestade.',
       'Mas ninguém queria acreditar.',

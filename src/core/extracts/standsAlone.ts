@@ -125,7 +125,7 @@ const TIMES =
 
 /** Words that begin sentences and name nothing. */
 const SMALL = new Set(
-  'when where while because since what who why how after before until although though unless whether once whenever wherever whoever whatever there here then now never always only even perhaps maybe with without and but for nor yet you your our not one nobody wenn weil als dass obwohl während bevor nachdem was wer wie warum wo quand parce comme lorsque puisque pourquoi quoi cuando porque como donde mientras quando enquanto'.split(
+  "when where while because since what who why how after before until although though unless whether once whenever wherever whoever whatever there here then now never always only even perhaps maybe with without and but for nor yet you your our not one nobody wenn weil als dass obwohl während bevor nachdem was wer wie warum wo quand parce comme lorsque puisque pourquoi quoi cuando porque como donde mientras quando enquanto sometimes often soon today tomorrow yesterday nowadays usually already later heute jetzt gestern manchmal oft früher seitdem bald inzwischen maintenant aujourd'hui autrefois désormais demain hier souvent parfois depuis encore bientôt déjà ahora hoy ayer antes siempre todavía agora hoje ontem amanhã sempre ainda".split(
     ' ',
   ),
 );
