@@ -58,6 +58,24 @@ const order = (slug: string, format: Format, more: Partial<DraftOrder> = {}): Dr
 const draft = (slug: string, format: Format, more: Partial<DraftOrder> = {}) =>
   ruleBasedHelper(TALK_SOURCE, SHELF, order(slug, format, more))!;
 
+it('a thread has no part that says next to nothing, where it can be cut otherwise', () => {
+  const source = sourceOf(`${TALK}
+## The bus
+
+The last bus to the valley leaves at twenty past six, and the road from the church to the stop takes three minutes at a walk. Long ago somebody had moved the hands of the clock forward, so that whoever ran at the quarter would still catch the bus. The clock was not wrong at all. It was kind.
+
+A clock that everybody can see is no instrument, it is an agreement. Two people who look at two phones have two times, and they argue about the clock. Two people who look up at one clock can only argue about the bus.
+`);
+  const start = source.analysis.text.indexOf('The last bus');
+  const from = [
+    { kind: 'point' as const, start, end: source.analysis.text.indexOf(' Long ago'), text: '', reason: '' },
+  ];
+  const { words, parts } = ruleBasedHelper(source, SHELF, order('pithline', 'thread', { from }))!;
+  expect(words.caption).toContain('The last bus');
+  expect(parts.join(' ')).toContain('It was kind.');
+  for (const part of parts) expect(part.length).toBeGreaterThan(28);
+});
+
 it('an extract is carried on by nothing that is not understood beside it', () => {
   const rope = 'A rope that looks new outside can be dust inside.';
   const captionWith = (next: string) => {

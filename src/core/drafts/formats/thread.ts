@@ -14,6 +14,8 @@ import type { DraftedCaption } from './caption';
 const PARTS = { least: 3, most: 8 } as const;
 /** Sentences that stand in a part, at most. */
 const SENTENCES = 3;
+/** Letters of a part that says too little to stand by itself. */
+const SLIGHT = 25;
 
 /**
  * A thread: one stretch of the piece in its order, that makes one point in 3 to 8 parts, cut between its sentences and where it can
@@ -45,7 +47,10 @@ export function threadOf(source: DraftSource, order: DraftOrder, caption: Drafte
   return null;
 }
 
-/** A stretch cut into parts: with a new one for each paragraph, else as they fit. Null where neither gives 3 to 8, or the first is not understood. */
+/**
+ * A stretch cut into parts: with a new one for each paragraph, else as they fit; so that none says too little, if that can be. Null
+ * where nothing gives 3 to 8, or the first is not understood.
+ */
 function cutInParts(
   source: DraftSource,
   { from, to }: Stretch,
@@ -53,19 +58,20 @@ function cutInParts(
   most: number,
 ): Said[][] | null {
   const sentences = source.analysis.sentences.slice(from, to);
-  for (const [byParagraph, size] of [
+  const ways = [
     [true, SENTENCES],
     [true, 2],
     [false, SENTENCES],
     [false, 2],
     [false, 1],
-  ] as const) {
+  ] as const;
+  const cuts = ways.flatMap(([byParagraph, size]): Said[][][] => {
     const cut = packed(source, sentences, fits, byParagraph, size);
-    if (!cut || cut.length < PARTS.least || cut.length > most) continue;
+    if (!cut || cut.length < PARTS.least || cut.length > most) return [];
     const opening = standing(source, from, from + cut[0]!.length);
-    if (opening) return [opening, ...cut.slice(1)];
-  }
-  return null;
+    return opening ? [[opening, ...cut.slice(1)]] : [];
+  });
+  return cuts.find((cut) => cut.every((part) => textOf([part]).length >= SLIGHT)) ?? cuts[0] ?? null;
 }
 
 function packed(
