@@ -61,6 +61,28 @@ async function open() {
 const NO_STEPS = [] as const;
 const wait = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
 
+describe('a choice', () => {
+  it('stays shown while what was typed before is answered', async () => {
+    server.answer = (call) => new Promise((answered) => setTimeout(() => answered(save(call)), 100));
+    const shown: number[] = [];
+    const { result } = renderOnScreen(() => {
+      const editor = usePieceEditor(PIECE, NO_STEPS);
+      shown.push(editor.piece.suggestedChannelIds.length);
+      return editor;
+    });
+    await wait(0);
+    act(() => {
+      result.current.type('title', 'Rings, edge on');
+      result.current.save();
+      void result.current.change({ channelIds: ['c'] });
+    });
+    for (let turn = 0; turn < 10; turn++) await wait(50);
+    expect(stored).toMatchObject({ title: 'Rings, edge on', suggestedChannelIds: ['c'] });
+    expect(shown.slice(shown.indexOf(1))).not.toContain(0);
+    expect(shown.at(-1)).toBe(1);
+  });
+});
+
 describe('a text of a piece', () => {
   it('is saved a moment after the last keystroke, once', async () => {
     const editor = await open();

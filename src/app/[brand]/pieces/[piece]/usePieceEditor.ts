@@ -18,6 +18,10 @@ const textsOf = (piece: Texts): Texts => ofEachPieceText((name) => piece[name]);
 /** What can be changed of a piece beside its texts. */
 type PieceChange = { channelIds: string[] } | { kind: PieceKind } | { prepDay: LocalDate | null };
 
+/** A choice as the piece shows it. */
+const shownAs = (part: PieceChange): Partial<Piece> =>
+  'channelIds' in part ? { suggestedChannelIds: part.channelIds } : part;
+
 /** What stands chosen, by the name the server knows it by. */
 const chosenOf = ({ suggestedChannelIds, kind, prepDay }: Piece): Record<string, unknown> => ({
   channelIds: suggestedChannelIds,
@@ -56,7 +60,13 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
   const [texts, setTexts] = useState<Texts>(() => textsOf(initial));
   const [problem, setProblem] = useState<PieceProblem | null>(null);
   // The present truth for callbacks that run later than the render they were made in.
-  const truth = useRef({ piece: initial, texts, conflict: null as PieceField | null });
+  const truth = useRef({
+    piece: initial,
+    texts,
+    conflict: null as PieceField | null,
+    /** Choices that are not answered yet: they show whatever is answered before. */
+    chosen: {} as Partial<Piece>,
+  });
   /** Whether the browser keeps what is not saved yet. */
   const isKept = useRef(true);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -68,7 +78,7 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
     for (const field of PIECE_FIELDS) if (typed[field] === old[field]) merged[field] = next[field];
     truth.current.piece = next;
     truth.current.texts = merged;
-    setPiece(next);
+    setPiece({ ...next, ...truth.current.chosen });
     setTexts(merged);
   }, []);
 
@@ -80,6 +90,7 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
   }, [initial, initialSteps, takeIn]);
 
   const showAsItIs = useCallback((why: PieceProblem) => {
+    truth.current.chosen = {};
     setPiece(truth.current.piece);
     setProblem(why);
   }, []);
@@ -102,6 +113,7 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
         }
         if (answer.kind === 'done' || answer.refusal.code !== 'stale') dropChosen(at, part);
         if (answer.kind === 'done') {
+          if (isChoice(part)) letGo(truth.current.chosen, shownAs(part));
           const { texts: typed } = truth.current;
           // The server may tidy a text (a title's white space); what was sent is what is saved.
           for (const [field, sent] of Object.entries(part))
@@ -176,7 +188,8 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
   /** Shows a choice at once, keeps it and saves it; one that was not to be is taken back. */
   const change = useCallback(
     async (part: PieceChange) => {
-      const shown = 'channelIds' in part ? { suggestedChannelIds: part.channelIds } : part;
+      const shown = shownAs(part);
+      Object.assign(truth.current.chosen, shown);
       setPiece((now) => ({ ...now, ...shown }));
       const [[name, value]] = Object.entries(part) as [[string, unknown]];
       const { piece: saved } = truth.current;
@@ -234,6 +247,13 @@ export function usePieceEditor(initial: Piece, initialSteps: readonly SheetStep[
   }, [initial, initialSteps, takeIn]);
 
   return { piece, steps, texts, problem, type, save, settle, change, setSteps };
+}
+
+const isChoice = (part: Partial<Texts> | PieceChange): part is PieceChange => !Object.keys(part).some(isField);
+
+/** Lets choices go that are answered, unless another was made since. */
+function letGo(chosen: Partial<Piece>, answered: Partial<Piece>): void {
+  for (const name of Object.keys(answered) as (keyof Piece)[]) if (chosen[name] === answered[name]) delete chosen[name];
 }
 
 /** Lets the draft of a choice go once it was answered, unless another was made since. */
