@@ -69,6 +69,8 @@ describe('a writing service', () => {
       expect(codeOf(await setWritingService(world.work, world.brandId, { address: wrong, key: '' }))).toBe(
         'badAddress',
       );
+    const unsendable = { address: 'https://a.example/', key: 'schlüssel\nx' };
+    expect(codeOf(await setWritingService(world.work, world.brandId, unsendable))).toBe('badKey');
     await serve();
     expect(await loadWritingService(world.db, world.brandId)).toEqual({ address, hasKey: true });
     valueOf(await setWritingService({ ...world.work, seen: 1 }, world.brandId, { address, key: null }));

@@ -5,7 +5,7 @@ import { deleteWritingService, maybeWritingService, saveWritingService } from '@
 import { takeSetting } from '../brands/takeSetting';
 import { mustMay } from '../rights/mustMay';
 import { undoably } from '../undo/undoably';
-import { doing, must, mustFit, type Work } from '../useCase';
+import { doing, must, mustFit, refused, type Work } from '../useCase';
 
 /** Characters of a key, at most. */
 const KEY_LIMIT = 1_000;
@@ -36,6 +36,12 @@ export function setWritingService(
     await mustMay(act, 'manageBrand', brandId);
     const address = must(readServiceAddress(typed));
     mustFit(key ?? '', KEY_LIMIT, 'Key', 'key');
+    if (!/^[\x21-\x7E]*$/.test(key?.trim() ?? ''))
+      refused({
+        code: 'badKey',
+        field: 'key',
+        message: 'A key is of letters without accents, digits and signs, without blanks.',
+      });
     await takeSetting(act, 'writing service', brandId);
     const present = await maybeWritingService(act.tx, brandId);
     // A key belongs to the address that it was given for.

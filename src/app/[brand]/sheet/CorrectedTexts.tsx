@@ -58,7 +58,9 @@ function BeforeAndAfter({ text }: { text: CorrectedText }) {
 function clipped(text: string, hasBefore: boolean, hasAfter: boolean): string {
   const [head, tail] = [hasBefore ? AROUND : 0, hasAfter ? AROUND : 0];
   if (text.length <= head + tail + AROUND) return text;
-  const begin = text.slice(0, text.lastIndexOf(' ', head) + 1);
-  const end = tail === 0 ? '' : text.slice(text.indexOf(' ', text.length - tail));
+  // Cut at a blank, where the script has any.
+  const begin = text.slice(0, text.lastIndexOf(' ', head) + 1 || head);
+  const from = text.indexOf(' ', text.length - tail);
+  const end = tail === 0 ? '' : text.slice(from < 0 ? text.length - tail : from);
   return `${begin}…${end}`;
 }

@@ -13,12 +13,9 @@ import type { LocalDate } from '@/core/time/plan';
 import type { PieceMedium } from '@/usecases/media/reading';
 import type { Piece } from '@/usecases/pieces/reading';
 import type { PieceReading } from '@/usecases/extracts/reading';
-import { CallSign } from '@/ui/CallSign';
 import { ChannelChoice } from '@/ui/ChannelChoice';
-import { shortDate } from '@/ui/format';
 import type { SheetStep } from '@/core/posts/sheet';
 import { progressOfSteps, progressTogether } from '@/core/prep/progress';
-import { Notches } from '@/ui/Notches';
 import { Progress, progressWords } from '@/ui/Progress';
 import { plannedWords } from '../../plannedWords';
 import { useMadeMessage } from '../../useMadeMessage';
@@ -28,6 +25,7 @@ import { Only, OnlyTyped, useMay, useShell } from '@/ui/shell';
 import type { ClipToCut } from './clips/ClipDialog';
 import { PieceMedia, recordingAmong, usePlayer } from './PieceMedia';
 import { SourceChanges } from './corrections/SourceChanges';
+import { PostList } from './PostList';
 import { FamilyDrawing } from './FamilyDrawing';
 import { PiecePrep } from './PiecePrep';
 import { Account } from './reading/Account';
@@ -374,33 +372,3 @@ export function PieceScreen({
 }
 
 const isPicture = (one: PieceMedium): boolean => !isVideo(one) && !isSound(one);
-
-function PostList({ slips }: { slips: readonly Slip[] }) {
-  const { brand, channels } = useShell();
-  return (
-    <ul className="posts-of-piece">
-      {slips.map((slip) => (
-        <li key={slip.id} data-post={slip.id}>
-          <CallSign
-            sign={slip.callSign}
-            color={channels.find((channel) => channel.id === slip.channelId)?.color ?? ''}
-          />
-          <span className="figures">
-            {slip.date ? shortDate(slip.date) : 'no date'} {slip.time}
-          </span>
-          <span>
-            <Link
-              dir="auto"
-              href={`/${brand.slug}/calendar?post=${slip.id}${slip.date ? `&date=${slip.date}` : ''}`}
-              prefetch={false}
-            >
-              {slip.title}
-            </Link>{' '}
-            {slip.missing && <span className="attention small-text">{slip.missing}</span>}
-          </span>
-          <Notches stage={slip.stage} failed={slip.delivery?.state === 'failed'} />
-        </li>
-      ))}
-    </ul>
-  );
-}

@@ -1,13 +1,13 @@
 'use client';
 
 import Link from 'next/link';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import type { Slip } from '@/core/calendar/slip';
 import type { CardColours } from '@/core/cards/card';
 import { captionsOf, settingOf } from '@/core/clips/captions';
 import type { SaidInClip } from '@/core/clips/clipFiles';
-import { frameFor, isBeyond } from '@/core/clips/frame';
+import { frameFor, isBeyond, type Frame } from '@/core/clips/frame';
 import { lengthWords } from '@/core/captions/spoken';
 import { moment } from '@/core/extracts/moments';
 import { formatRule, FORMAT_LABELS, type Format, type VideoRule } from '@/core/rulesheets/types';
@@ -82,6 +82,9 @@ export function ClipDialog({
   const { cut, stop, share, problem } = useCut();
   const [refused, setRefused] = useState<string | null>(null);
   const [done, setDone] = useState<{ postId: string; title: string; file: string; bytes: number } | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  /** Posts that were made for it, by the goal: tried again, it goes to the same one. */
+  const madePosts = useRef(new Map<string, { id: string; title: string }>());
   const savedAs = `clip-${clip.sign}.mp4`;
   useEffect(
     () => () => {
@@ -96,7 +99,15 @@ export function ClipDialog({
 
   async function make() {
     if (!frame || !goal) return;
+    setBusy(true);
     setRefused(null);
+    const why = await cutAndAttach(frame, goal);
+    setBusy(false);
+    setRefused(why);
+  }
+
+  /** @returns why it was not done; null where it was, or was stopped */
+  async function cutAndAttach({ part, size }: Frame, to: Goal): Promise<string | null> {
     const [said, colours, font] = await Promise.all([
       call<SaidInClip[]>('GET', `/api/pieces/${pieceId}/clips?as=said&clip=${clip.id}`),
       call<CardColours[]>('GET', `/api/cards?brandId=${brand.id}`),
@@ -104,32 +115,38 @@ export function ClipDialog({
         answer.status === 200 ? answer.arrayBuffer() : null,
       ),
     ]);
-    if (said.kind !== 'done' || colours.kind !== 'done') return setRefused(problemOf(said) ?? problemOf(colours));
-    const setting = settingOf(frame.size);
+    if (said.kind !== 'done' || colours.kind !== 'done') return problemOf(said) ?? problemOf(colours);
+    const setting = settingOf(size);
     const file = await cut({
       source: source.file ?? new URL(source.src, location.href).href,
       inMs: clip.inMs,
       outMs: clip.outMs,
-      frame,
+      frame: { part, size },
       captions: captions === 'burnt' ? captionsOf(said.value, setting.perLine) : [],
       look: { ...colours.value[0]!, font, letters: setting.letters },
     });
-    if (!file) return;
+    if (!file) return null;
     const made = new File([file], savedAs, { type: 'video/mp4' });
-    const post = await postOf(goal);
-    if (typeof post === 'string') return setRefused(post);
+    const post = await postOf(to);
+    if (typeof post === 'string') return post;
     const attached = await call('POST', `/api/posts/${post.id}/media`, made);
-    if (attached.kind !== 'done') return setRefused(problemOf(attached));
+    if (attached.kind !== 'done') return problemOf(attached);
     setDone({ postId: post.id, title: post.title, file: URL.createObjectURL(made), bytes: made.size });
     onAttached();
+    return null;
   }
 
   /** The post it goes to, made where there is none; or why there is none. */
-  async function postOf({ postId, channel, format }: Goal): Promise<{ id: string; title: string } | string> {
+  async function postOf({ key, postId, channel, format }: Goal): Promise<{ id: string; title: string } | string> {
     if (postId !== null) return { id: postId, title: slips.find(({ id }) => id === postId)?.title ?? '' };
+    const before = madePosts.current.get(key);
+    if (before) return before;
     const place = { channelIds: [channel.id], date: null, time: null, format };
     const planned = await call<{ slips: Slip[] }>('POST', `/api/pieces/${pieceId}/plan`, place);
-    return planned.kind === 'done' ? planned.value.slips[0]! : problemOf(planned)!;
+    if (planned.kind !== 'done') return problemOf(planned)!;
+    const [post] = planned.value.slips;
+    madePosts.current.set(key, post!);
+    return post!;
   }
 
   return (
@@ -142,8 +159,8 @@ export function ClipDialog({
         done ? (
           <Button onClick={onClose}>Done</Button>
         ) : share === null ? (
-          <Button disabled={!frame || beyond} onClick={() => void make()}>
-            Cut it and attach it
+          <Button disabled={!frame || beyond || isBusy} onClick={() => void make()}>
+            {isBusy ? 'Attaching …' : 'Cut it and attach it'}
           </Button>
         ) : (
           <Button variant="outline-primary" onClick={stop}>
@@ -180,7 +197,7 @@ export function ClipDialog({
               <select
                 className="form-select"
                 value={goalKey}
-                disabled={share !== null || done !== null}
+                disabled={isBusy || done !== null}
                 onChange={(event) => setGoalKey(event.target.value)}
               >
                 {goals.map(({ key, label }) => (
@@ -205,7 +222,7 @@ export function ClipDialog({
               clip has {Math.round(seconds)}.
             </p>
           )}
-          <fieldset disabled={share !== null || done !== null}>
+          <fieldset disabled={isBusy || done !== null}>
             <legend>What is said</legend>
             {(Object.keys(CAPTION_LABELS) as Captions[]).map((way) => (
               <label key={way} className="clip-captions">

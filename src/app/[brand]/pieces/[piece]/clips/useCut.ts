@@ -6,15 +6,18 @@ import type { CutOrder } from './cutting';
 
 /** Cuts clips in a thread of the browser, says how far it is, and stops when asked. */
 export function useCut() {
-  const thread = useRef<Worker>(null);
+  const running = useRef<{ thread: Worker; resolve: (file: ArrayBuffer | null) => void }>(null);
   const [share, setShare] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
 
-  const stop = useCallback(() => {
-    thread.current?.terminate();
-    thread.current = null;
+  const end = useCallback((file: ArrayBuffer | null) => {
+    const own = running.current;
+    running.current = null;
     setShare(null);
+    own?.thread.terminate();
+    own?.resolve(file);
   }, []);
+  const stop = useCallback(() => end(null), [end]);
   useEffect(() => stop, [stop]);
 
   /** @returns the file; null where it was not cut, or was stopped */
@@ -22,26 +25,24 @@ export function useCut() {
     (order: CutOrder): Promise<ArrayBuffer | null> =>
       new Promise((resolve) => {
         stop();
-        const own = new Worker(new URL('./cut.worker.ts', import.meta.url), { type: 'module' });
-        thread.current = own;
+        const thread = new Worker(new URL('./cut.worker.ts', import.meta.url), { type: 'module' });
+        running.current = { thread, resolve };
         setShare(0);
         setProblem(null);
-        const end = (file: ArrayBuffer | null, why: string | null) => {
-          if (thread.current !== own) return;
-          stop();
+        const fail = (why: string) => {
           setProblem(why);
-          resolve(file);
+          end(null);
         };
-        own.onmessage = ({ data }: MessageEvent<Told>) => {
+        thread.onmessage = ({ data }: MessageEvent<Told>) => {
           if ('share' in data) setShare(data.share);
-          else if ('file' in data) end(data.file, null);
-          else end(null, data.problem);
+          else if ('file' in data) end(data.file);
+          else fail(data.problem);
         };
-        own.onerror = () =>
-          end(null, 'The clip could not be cut in this browser. Try another, or save the recording as an MP4.');
-        own.postMessage(order);
+        thread.onerror = () =>
+          fail('The clip could not be cut in this browser. Try another, or save the recording as an MP4.');
+        thread.postMessage(order);
       }),
-    [stop],
+    [stop, end],
   );
 
   return { cut, stop, share, problem };

@@ -32,6 +32,7 @@ export function PictureLines({
   const given = pictures.filter(({ id }) => (lines[id] ?? '').trim() !== '');
 
   async function save() {
+    if (isSaving) return;
     setSaving(true);
     for (const { id } of given) {
       const answer = await call<PieceMedium[]>('PATCH', `/api/pieces/${pieceId}/media/${id}`, {
