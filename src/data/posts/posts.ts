@@ -235,7 +235,10 @@ export async function insertPosts(
       | 'address'
     > &
     Partial<
-      Pick<Post, 'pillarId' | 'campaignId' | 'seriesId' | 'seriesNumber' | 'signOff' | 'drafted' | 'encoreOf'>
+      Pick<
+        Post,
+        'pillarId' | 'campaignId' | 'seriesId' | 'seriesNumber' | 'signOff' | 'drafted' | 'encoreOf' | 'madeOf'
+      >
     > & {
       createdAt: Instant;
       /** Who made it, where that is not its owner. */
@@ -245,16 +248,16 @@ export async function insertPosts(
   await tx.run(
     `insert into posts (id, brand_id, piece_id, channel_id, format, title, plan_date, plan_time, stage, owner_id, created_by,
        published_at, address, created_at, pillar_id, campaign_id, series_id, series_number, set_aside_reason, parts,
-       signed_off, drafted, encore_of, ${WRITTEN_FIELDS.map(columnOf).join(', ')})
+       signed_off, drafted, encore_of, made_of, ${WRITTEN_FIELDS.map(columnOf).join(', ')})
      select x.id, x."brandId", x."pieceId", x."channelId", x.format, x.title, x.date, x.time, x.stage, x."ownerId",
        coalesce(x."createdBy", x."ownerId"), x."publishedAt", x.address, x."createdAt", x."pillarId", x."campaignId",
        x."seriesId", x."seriesNumber", coalesce(x."setAsideReason", ''), coalesce(x.parts, '[]'),
-       nullif(x."signOff", 'null'), coalesce(x.drafted, '[]'), x."encoreOf",
+       nullif(x."signOff", 'null'), coalesce(x.drafted, '[]'), x."encoreOf", x."madeOf",
        ${WRITTEN_FIELDS.map((name) => `coalesce(x."${name}", '')`).join(', ')}
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, "channelId" uuid, format text,
        title text, date date, time time, stage text, "ownerId" uuid, "createdBy" uuid, "publishedAt" timestamptz, address text,
        "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid, "seriesId" uuid, "seriesNumber" int, "setAsideReason" text,
-       parts jsonb, "signOff" jsonb, drafted jsonb, "encoreOf" uuid, ${WRITTEN_FIELDS.map((name) => `"${name}" text`).join(', ')})`,
+       parts jsonb, "signOff" jsonb, drafted jsonb, "encoreOf" uuid, "madeOf" uuid, ${WRITTEN_FIELDS.map((name) => `"${name}" text`).join(', ')})`,
     [JSON.stringify(posts)],
   );
 }

@@ -13,6 +13,7 @@ import { editPost } from '../captions/editPost';
 import { attachCard } from '../cards/cards';
 import { declareOut, schedulePost } from '../delivery/schedule';
 import { bringSource } from '../extracts/bringSource';
+import { changePosts } from '../calendar/changePosts';
 import { catchIdea, editPiece } from '../pieces/pieces';
 import { planPiece } from '../posts/planPosts';
 import { loadSheet } from '../posts/loadPosts';
@@ -84,6 +85,14 @@ describe('a piece that was corrected', () => {
     expect(await found()).toHaveLength(1);
     valueOf(await undoChange(world.work, world.brandId, null));
     expect([await found(), (await world.post(id)).madeOf]).toEqual([[], null]);
+  });
+
+  it('names what was copied from a post that says what it said', async () => {
+    const id = await postOf('€12 for grown-ups.');
+    await says(TEXT.replace('€12', '€14'));
+    const copy = { kind: 'copy', days: 7, channelIds: null } as const;
+    const { postIds } = valueOf(await changePosts(world.work, world.brandId, [await target(id)], copy));
+    expect((await found()).map((one) => one.id)).toEqual([id, ...postIds]);
   });
 
   it('compares each post with what the piece said when that one was made', async () => {
