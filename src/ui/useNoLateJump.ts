@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 
 /** How long a page that was asked for may be waited for without a connection, in milliseconds. */
 const WAITED_FOR_MS = 10_000;
@@ -16,7 +16,8 @@ const WAITED_FOR_MS = 10_000;
 export function useNoLateJump(isOffline: boolean): boolean {
   const router = useRouter();
   const [isGivenUp, giveUp] = useState(false);
-  useEffect(() => {
+  // Links open again in the moment in which the page stops saying that nothing can be reached, not some time after.
+  useLayoutEffect(() => {
     if (!isOffline) return;
     const timer = setTimeout(() => {
       giveUp(true);
