@@ -246,6 +246,39 @@ describe('drafts', () => {
     ).toBeNull();
   });
 
+  it('of an article keep one endless sentence, and leave out what leads to a picture and the numbers of sections', () => {
+    const endless = `${'the ferry waits and the harbour sleeps and the lamp is lit and '.repeat(12)}nobody comes.`;
+    const source = sourceOf(
+      `${TALK.repeat(2).replace('## Seeing', '## 1.2 Seeing')}\n\nThis is how it looked from the terrace:\n\n${endless} And then`,
+    );
+    const made = ruleBasedHelper(source, SHELF, order('inkfold', 'article', { from: [] }))!.words.caption!;
+    expect(made).toContain('the lamp is lit');
+    expect(made).not.toContain('This is how it looked');
+    expect(made.split('\n\n')[0]).toBe('## Seeing them edge on');
+  });
+
+  it('of a carousel carry the title of the piece where any text has such a section', () => {
+    const source = sourceOf(TALK.replace('## What the log book says', '## 3. Introduction'));
+    const { parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;
+    expect(parts[0]).toBe('Rings that vanish');
+  });
+
+  it('of one sentence have the heading above it as their title, and it only where that is taken', () => {
+    const text = 'The log book of the observatory holds sixty years of evenings.';
+    const start = TALK_SOURCE.analysis.text.indexOf(text);
+    const from = [{ kind: 'point' as const, start, end: start + text.length, text, reason: '' }];
+    const titled = (titlesTaken: string[]) => draft('corkwall', 'boardPicture', { from, titlesTaken }).words.headline;
+    expect(titled([])).toBe('What the log book says');
+    expect(titled(['What the log book says'])).toBe(text.slice(0, -1));
+  });
+
+  it('are made of nothing of which half is in quotation marks', () => {
+    const source = sourceOf(
+      `# Boats\n\n${'The boats of the harbour go out at six, as the captain says: “The boats go out at six. The harbour pays for boats that stay in. Boats that stay in cost the harbour a winter. '.repeat(3)}`,
+    );
+    expect(ruleBasedHelper(source, SHELF, order('pithline', 'thread', { from: [] }))).toBeNull();
+  });
+
   it('of a letter and an article leave an address to the letter', () => {
     const address = 'https://log.example/my_page_two';
     const source = sourceOf(`${TALK}\n\nThe whole log is at ${address} for everybody who likes *stars* in it.`);

@@ -1,6 +1,7 @@
 import type { ScoredSentence } from '../extracts/analyse';
 import type { Taken } from '../extracts/extracts';
 import { overlapOf } from '../extracts/rank';
+import { isHalf } from '../extracts/standsAlone';
 import type { DraftSource } from './draft';
 import { mayBeSaid, standing } from './saying';
 
@@ -57,7 +58,14 @@ export function stretchesOf(
       });
     }
   }
-  return found.sort((one, other) => other.worth - one.worth).slice(0, LOOKED_AT);
+  const isWhole = ({ from, to }: Stretch) =>
+    !isHalf(source.analysis.text.slice(sentences[from]!.start, sentences[to - 1]!.end));
+  const best: Stretch[] = [];
+  for (const one of found.sort((first, second) => second.worth - first.worth)) {
+    if (best.length === LOOKED_AT) break;
+    if (isWhole(one)) best.push(one);
+  }
+  return best;
 }
 
 /** What a stretch is worth by its last sentence: one that says little closes nothing. */

@@ -1,6 +1,7 @@
 import { countText } from '../captions/count';
 import type { TextFieldRule } from '../rulesheets/types';
 import type { DraftOrder, DraftSource } from './draft';
+import { withoutNumber } from '../text/headings';
 import { placesIn, sectionsOf, standing, type Said } from './saying';
 
 /** Words of a title, at least. */
@@ -9,9 +10,19 @@ const LEAST_WORDS = 2;
 /** A sentence as a title: without the full stop at its end, which titles have none of. */
 export const asTitle = (sentence: string): string => sentence.replace(/(?<![.…])\.$/u, '').trim();
 
+/** What sections of any text are called, and what says nothing of this one. */
+const OF_ANY_TEXT =
+  /^(?:introduction|intro|description|overview|summary|abstract|background|context|conclusions?|discussion|results|methods?|authors?|about(?: the authors?)?|acknowledge?ments?|appendix|preface|foreword|prologue|epilogue|faq|general|miscellaneous|einleitung|einführung|beschreibung|überblick|übersicht|zusammenfassung|hintergrund|fazit|schluss|ergebnis(?:se)?|autor(?:en|in)?|danksagung|anhang|vorwort|allgemeines|présentation|résumé|aperçu|contexte|auteurs?|remerciements|annexe|préface|avant-propos|généralités|introducción|descripción|resumen|contexto|conclusi(?:ón|ones)|autor(?:es|a)?|agradecimientos|apéndice|prólogo|prefacio|generalidades|introdução|descrição|resumo|visão geral|conclus(?:ão|ões)|agradecimentos|apêndice|prefácio)[.:]?$/iu;
+
+/** A heading as a title; null for one that any text may have. */
+export function titleOfHeading(heading: string): Said | null {
+  const text = asTitle(withoutNumber(heading));
+  return text === '' || OF_ANY_TEXT.test(text) ? null : { text, origin: 'piece' };
+}
+
 /**
- * A title nobody has yet, always a whole one: of an extract one of its sentences, else the heading it stands below; of the whole piece
- * its own title. Where neither fits, the best sentence of the piece that stands alone and does. Null where there is none.
+ * A title nobody has yet, always a whole one: of an extract one of its sentences, else the heading it stands below, of a single sentence the
+ * heading first, and where neither does the piece's title; of the whole piece its own title. Where neither fits, the best sentence of the piece that stands alone and does. Null where there is none.
  */
 export function titleOf(source: DraftSource, order: DraftOrder, rule: TextFieldRule): Said | null {
   const taken = new Set(order.titlesTaken.map((one) => one.toLowerCase()));
@@ -35,10 +46,14 @@ function* candidatesOf(source: DraftSource, { from, clip }: DraftOrder): Generat
   };
   if (stretch) {
     const inside = placesIn(analysis, stretch);
-    yield* sentences(inside);
+    // Of one sentence alone the post would say the same twice.
+    if (inside.length > 1) yield* sentences(inside);
     const section = sectionsOf(analysis).find(({ places }) => inside.some((at) => places.includes(at)));
-    if (section?.heading) yield { text: asTitle(section.heading), origin: 'piece' };
+    const heading = section?.heading ? titleOfHeading(section.heading) : null;
+    if (heading) yield heading;
     if (clip) yield { text: title, origin: 'title' };
+    if (inside.length === 1) yield* sentences(inside);
+    if (!clip) yield { text: title, origin: 'title' };
     return;
   }
   yield { text: title, origin: 'title' };

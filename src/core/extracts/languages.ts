@@ -96,7 +96,7 @@ const WORDS_OF: Record<Language, LanguageWords> = {
       'two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen twenty thirty forty fifty sixty seventy eighty ninety hundred hundreds thousand thousands million millions billion dozen dozens half third quarter twice percent',
     ),
     abbreviations: set(
-      'mr mrs ms dr prof st sr jr vs etc e.g i.e eg ie cf no nos vol fig approx ca dept est inc ltd co corp gen col capt lt sgt rev hon jan feb mar apr jun jul aug sep sept oct nov dec mt ave u.s u.k a.m p.m',
+      'mr mrs ms dr prof st sr jr vs etc e.g i.e eg ie cf no nos p pp ed eds op cit ibid al ch vol vols fig approx ca dept est inc ltd co corp gen col capt lt sgt rev hon jan feb mar apr jun jul aug sep sept oct nov dec mt ave u.s u.k a.m p.m',
     ),
   },
   de: {

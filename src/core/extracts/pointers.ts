@@ -28,6 +28,10 @@ export interface Pointers {
   room: RegExp;
   /** Announces what follows. */
   ahead: RegExp;
+  /** Ties a sentence to the one before it by its first words: “Nevertheless”, “Another reason is …”. */
+  joins: RegExp;
+  /** Points to what stands elsewhere on the page: “the picture on the left”, “as we saw above”. */
+  page: RegExp;
   /** Words in front that may be left off, so that what is left stands alone. */
   lead: RegExp;
 }
@@ -59,6 +63,9 @@ const WRITTEN: Record<Language, Pointers> = {
     room: /\b(?:my fellow\b|fellow (?:citizens|students|members|americans|graduates)|ladies and gentlemen|dear (?:friends|colleagues|guests|all)|(?:mr|madam|mister) (?:president|speaker|chair\w*|secretary)|members of|your (?:majesty|excellency|honou?r)|some of you (?:are|know|may|have)|those of you|as (?:i|we) (?:said|mentioned|told)|i (?:would|will|want to|'d) like to (?:thank|leave|begin|talk|say)|let me (?:say|tell|begin|start|finish|close|end)|i was told|i am told|i have (?:half an hour|\w+ minutes)|(?:today|tonight) (?:i|we) (?:will|want)|now to the|i hope you|let (?:us|me) (?:begin|start)|let's (?:begin|start)|to (?:come to the end|finish|conclude|sum up)|thank you)\b/i,
     ahead:
       /\b(?:as follows|the following|here (?:is|are|'s) (?:what|how|why|the|a|an|one|some|my|our)|what i (?:mean|want)|like this|one thing:|two things|three things)\b[^.!?]*[.:]?$/i,
+    joins:
+      /^(?:nevertheless|nonetheless|moreover|furthermore|therefore|consequently|accordingly|as a (?:result|consequence)|similarly|likewise|conversely|(?:in|by) contrast|in addition|additionally|first(?:ly|,| of all,)|to begin with,|(?:un)?fortunately|luckily|sadly|happily|needless to say|in (?:short|sum|turn|both cases)|on the contrary|either way|in the same way|even so|that said|again,|besides,|instead(?! of)|hence|thus|another(?: \p{L}+){1,4} (?:is|was|are|were|comes?|came)|other(?: \p{L}+){1,3} (?:is|was|are|were)|(?:[\p{L}'-]+ ){1,4}also)\b|\bboth (?:are|were|is|was|have|had|cases|of them)\b/iu,
+    page: /\b(?:(?:image|picture|photo(?:graph)?|figure|diagram|chart|graph|table|example|illustration|drawing|map|list|section|chapter|paragraph)s? (?:above|below|opposite|overleaf|(?:on|to) the (?:left|right)|(?:that|which) follows?)|(?:above|below)-mentioned|the (?:above|following) \p{L}+|(?:see|shown|seen|described|mentioned|discussed|explained|listed|noted|given|defined|outlined)(?: in (?:more )?detail)? (?:above|below|earlier|overleaf|opposite)|as (?:you can see|can be seen|shown|(?:we|i) (?:saw|have seen|shall see|will see|noted|showed))|(?:figure|fig\.|table|section|chapter|appendix) \d|the (?:left|right)(?:-hand)? (?:image|picture|figure|photo)|(?:image|picture|one) on the (?:left|right)|the (?:next|previous) (?:section|chapter|figure|paragraph))\b/iu,
     lead: /^(?:(?:and(?: so| then| yet)?|but(?! for\b)|so(?! (?:far|long|much|many|few|that)\b)),? +|(?:now|well|okay|ok|you know|i mean|look|listen|anyway|of course|in fact|indeed|again|also|still|yet), +)(?=\S)/i,
   },
   de: {
@@ -86,6 +93,9 @@ const WRITTEN: Record<Language, Pointers> = {
       /\b(?:sagte|sagt|fragte|fragt|antwortete|meinte|schrieb|erzählte|rief) (?:er|sie|ihm|ihr|ihnen|mir)\b|\b(?:er|sie) (?:sagte|sagt|fragte|antwortete|meinte|schrieb|erzählte)\b/iu,
     room: /\b(?:meine damen|sehr geehrte|liebe (?:freunde|gäste|kolleg\w+|mitbürger\w*|genossen)|verehrte|wie (?:ich|wir) (?:gesagt|erwähnt)|ich (?:möchte|will|darf) (?:mich|ihnen|euch|zum schluss|damit)|lassen sie mich|vielen dank|herzlichen dank|manche von ihnen|einige von ihnen|das sage ich)\b/iu,
     ahead: /\b(?:folgende[nrs]?|wie folgt|zum beispiel so)\b[^.!?]*[.:]?$/iu,
+    joins:
+      /^(?:außerdem|ferner|zudem|allerdings|jedoch|dagegen|hingegen|leider|glücklicherweise|zum glück|folglich|somit|demnach|darüber hinaus|überdies|im gegensatz dazu|erstens|zunächst|ein(?:e|er|es)? (?:weitere[rsn]?|andere[rsn]?) (?:\p{L}+ ){1,3}(?:ist|war|sind|waren)|weitere|dementsprechend|entsprechend)\b/iu,
+    page: /\b(?:(?:siehe|wie) (?:oben|unten)|(?:bild|abbildung|foto|grafik|tabelle|beispiel|zeichnung) (?:oben|unten|links|rechts)|(?:das|im|dem) (?:linke|rechte|obere|untere|folgende|nächste)[nrs]? (?:bild|foto|abbildung|abschnitt|kapitel|beispiel)|oben (?:genannt|erwähnt|beschrieben|gezeigt)\w*|wie (?:man sieht|sie sehen|wir (?:oben |bereits |schon )?(?:gesehen haben|sehen|sahen)|bereits|schon gesagt|(?:oben )?(?:erwähnt|beschrieben|gezeigt))|(?:abbildung|abb\.|tabelle|kapitel|abschnitt) \d|(?:links|rechts) im bild|im folgenden)\b/iu,
     lead: /^(?:und(?! so)(?! dann),? +|(?:also|ja|nun|naja|na ja|tja|übrigens|natürlich|kurzum), +)(?=\S)/iu,
   },
   fr: {
@@ -101,7 +111,7 @@ const WRITTEN: Record<Language, Pointers> = {
     expletive:
       /^(?:il (?:faut|fallait|faudra|y a|y avait|n'y|ne faut|est|était|suffit|s'agit|pleut|neige|vaut|arrive|existe|reste|semble|paraît)\b|ce (?:qui|que|n'est pas|n'est que|sont|dont|qu'on|qu'il)\b|c'est (?:à|en|dans|quand|parce|par|pour|le|la|l'|un|une)(?!\p{L}).{2,60}\b(?:que|qui|qu'))/iu,
     selfContained:
-      /\b(?:ce (?:qui|que|dont|n'est|sont|matin|soir)|cette (?:année|semaine|nuit)|ces (?:jours-ci|derniers)|celui (?:qui|que|de|dont)|celle (?:qui|que|de|dont)|ceux (?:qui|que|de|dont)|celles (?:qui|que|de|dont)|tout ce|il y (?:a|avait)|n'y (?:a|avait)|s'en (?:va|vont|aller))\b/giu,
+      /\b(?:ce (?:qui|que|dont|n'est|sont|matin|soir)|cette (?:année|semaine|nuit)|ces (?:jours-ci|derniers (?:jours|mois|temps|ans|siècles))|celui (?:qui|que|de|dont)|celle (?:qui|que|de|dont)|ceux (?:qui|que|de|dont)|celles (?:qui|que|de|dont)|tout ce|il y (?:a|avait)|n'y (?:a|avait)|s'en (?:va|vont|aller))\b/giu,
     pairs:
       /^(?:le (?:dernier|premier|second|deuxième|troisième|même)|la (?:dernière|première|seconde|deuxième|troisième|même)|l'autre|les autres|l'un|l'une)\b|^(?:la (?:cause|conséquence|différence|raison|réponse|solution)|l'(?:effet|explication)|le (?:problème|résultat)) (?:est|était|en est)\b|^(?:ensuite|puis|enfin|deuxièmement|troisièmement|par exemple|d'autre part|au contraire|de même|dès lors|alors|depuis|après cela|non (?:pas|seulement|plus)|ni|pas (?:seulement|parce)|mais|car|or|donc|aussi|pourtant|cependant|voilà|voici)\b/iu,
     answers:
@@ -110,6 +120,9 @@ const WRITTEN: Record<Language, Pointers> = {
       /\b(?:il|elle|ils|elles)(?: m'| nous | lui | leur | a| m'a| lui a)? ?(?:dit|disait|disent|demande|demandait|demanda|répond|répondit|répondait|écrit|écrivait|ajoute|ajouta|expliqua)\b|\b(?:dit|répondit|demanda|ajouta|écrit)-(?:il|elle|ils|elles|on)\b/iu,
     room: /\b(?:mesdames|messieurs|chers? (?:amis?|collègues|concitoyens|camarades)|monsieur le (?:président|ministre|maire)|madame la (?:présidente|ministre|maire)|comme je l'ai dit|permettez-moi|je (?:vous remercie|voudrais|souhaite|tiens à) (?:remercier|conclure|finir|terminer|commencer)|merci)\b/iu,
     ahead: /\b(?:comme suit|suivante?s?|voici|ce qui suit)\b[^.!?]*[.:]?$/iu,
+    joins:
+      /^(?:néanmoins|toutefois|sans toutefois|par ailleurs|par (?:voie de )?conséquence|en conséquence|malheureusement|heureusement|(?:un |une )?autres? \p{L}+|en effet|en outre|de plus|de ce fait|c'est (?:pourquoi|la raison pour laquelle|ainsi que|alors)|d'ailleurs|en revanche|par contre|ainsi|bref|finalement|quant à|(?:bien que )?tou(?:te)?s (?:les )?deux|dans les deux cas|premièrement|tout d'abord|(?:[\p{L}'’]+ ){1,4}également)\b|\b(?:utilisai(?:en)?t|étai(?:en)?t|faisai(?:en)?t|avai(?:en)?t) alors\b/iu,
+    page: /\bci-(?:dessous|dessus|contre|après|joint\w*)\b|\b(?:vu|dit|mentionnée?s?|évoquée?s?|citée?s?|décrite?s?|expliquée?s?|montrée?s?) (?:plus haut|plus bas|précédemment)\b|\b(?:l'|les? |une? |des |du )?(?:image|figure|photo|exemple|tableau|illustration|schéma|dessin|section|chapitre|paragraphe)s? (?:de (?:gauche|droite)|qui (?:suit|suivent|précède)|suivante?s?|précédente?s?)\b|\bcell?ui? de (?:gauche|droite)\b|\bcelle de (?:gauche|droite)\b|\bcomme (?:vous (?:le (?:constatez|voyez)|pouvez le)|nous l'avons|nous (?:le verrons|avons)|on (?:l'a vu|le voit|peut le))\b|\b(?:figure|tableau|section|chapitre|annexe) \d|\bsur l'autre (?:image|figure|photo)\b/iu,
     lead: /^(?:et,? +|(?:alors|bon|ben|donc|enfin|bref|eh bien), +)(?=\S)/iu,
   },
   es: {
@@ -133,6 +146,9 @@ const WRITTEN: Record<Language, Pointers> = {
       /\b(?:él|ella|ellos|me|le|les|nos) (?:dijo|dice|decía|preguntó|pregunta|respondió|contestó|escribió|contó)\b|\b(?:dijo|preguntó|respondió|contestó|añadió) (?:él|ella|ellos)\b/iu,
     room: /\b(?:señoras y señores|señor(?:a)? presidente|queridos? (?:amigos|colegas|compañeros)|estimad[oa]s|como (?:he|ya) dicho|como dije|permítanme|quiero (?:agradecer|dar las gracias|terminar|empezar)|muchas gracias|gracias)\b/iu,
     ahead: /\b(?:lo siguiente|como sigue|siguientes?|a continuación)\b[^.!?]*[.:]?$/iu,
+    joins:
+      /^(?:no obstante|asimismo|igualmente|en consecuencia|por (?:lo tanto|consiguiente|ello|otra parte|desgracia|suerte)|(?:des)?afortunadamente|otr[oa]s? \p{L}+|de hecho|en efecto|de ahí|primero,|en primer lugar|amb[oa]s|de este modo|aun así|del mismo modo|es por eso|de igual (?:manera|forma))\b/iu,
+    page: /\b(?:(?:imagen|imágenes|foto|figura|tabla|ejemplo|gráfico|mapa|sección|capítulo)s? (?:de (?:arriba|abajo|la (?:izquierda|derecha))|siguientes?|anteriore?s?|adjunt[oa]s?)|(?:siguiente|anterior) (?:imagen|figura|tabla|ejemplo|sección|capítulo)|como (?:se (?:ve|muestra|observa|verá|mencionó|indicó)|vimos|veremos|hemos visto|puede(?:n)? ver(?:se)?)|(?:figura|tabla|capítulo|sección|apartado) \d|(?:arriba|antes|anteriormente) (?:mencionad|descrit|citad)\w+|ya mencionad\w+|(?:mencionad|descrit|citad)[oa]s? (?:anteriormente|arriba|antes))\b/iu,
     lead: /^(?:y,? +|(?:bueno|pues|entonces|mira|oye|o sea|en fin), +)(?=\S)/iu,
   },
   pt: {
@@ -160,6 +176,9 @@ const WRITTEN: Record<Language, Pointers> = {
       /\b(?:ele|ela|eles|elas|me|lhe|nos) (?:disse|diz|dizia|perguntou|pergunta|respondeu|escreveu|contou)\b|\b(?:disse|perguntou|respondeu|acrescentou)(?:-me|-lhe| ele| ela| eles)\b/iu,
     room: /\b(?:senhoras e senhores|senhora? presidente|caros? (?:amigos|colegas)|queridos? amigos|prezad[oa]s|como (?:eu )?(?:já )?disse|permitam-me|quero (?:agradecer|terminar|começar)|muito obrigad[oa]|obrigad[oa])\b/iu,
     ahead: /\b(?:o seguinte|como segue|seguintes?|a seguir)\b[^.!?]*[.:]?$/iu,
+    joins:
+      /^(?:no entanto|entretanto|todavia|portanto|em consequência|por conseguinte|(?:in)?felizmente|outr[oa]s? \p{L}+|de fato|de facto|com efeito|em primeiro lugar|amb[oa]s|desta forma|dessa forma|ainda assim|da mesma forma|do mesmo modo|é por isso)\b/iu,
+    page: /\b(?:(?:imagem|imagens|foto|figura|tabela|exemplo|gráfico|mapa|seção|secção|capítulo)s? (?:acima|abaixo|(?:da|à) (?:esquerda|direita)|seguintes?|anteriore?s?)|(?:seguinte|anterior) (?:imagem|figura|tabela|exemplo|seção|capítulo)|como (?:se (?:vê|mostra|observa|verá)|vimos|veremos|mencionado|dito acima)|(?:figura|tabela|capítulo|seção|secção) \d|(?:acima|anteriormente|já) (?:mencionad|descrit|citad)\w+|(?:mencionad|descrit|citad)[oa]s? (?:anteriormente|acima|antes))\b/iu,
     lead: /^(?:e,? +|(?:bom|bem|então|olha|pois|ou seja|enfim), +)(?=\S)/iu,
   },
 };

@@ -2,7 +2,19 @@ import type { Language } from './languages';
 import { POINTERS, type Pointers } from './pointers';
 
 /** What keeps a stretch from standing alone. */
-type Outside = 'thing' | 'person' | 'demonstrative' | 'place' | 'pair' | 'answer' | 'saying' | 'room' | 'ahead';
+type Outside =
+  | 'thing'
+  | 'person'
+  | 'demonstrative'
+  | 'place'
+  | 'pair'
+  | 'answer'
+  | 'saying'
+  | 'room'
+  | 'ahead'
+  | 'joins'
+  | 'page'
+  | 'half';
 
 /** A word of a stretch as it is looked at. */
 interface Word {
@@ -20,17 +32,21 @@ const BETWEEN = 3;
  * What of a stretch of text points to something that is not in it: a pronoun before anything it could stand for (whom or what a
  * pronoun means is taken to be named before it: J. Hobbs, “Resolving Pronoun References”, 1978, without his syntax), a
  * demonstrative whose noun was not there, one of a pair, the beginning of an answer, somebody unnamed who says something, words to
- * the people in the room, or what only announces the next sentence.
+ * the people in the room, what only announces the next sentence, words that join it to the one before, or another place of the page.
+ * So does half of what stands in quotation marks or brackets, in any language.
  *
  * @param text one or several whole sentences
- * @returns null where nothing is found, and always for a language that Bimlo does not know
+ * @returns null where nothing is found; for a language that Bimlo does not know only halves are
  */
 export function pointsOutside(text: string, language: string | null): Outside | null {
+  if (isHalf(text)) return 'half';
   const known = POINTERS[language as Language] as Pointers | undefined;
   if (!known) return null;
   const plain = text.replaceAll('’', "'").replace(/^["“„«»'‘¿¡(\s]+/u, '');
   if (known.room.test(plain)) return 'room';
   if (known.pairs.test(plain)) return 'pair';
+  if (known.joins.test(plain)) return 'joins';
+  if (known.page.test(plain)) return 'page';
   if (known.answers.test(plain)) return 'answer';
   if (ENDS_POINTING.test(plain)) return 'demonstrative';
   if (known.ahead.test(plain) || /:["”»]?$/u.test(plain)) return 'ahead';
@@ -43,6 +59,22 @@ export function pointsOutside(text: string, language: string | null): Outside | 
 /** Whether a sentence is said to the people in the room. */
 export const isForTheRoom = (text: string, language: string | null): boolean =>
   (POINTERS[language as Language] as Pointers | undefined)?.room.test(text.replaceAll('’', "'")) ?? false;
+
+/** Whether something is opened in a text and not closed, or closed and not opened, or the text trails off. */
+export function isHalf(text: string): boolean {
+  const count = (mark: RegExp) => text.match(mark)?.length ?? 0;
+  // German opens with “„” and closes with what opens elsewhere.
+  const [low, opened, closed] = [count(/„/g), count(/“/g), count(/”/g)];
+  const isSpeechWhole = low > 0 ? low === opened + closed : opened === closed;
+  return (
+    !isSpeechWhole ||
+    count(/"/g) % 2 === 1 ||
+    count(/«/g) !== count(/»/g) ||
+    count(/\[/g) !== count(/\]/g) ||
+    count(/\(/g) !== count(/(?<!^[\p{L}\p{N}]{1,2}|[:;]-?)\)/gu) ||
+    /(?:…|\.\s?\.\s?\.)["”»)]*$/u.test(text)
+  );
+}
 
 /** A sentence that ends with what it points to, and has nothing before it that this could be. */
 const ENDS_POINTING = /^[^.;:!?,]*\b(?:this|these|those)[.?!]/i;

@@ -15,6 +15,61 @@ const blocksOf = (text: string, name = '') => {
 };
 const leftOf = (text: string, name = '') => readOf(text, name).leftOut.map(({ reason, text: left }) => [reason, left]);
 
+describe('a page as it is in the world', () => {
+  it('is read without the notes of sources among its words', () => {
+    const text =
+      'A rope ages from the inside [Letters of a Rigger, pp. 12-14] and shows nothing. [Op. Cit., p. 85] It is the dust (Brook et al., 1998) that cuts. He said so (p. 3) in [the old] harbour.';
+    expect(blocksOf(text)).toEqual([
+      [
+        'paragraph',
+        'A rope ages from the inside and shows nothing. It is the dust that cuts. He said so in [the old] harbour.',
+      ],
+    ]);
+    expect(leftOf(text)).toEqual([
+      ['citation', '[Letters of a Rigger, pp. 12-14]'],
+      ['citation', '[Op. Cit., p. 85]'],
+      ['citation', '(Brook et al., 1998)'],
+      ['citation', '(p. 3)'],
+    ]);
+  });
+
+  it('is read without the names of books it lists, wherever they stand; what happened in some year stays', () => {
+    const books = [
+      'Brook, Ada, The Old Ropes of the Harbour, 4 volumes, Oak Press, Oldhaven, 2010.',
+      'Marsh, B. N., Knots and Their Names, Tidal Library, Oldhaven, 1999.',
+      'Reed, Cyril, “Dust”, in: Papers of the Guild of Riggers, 1984, pp. 3–9.',
+    ];
+    const years = '- 1984: The Old Mill opened in Oldhaven.\n- 1990: It burned, and the town built it again by hand.';
+    const text = `# Ropes\n\nThe ropes come from stories and from these books:\n\n${books.map((book, at) => `${at + 1}. ${book}`).join('\n')}\n\n${years}\n`;
+    expect(leftOf(text, 'a.md')).toEqual(books.map((book) => ['reference', book]));
+    expect(blocksOf(text, 'a.md').filter(([kind]) => kind === 'listItem')).toHaveLength(2);
+  });
+
+  it('is read without the pages before and behind it', () => {
+    const text = 'The harbour sleeps.\n\n‹ What is a knot? up Why do ropes fail? ›\n\nIt wakes at six.';
+    expect(leftOf(text)).toEqual([['navigation', '‹ What is a knot? up Why do ropes fail? ›']]);
+  });
+
+  it('has what is in other letters marked as in another language, however short it is', () => {
+    const text = `The old ropes of the harbour have names, and the names are older than the harbour is.\n\nحبال الميناء القديمة\n\nEach of them is written on a board that hangs by the door.`;
+    expect(readOf(text).blocks.map(({ language }) => language !== undefined)).toEqual([false, true, false]);
+  });
+
+  it('has its title without the number of its section', () => {
+    const page =
+      '<html><head><title>The rope book: 1.2 Old ropes</title></head><body><p>A rope ages.</p></body></html>';
+    expect(brought(page, 'a.html').title).toBe('The rope book: Old ropes');
+    expect(brought('# D.8 What do ropes cost?\n\nA rope costs a winter.', 'a.md').title).toBe('What do ropes cost?');
+    expect(brought('# 10 old ropes\n\nA rope costs a winter.', 'a.md').title).toBe('10 old ropes');
+  });
+
+  it('leaves no space where two marks stood before a full stop', () => {
+    const page =
+      '<h1>Ropes</h1><p>It is bounded by the river <sup><a href="#f1">[1]</a></sup> <sup><a href="#f2">[2]</a></sup>. The rope is old.</p>';
+    expect(blocksOf(page, 'a.html').at(-1)![1]).toBe('It is bounded by the river. The rope is old.');
+  });
+});
+
 describe('plain text', () => {
   it('is plain text: indents, stars and lines mean what they show', () => {
     const indented = `The harbour\n\n\tThe first paragraph of it begins with a tab and is as long as it likes.\n\n    The second begins with four spaces, and it says that 2*3*4 is 24 and __init__ a name.`;

@@ -6,7 +6,7 @@ export const CONTENTS_HEADING =
 
 /** Headings of sections that list where things were taken from, or where else to read. */
 export const REFERENCE_HEADING =
-  /^(?:references?|bibliography|works cited|(?:foot|end)?notes|notes and references|sources?|citations|further reading|external links|see also|related (?:articles|posts|pages)|einzelnachweise|literatur(?:verzeichnis)?|quellen|fußnoten|anmerkungen|weblinks|siehe auch|références?|bibliographie|notes et références|voir aussi|liens externes|referencias|bibliografía|notas(?: y referencias)?|véase también|enlaces externos|referências|bibliografia|notas e referências|ver também|ligações externas)$/iu;
+  /^(?:references?|bibliography|works cited|(?:foot|end)?notes|notes and references|sources?|citations|further reading|external links|see also|related (?:articles|posts|pages)|einzelnachweise|literatur(?:verzeichnis)?|quellen|fußnoten|anmerkungen|weblinks|siehe auch|références?|bibliographie|notes et références|notes de bas de page|voir aussi|liens externes|referencias|bibliografía|notas(?: y referencias| al pie(?: de página)?)?|véase también|enlaces externos|referências|bibliografia|notas(?: e referências| de rodapé)|ver também|ligações externas)$/iu;
 
 /** Headings of sections on what may be done with a text. */
 export const LICENCE_HEADING =
@@ -39,6 +39,13 @@ export const STAGE_MARK = new RegExp(
 /** A number of a footnote, or what asks for one. */
 export const REFERENCE_MARK =
   /\[(?:\d{1,3}(?:\s?[,–-]\s?\d{1,3})*|\^[^\]\s]{1,20}|[a-z]|note \d{1,3}|citation needed|when\?|who\?|clarification needed|nachweis fehlt|réf\. nécessaire|cita requerida)\]|(?<=[\p{L}.,;:!?”"’)»])[¹²³⁰-⁹]{1,4}(?![\p{L}\p{N}])/giu;
+
+/** Where words were taken from, named among them with its page: “[Letters, pp. 12–14]”, “(Brook et al., 1998)”, “[Op. cit.]”. */
+export const CITATION =
+  /\[(?:[Oo]p\.? ?[Cc]it|[Ii]bid|[Ll]oc\.? ?[Cc]it|[^[\]\n]{2,120}(?<!\p{L})(?:pp?|S|Seiten?|págs?)\. ?\d)[^[\]\n]{0,160}\]|\((?:pp?|S)\. ?\d{1,4}(?:[–-]\d{1,4})?\)|\((?:(?:see|cf\.|vgl\.|voir|véase|ver) )?\p{Lu}[^()\n]{1,60},? (?:1[5-9]|20)\d\d[a-z]?[,:] ?(?:(?:pp?|S)\. ?)?\d{1,4}(?:[–-]\d{1,4})?\)|\(\p{Lu}[^()\n]{1,40} et al\.,? (?:1[5-9]|20)\d\d[a-z]?\)/gu;
+
+/** What leads to the pages around: “‹ Back to the contents”, “Next: Knots ›”. */
+export const ARROWED = /^[‹←⟵⇐]|[›→⟶⇒]$/u;
 
 /** What an editable page puts behind its headings. */
 export const EDIT_MARK =

@@ -7,16 +7,28 @@ const LEAST = 60;
 const AT_HOME = 0.2;
 /** Share of small words from which it is in another that Bimlo knows. */
 const ELSEWHERE = 0.3;
+/** Letters of another script from which a stretch shows that it is in another language. */
+const LEAST_OF_SCRIPT = 8;
 /** How sure the letters have to be, where small words do not tell. */
 const SURE = 0.5;
 
+const LETTER = /\p{L}/gu;
+const LATIN = /\p{Script=Latin}/gu;
+
+/** Whether most letters of a stretch are of a script that none of the languages which Bimlo knows is written in. */
+function isOtherScript(text: string): boolean {
+  const letters = text.match(LETTER)?.length ?? 0;
+  return letters >= LEAST_OF_SCRIPT && (text.match(LATIN)?.length ?? 0) < letters / 2;
+}
+
 /**
  * The language of a paragraph, where it is another than that of its piece: by its small words, else by the letters that follow each
- * other (tinyld, without any download). Null for one in the piece's own, and wherever there is doubt.
+ * other (tinyld, without any download), and always where it is in another script. Null for one in the piece's own, and wherever there is doubt.
  *
  * @param own the piece's; null where it is in none that Bimlo knows
  */
 export function foreignLanguage(text: string, own: Language | null): string | null {
+  if (own !== null && isOtherScript(text)) return detectAll(text)[0]?.lang ?? 'und';
   if (text.length < LEAST || own === null || shareOfSmallWords(text, own) >= AT_HOME) return null;
   const known = guessLanguage(text);
   if (known !== null && known !== own && shareOfSmallWords(text, known) >= ELSEWHERE) return known;

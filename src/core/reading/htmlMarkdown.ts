@@ -1,3 +1,4 @@
+import { closedUp, GONE } from './closedUp';
 import type { LeftOut, LeftOutReason } from './leftOut';
 
 /** What is used of an element of a document. */
@@ -38,7 +39,7 @@ const escaped = (text: string): string =>
 
 /** Names by which pages call what stands around their text. */
 const AROUND =
-  /\b(?:share|sharing|social|related|recommend(?:ed|ations)?|newsletter|subscribe|signup|comments?|breadcrumbs?|cookies?|promo|advert(?:isement)?s?|sponsored|sidebar|skip-?link|pagination|pager|toolbar|site-?(?:header|footer|nav)|menu|categories)\b/i;
+  /\b(?:share|sharing|social|related|recommend(?:ed|ations)?|newsletter|subscribe|signup|comments?|breadcrumbs?|cookies?|promo|advert(?:isement)?s?|sponsored|sidebar|skip-?link|pagination|pager|toolbar|footer|site-?(?:header|nav)|menu|categories)\b/i;
 const AROUND_TAGS = new Set('NAV ASIDE FOOTER FORM BUTTON SELECT DIALOG MENU INPUT TEXTAREA'.split(' '));
 const AROUND_ROLES = new Set('navigation banner contentinfo search complementary dialog alert note'.split(' '));
 /** Share of an article's letters from which a part of it is no part around it, whatever it is called. */
@@ -104,7 +105,7 @@ class Page {
 
   /** Ends the line that is open. */
   end(mark = ''): void {
-    const words = tidy(this.line);
+    const words = closedUp(tidy(this.line));
     this.line = '';
     if (words !== '') this.blocks.push(`${mark}${escaped(words)}`);
   }
@@ -117,8 +118,10 @@ class Page {
       else if (child.nodeName === 'IMG') this.leave('picture', child.getAttribute('alt') ?? '');
       else if (child.nodeType === ELEMENT) {
         const reason = reasonFor(child, this.letters);
-        if (reason) this.leave(reason, linesOf(child));
-        else if (INLINE.has(child.nodeName)) this.walk(child, mark);
+        if (reason) {
+          this.leave(reason, linesOf(child));
+          if (reason === 'referenceMark') this.line += GONE;
+        } else if (INLINE.has(child.nodeName)) this.walk(child, mark);
         else {
           this.end(mark);
           if (child.nodeName === 'LI') number++;

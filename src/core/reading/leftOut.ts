@@ -9,6 +9,7 @@ export const LEFT_OUT = {
   facts: ['box of facts', 'boxes of facts'],
   reference: ['list of references', 'lists of references'],
   referenceMark: ['footnote mark', 'footnote marks'],
+  citation: ['note of a source', 'notes of sources'],
   editMark: ['edit mark', 'edit marks'],
   licence: ['note on rights', 'notes on rights'],
   credit: ['credit', 'credits'],

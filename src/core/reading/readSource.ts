@@ -1,5 +1,6 @@
 import { accept, refuse, type Result } from '../refusal';
 import { figure } from '../words';
+import { withoutNumber } from '../text/headings';
 import { readPieceFile, type AboutInFile } from '../pieces/pieceFile';
 import { readArticle } from './htmlArticle';
 import { looksLikeMarkdown, READ_AS_IT_LOOKS, type HowRead } from './howRead';
@@ -60,12 +61,17 @@ export function readSource(text: string, name = ''): Result<SourceText> {
     const read = readArticle(text);
     if (!read.ok) return read;
     const { markdown, title, leftOut } = read.value;
-    return accept({ source: markdown, title, ...UNTIMED, how: { as: 'markdown', taken: [], leftOut } });
+    return accept({
+      source: markdown,
+      title: withoutNumber(title),
+      ...UNTIMED,
+      how: { as: 'markdown', taken: [], leftOut },
+    });
   }
   const how: HowRead = { ...READ_AS_IT_LOOKS, as: /\.(?:md|markdown)$/i.test(name) ? 'markdown' : null };
   const reading = maybeRead(text, how);
   if (typeof reading === 'string') return refuse(reading, NOT_READ[reading], 'file');
-  return accept({ source: text, title: reading.title ?? '', ...UNTIMED, how });
+  return accept({ source: text, title: withoutNumber(reading.title ?? ''), ...UNTIMED, how });
 }
 
 const NOT_READ = {

@@ -1,6 +1,8 @@
 import {
   AROUND,
+  ARROWED,
   CAPTION,
+  CITATION,
   CLOSING,
   CONTENTS_HEADING,
   CREDIT,
@@ -13,6 +15,7 @@ import {
   STAGE_MARK,
 } from './apartWords';
 import { isBareDate } from './bareDate';
+import { closedUp, GONE } from './closedUp';
 import type { LeftOut, LeftOutReason } from './leftOut';
 import type { RawBlock } from './rawBlock';
 
@@ -21,6 +24,7 @@ const MARKS: readonly [LeftOutReason, RegExp][] = [
   ['editMark', EDIT_MARK],
   ['stageMark', STAGE_MARK],
   ['referenceMark', REFERENCE_MARK],
+  ['citation', CITATION],
   ['music', MUSIC],
 ];
 
@@ -53,8 +57,32 @@ export function tellApart(blocks: readonly RawBlock[], isTaken: (one: LeftOut) =
     const reason = reasonToLeave(block, inSections.length - at <= LAST);
     return reason ? { ...block, reason } : withoutMarks(block, speakers, isTaken);
   });
-  return withoutSignature(left);
+  return withoutSignature(withoutReferences(left));
 }
+
+/** Lines that name books from which they are taken for a list of references. */
+const REFERENCES = 3;
+
+/** Without lines that name a book or a paper each, where there are several. */
+function withoutReferences(blocks: readonly RawBlock[]): RawBlock[] {
+  const isOne = (block: RawBlock) => block.reason === undefined && block.kind !== 'heading' && isReference(block.text);
+  if (blocks.filter(isOne).length < REFERENCES) return [...blocks];
+  return blocks.map((block) => (isOne(block) ? { ...block, reason: 'reference' } : block));
+}
+
+/** Whether a line names a book or a paper, as such lists do: parts between commas, mostly in names, with a year behind the first. */
+export function isReference(text: string): boolean {
+  if (text.length > RIGHTS) return false;
+  const words = text.match(/\p{L}[\p{L}\p{M}’'-]*/gu) ?? [];
+  const long = words.filter((word) => word.length > 3);
+  const names = long.filter((word) => /^[ʿʾ’']?\p{Lu}/u.test(word));
+  const parts = text.split(/[,:;]\s|\.\s(?=\p{Lu})/u).length;
+  const hasYear = /(?<=\p{L}.{8,})(?<!\p{N})(?:1[5-9]|20)\d\d(?!\p{N})/u.test(text);
+  return long.length >= 4 && hasYear && parts >= 4 && names.length >= long.length * NAMES;
+}
+
+/** Share of the longer words of a reference that are names, and the like. */
+const NAMES = 0.4;
 
 /** Sections that list, by their headings: each goes until a heading as high follows, contents as far as their list does. One stretch each. */
 function withoutSections(blocks: readonly RawBlock[]): RawBlock[] {
@@ -97,6 +125,7 @@ function sectionOf(heading: string): LeftOutReason | null {
 export function reasonToLeave({ kind, text }: RawBlock, isAtEnd: boolean): LeftOutReason | null {
   const isShort = text.length <= SHORT;
   if (isShort && AROUND.test(text)) return 'navigation';
+  if (text.length <= SHORT * 2 && ARROWED.test(text)) return 'navigation';
   if (isShort && LICENCE.test(text)) return 'licence';
   if (kind === 'heading') return isBareDate(text) ? 'date' : null;
   if (/^\[?\^[^\]\s]{1,20}\]:?\s/.test(text)) return 'reference';
@@ -173,22 +202,4 @@ function withoutMarks(block: RawBlock, speakers: ReadonlySet<string>, isTaken: (
     ...(marks.length > 0 && { marks }),
     ...(takenIn.length > 0 && { takenIn }),
   };
-}
-
-/** Stands where a mark was. */
-const GONE = '\u0000';
-
-/** A text with the places of its marks closed up: none before a mark that ends something, else one space where there was one. */
-function closedUp(text: string): string {
-  const [first = '', ...others] = text.split(GONE);
-  if (others.length === 0) return text;
-  const parts = [first];
-  for (const part of others) {
-    const [before, after] = [parts.at(-1)!.trimEnd(), part.trimStart()];
-    const isApart = before !== parts.at(-1) || after !== part;
-    if (after === '' && before === '') continue;
-    parts[parts.length - 1] = before;
-    parts.push(isApart && !/^[.,;:!?…)\]”’»]/u.test(after) ? ` ${after}` : after);
-  }
-  return parts.join('').trim();
 }

@@ -1,5 +1,6 @@
 import type { Block } from '../../reading/readingText';
 import type { DraftOrder, DraftSource } from '../draft';
+import { withoutNumber } from '../../text/headings';
 import { asMarkdown, type Body } from '../form';
 import { fitsRich, richBody } from '../richBody';
 import { said, type Paragraph, type Said } from '../saying';
@@ -7,8 +8,10 @@ import type { DraftedCaption } from './caption';
 
 /** Words from which a piece is an article. */
 const LEAST_WORDS = 120;
-/** Letters of the longest sentence of a text that has marks. */
+/** Letters from which a sentence has no marks that end it. */
 const ENDLESS = 600;
+/** Share of the letters of a text in paragraphs that end with a mark, and in sentences that end somewhere, from which it is marked. */
+const MARKED = { paragraphs: 0.5, sentences: 0.8 } as const;
 
 /** A paragraph of an article as it stands in the piece. */
 interface Own {
@@ -26,12 +29,20 @@ interface Own {
 export function articleOf(source: DraftSource, order: DraftOrder, caption: DraftedCaption): Body | null {
   const own = paragraphsOf(source);
   const text = own.flatMap(({ paragraph }) => paragraph.map((one) => one.text)).join(' ');
-  const longest = source.analysis.sentences.reduce((most, { start, end }) => Math.max(most, end - start), 0);
-  const isMarked = longest <= ENDLESS && /[.!?。！？]["”’»)]*$/u.test(text);
-  if (text.split(/\s+/).length < LEAST_WORDS || !isMarked) return null;
+  if (text.split(/\s+/).length < LEAST_WORDS || !isMarked(own)) return null;
   let kept = own;
   while (kept.length > 1 && !fitsRich(lined(kept), order, caption.link)) kept = withoutLeast(kept);
   return richBody(lined(kept), order, caption.link);
+}
+
+/** Whether most of what is said in paragraphs has the marks of sentences. */
+function isMarked(own: readonly Own[]): boolean {
+  const said = own.filter(({ block }) => block.kind !== 'heading').map(({ paragraph }) => paragraph);
+  const lettersOf = (sentences: Paragraph) => sentences.reduce((sum, { text }) => sum + text.length, 0);
+  const all = lettersOf(said.flat());
+  const ending = said.filter((sentences) => /[.!?。！？]["”’»)]*$/u.test(sentences.at(-1)!.text));
+  const ended = said.flat().filter(({ text }) => text.length <= ENDLESS);
+  return lettersOf(ending.flat()) >= all * MARKED.paragraphs && lettersOf(ended) >= all * MARKED.sentences;
 }
 
 function paragraphsOf(source: DraftSource): Own[] {
@@ -39,14 +50,21 @@ function paragraphsOf(source: DraftSource): Own[] {
   return blocks.flatMap((block, at): Own[] => {
     if (block.kind === 'heading') {
       const isTitle = (block.level ?? 1) === 1;
-      const heading = asMarkdown(text.slice(block.start, block.end));
+      const heading = asMarkdown(withoutNumber(text.slice(block.start, block.end)));
       return isTitle ? [] : [{ block, paragraph: [{ text: `## ${heading}`, origin: 'piece' }], worth: 0 }];
     }
     const own = sentences.filter((sentence) => sentence.block === at && !sentence.traits.has('housekeeping'));
-    if (own.length === 0) return [];
+    if (own.length === 0 || leadsNowhere(source, at)) return [];
     const worth = own.reduce((sum, { score }) => sum + score, 0) / own.length;
     return [{ block, paragraph: own.map((sentence, place) => marked(source, block, sentence, place)), worth }];
   });
+}
+
+/** Whether a paragraph leads to what was no words: a picture, code, a table. */
+function leadsNowhere({ analysis: { blocks, text } }: DraftSource, at: number): boolean {
+  const { start, end, kind } = blocks[at]!;
+  const next = blocks[at + 1]?.kind;
+  return kind === 'paragraph' && /:["”’»)]*$/u.test(text.slice(start, end)) && next !== 'listItem' && next !== 'quote';
 }
 
 function marked(

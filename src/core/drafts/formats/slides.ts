@@ -5,7 +5,7 @@ import type { Body } from '../form';
 import { overlapOf } from '../../extracts/rank';
 import { placesIn, said, sectionsOf, sentencesIn, standing, textOf, type Said } from '../saying';
 import { stretchesOf } from '../stretches';
-import { asTitle } from '../titles';
+import { titleOfHeading } from '../titles';
 import type { DraftedCaption } from './caption';
 
 /** Slides of a carousel with its title, and points of it. */
@@ -138,7 +138,7 @@ function itemOf(source: DraftSource, places: readonly number[], fits: (text: str
 
 function headingAbove({ analysis: { blocks, text } }: DraftSource, block: number): Said | null {
   const at = blocks.findLastIndex(({ kind, level }, place) => place < block && kind === 'heading' && (level ?? 1) > 1);
-  return at < 0 ? null : { text: asTitle(text.slice(blocks[at]!.start, blocks[at]!.end)), origin: 'piece' };
+  return at < 0 ? null : titleOfHeading(text.slice(blocks[at]!.start, blocks[at]!.end));
 }
 
 /** The best sentences of each section that stand alone and are unlike each other, in their order. */
@@ -158,7 +158,7 @@ function sectionPoints(source: DraftSource, fits: (text: string) => boolean): Po
     const best = chosen.slice(0, SLIDES.most - 2);
     const worth = best.slice(0, SLIDES.least).reduce((sum, at) => sum + sentences[at]!.score, 0);
     const slides = best.sort((one, other) => one - other).flatMap((at) => standing(source, at, at + 1)!);
-    return [{ title: { text: asTitle(heading), origin: 'piece' }, slides, worth }];
+    return [{ title: titleOfHeading(heading), slides, worth }];
   });
 }
 
