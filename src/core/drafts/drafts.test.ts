@@ -273,10 +273,16 @@ describe('drafts', () => {
   });
 
   it('are made of nothing of which half is in quotation marks', () => {
-    const source = sourceOf(
-      `# Boats\n\n${'The boats of the harbour go out at six, as the captain says: “The boats go out at six. The harbour pays for boats that stay in. Boats that stay in cost the harbour a winter. '.repeat(3)}`,
-    );
-    expect(ruleBasedHelper(source, SHELF, order('pithline', 'thread', { from: [] }))).toBeNull();
+    const thread = (mark: string) =>
+      ruleBasedHelper(
+        sourceOf(
+          `# Boats\n\nThe boats of the harbour go out at six in the morning. The harbour pays for boats that stay in all the morning. Boats that stay in the harbour cost a winter of bread. A winter of bread is what the boats of the harbour bring in.${mark}\n`,
+        ),
+        SHELF,
+        order('pithline', 'thread', { from: [] }),
+      );
+    expect(thread('')).not.toBeNull();
+    expect(thread('"')).toBeNull();
   });
 
   it('of a letter and an article leave an address to the letter', () => {

@@ -77,10 +77,12 @@ export function isReference(text: string): boolean {
   const long = words.filter((word) => word.length > 3);
   const names = long.filter((word) => /^[ʿʾ’']?\p{Lu}/u.test(word));
   const parts = text.split(/[,:;]\s|\.\s(?=\p{Lu})/u).length;
-  const hasYear = /(?<=\p{L}.{8,})(?<!\p{N})(?:1[5-9]|20)\d\d(?!\p{N})/u.test(text);
-  return long.length >= 4 && hasYear && parts >= 4 && names.length >= long.length * NAMES;
+  const year = text.search(/(?<!\p{N})(?:1[5-9]|20)\d\d(?!\p{N})/u);
+  return long.length >= 4 && year >= BEFORE_YEAR && parts >= 4 && names.length >= long.length * NAMES;
 }
 
+/** Letters before the year of a reference: what happened in a year often begins with it. */
+const BEFORE_YEAR = 8;
 /** Share of the longer words of a reference that are names, and the like. */
 const NAMES = 0.4;
 
