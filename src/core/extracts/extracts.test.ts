@@ -29,6 +29,21 @@ const stretches = (source: string, language: string | null = 'en') => {
   return sentencesOf(reading, language).map(({ start, end }) => reading.text.slice(start, end));
 };
 
+it('a sentence does not end in brackets, and names alone are no extract', () => {
+  const text = `# Stars
+
+We know that Hipparchus (2nd ct. BCE) wrote down where the stars of the sky stand, and that the sky has moved since.
+
+- Ada Brook (Head of the Fennelmoor Observatory and of its Old Harbour Telescope)
+- Wait until the telescope has cooled on the terrace for an hour
+- Count the moons that the glare of the rings hides in other years
+`;
+  const found = findExtracts(analyse(readMarkdown(text), 'en'), 10).map((one) => one.text);
+  expect(found.some((one) => one.startsWith('We know that Hipparchus (2nd ct. BCE) wrote'))).toBe(true);
+  expect(found.some((one) => one.startsWith('Wait until'))).toBe(true);
+  expect(found.filter((one) => /^BCE|Ada Brook/.test(one))).toEqual([]);
+});
+
 describe('sentences', () => {
   it('do not end at abbreviations, initials, numbers or ordinals', () => {
     expect(

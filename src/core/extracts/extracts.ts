@@ -123,7 +123,7 @@ function candidateOf(
   const start = opensAt + leadOf(whole, analysis.language);
   const text = analysis.text.slice(start, last.end);
   // What leads to something that follows is no whole.
-  if (/[:,;–—]$/u.test(text)) return null;
+  if (/[:,;–—]$/u.test(text) || isOnlyNames(text)) return null;
   const length = countText(text, { unit: 'grapheme', wideWeight: 1, linkLength: null });
   const least = isQuestion ? EXTRACT_LENGTH.ofQuestion : EXTRACT_LENGTH.least;
   if (length < least || length > EXTRACT_LENGTH.most || pointsOutside(text, analysis.language)) return null;
@@ -143,6 +143,17 @@ function candidateOf(
     ...(first.inMs !== undefined && last.outMs !== undefined && { inMs: first.inMs, outMs: last.outMs }),
   };
 }
+
+/** Share of the longer words from which what has no mark at its end only names somebody or something. */
+const NAMES = 0.7;
+
+function isOnlyNames(text: string): boolean {
+  if (/[.!?…。！？]["”’»)]*$/u.test(text)) return false;
+  const long = wordsWithCase(text).filter((word) => word.length > 3);
+  return long.filter((word) => /^\p{Lu}/u.test(word)).length >= long.length * NAMES;
+}
+
+const wordsWithCase = (text: string): string[] => text.match(/\p{L}[\p{L}\p{M}’'-]*/gu) ?? [];
 
 /** What a question is worth that says too little to be ranked. */
 const QUESTION = 0.8;

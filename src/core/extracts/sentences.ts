@@ -80,7 +80,7 @@ function cutsOf(text: string, block: Block, segmenter: Intl.Segmenter, known: La
     if (last && (joins || goesOn(trimmed.slice(lead)))) last.end = end;
     else cuts.push({ start, end });
     const sofar = text.slice(cuts.at(-1)!.start, end);
-    joins = endsNothing(sofar, known) || isInSpeech(sofar);
+    joins = endsNothing(sofar, known) || isInSpeech(sofar) || isInBracket(sofar);
   }
   return cuts;
 }
@@ -106,6 +106,15 @@ const LONG_SPEECH = 300;
 function isInSpeech(text: string): boolean {
   const [opened, closed] = [text.lastIndexOf('“'), text.lastIndexOf('”')];
   return opened > closed && text.length - opened < LONG_SPEECH;
+}
+
+/** Characters in brackets from which their end is taken to be missing. */
+const LONG_BRACKET = 120;
+
+/** Whether a bracket is open at the end of a text that did not begin with it. */
+function isInBracket(text: string): boolean {
+  const [opened, closed] = [text.lastIndexOf('('), text.lastIndexOf(')')];
+  return opened > 0 && opened > closed && text.length - opened < LONG_BRACKET;
 }
 
 /** A sentence as it is, or, where it is endless, cut at pauses, commas and words. */

@@ -67,6 +67,10 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       '3 to 46] But of course the boats are repainted.',
       'As the captain said, a rope “is not only tied against the sea; it aims at the harbour.',
       'The harbour was quiet, and then . . .',
+      'However, the boats went out.',
+      'In other harbours the boats stay in.',
+      'You have avoided yet another decision.',
+      'See the list of knots in the harbour book.',
     ],
   },
   de: {

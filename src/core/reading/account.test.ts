@@ -55,6 +55,23 @@ describe('a page as it is in the world', () => {
     expect(readOf(text).blocks.map(({ language }) => language !== undefined)).toEqual([false, true, false]);
   });
 
+  it('is read without those who made it, and without the names of pictures, unless it is a letter of thanks', () => {
+    const section = '## Thanks\n\nThe knots were tied by Ada Brook.\n\n- Cyril Reed (harbour)';
+    const text = `# Ropes\n\nA rope ages from the inside.\n\nPhotograph of a rope that is older than the harbour\n\n${section}\n\n## Sources / Notes\n\nThe harbour book.`;
+    expect(blocksOf(text, 'a.md').map(([, one]) => one)).toEqual(['Ropes', 'A rope ages from the inside.']);
+    expect(leftOf(text, 'a.md').map(([reason]) => reason)).toEqual(['caption', 'credit', 'reference']);
+    expect(blocksOf('# Thanks\n\nYou carried the piano.', 'a.md')).toHaveLength(2);
+  });
+
+  it('has its numbered headings as they stand, without what points to them', () => {
+    const page = '<h1>Ropes¶</h1><h2>1) Old ropes<a href="#old">¶</a></h2><p>A rope ages from the inside.</p>';
+    expect(blocksOf(page, 'a.html').map(([, one]) => one)).toEqual([
+      'Ropes',
+      '1) Old ropes',
+      'A rope ages from the inside.',
+    ]);
+  });
+
   it('has its title without the number of its section', () => {
     const page =
       '<html><head><title>The rope book: 1.2 Old ropes</title></head><body><p>A rope ages.</p></body></html>';

@@ -6,7 +6,11 @@ export const CONTENTS_HEADING =
 
 /** Headings of sections that list where things were taken from, or where else to read. */
 export const REFERENCE_HEADING =
-  /^(?:references?|bibliography|works cited|(?:foot|end)?notes|notes and references|sources?|citations|further reading|external links|see also|related (?:articles|posts|pages)|einzelnachweise|literatur(?:verzeichnis)?|quellen|fußnoten|anmerkungen|weblinks|siehe auch|références?|bibliographie|notes et références|notes de bas de page|voir aussi|liens externes|referencias|bibliografía|notas(?: y referencias| al pie(?: de página)?)?|véase también|enlaces externos|referências|bibliografia|notas(?: e referências| de rodapé)|ver também|ligações externas)$/iu;
+  /^(?:references?|bibliography|works cited|(?:foot|end)?notes|notes and references|sources?|citations|further reading|external links|see also|related (?:articles|posts|pages)|einzelnachweise|literatur(?:verzeichnis)?|quelle(?:n|\(n\))?|weiterführende literatur|fußnoten|anmerkungen|weblinks|siehe auch|références?|bibliographie|notes et références|notes de bas de page|voir aussi|liens externes|referencias|bibliografía|notas(?: y referencias| al pie(?: de página)?)?|véase también|enlaces externos|referências|bibliografia|notas(?: e referências| de rodapé)|ver também|ligações externas)$/iu;
+
+/** Headings of sections that name who made something, and who helped. */
+export const CREDIT_HEADING =
+  /^(?:thanks(?: to)?|acknowledge?ments?|credits|(?:about the )?authors?|contributors|contacts?|dank(?:e|sagung)?(?: an)?|autor(?:en|in)?|(?:über (?:den|die) )?autor(?:en|in)?|mitwirkende|kontakt|remerciements|(?:à propos (?:de l’auteur|des auteurs))|auteurs?|contributeurs|agradecimientos|(?:sobre (?:el|la|los) )?autor(?:a|es)?|colaboradores|contacto|agradecimentos|colaboradores|contato)$/iu;
 
 /** Headings of sections on what may be done with a text. */
 export const LICENCE_HEADING =
@@ -18,11 +22,11 @@ export const LICENCE =
 
 /** Who made something: at the beginning of a line that says nothing else. */
 export const CREDIT =
-  /^(?:(?:produced|presented|hosted|written|directed|edited|recorded|translated|transcribed|transcription|mixed|designed|illustrated|photographed|(?:photo|photograph|picture|image|illustration|drawing|music|sound|words|text|story|subtitle|caption|translation|interview)s?(?: and (?:photo|photograph|picture|image|music|sound|word|text)s?)?)(?: and (?:produced|presented|written|edited|recorded|directed))? by\b|(?:photo|photograph|picture|image|illustration|credit|source|bild|foto|fotos|text|quelle|crédits?|photos?|crédit photo|fuente|fotografía|fonte|fotografia)s? ?[:©]\s*\S|(?:untertitel|übersetzung|redaktion|aufgezeichnet|text und fotos?|musik) (?:von|im auftrag)\b|(?:propos recueillis|sous-titres?|texte|photos?|réalisation|traduit) (?:par|de|et) ?|(?:subtítulos|traducción|texto|fotos?|música) (?:de|por)\b|(?:legendas|tradução) (?:de|por)\b|by \p{L}\S*(?: \p{L}\S*){1,3}$)/iu;
+  /^(?:(?:produced|presented|hosted|written|directed|edited|recorded|translated|transcribed|transcription|mixed|designed|illustrated|photographed|(?:photo|photograph|picture|image|illustration|drawing|music|sound|words|text|story|subtitle|caption|translation|interview|painting|artwork)s?(?: and (?:photo|photograph|picture|image|music|sound|word|text)s?)?)(?: and (?:produced|presented|written|edited|recorded|directed))? by\b|(?:photo|photograph|picture|image|illustration|credit|source|bild|foto|fotos|text|quelle|crédits?|photos?|crédit photo|fuente|fotografía|fonte|fotografia)s? ?[:©]\s*\S|(?:untertitel|übersetzung|redaktion|aufgezeichnet|text und fotos?|musik) (?:von|im auftrag)\b|(?:propos recueillis|sous-titres?|texte|photos?|réalisation|traduit) (?:par|de|et) ?|(?:subtítulos|traducción|texto|fotos?|música) (?:de|por)\b|(?:legendas|tradução) (?:de|por)\b|by \p{L}\S*(?: \p{L}\S*){1,3}$)/iu;
 
 /** The line below a picture. */
 export const CAPTION =
-  /^(?:figure|fig\.?|table|plate|photo|image|abbildung|abb\.?|tabelle|bild|foto|tableau|figura|imagen|tabla|imagem|tabela)\s?\d+(?:\.\d+)?\s?[.:–—-]/iu;
+  /^(?:photo(?:graph)?s?|pictures?|images?|paintings?|drawings?|fotos?|bilder|aufnahme|photos?|peintures?|imágenes|pinturas?|imagens) (?:of|von|des?|du)\s[^.!?]+$|^(?:figure|fig\.?|table|plate|photo|image|abbildung|abb\.?|tabelle|bild|foto|tableau|figura|imagen|tabla|imagem|tabela)\s?\d+(?:\.\d+)?\s?[.:–—-]/iu;
 
 /** What a page says around its text, a line each. */
 export const AROUND =
@@ -42,14 +46,14 @@ export const REFERENCE_MARK =
 
 /** Where words were taken from, named among them with its page: “[Letters, pp. 12–14]”, “(Brook et al., 1998)”, “[Op. cit.]”. */
 export const CITATION =
-  /\[(?:[Oo]p\.? ?[Cc]it|[Ii]bid|[Ll]oc\.? ?[Cc]it|[^[\]\n]{2,120}(?<!\p{L})(?:pp?|S|Seiten?|págs?)\. ?\d)[^[\]\n]{0,160}\]|\((?:pp?|S)\. ?\d{1,4}(?:[–-]\d{1,4})?\)|\((?:(?:see|cf\.|vgl\.|voir|véase|ver) )?\p{Lu}[^()\n]{1,60},? (?:1[5-9]|20)\d\d[a-z]?[,:] ?(?:(?:pp?|S)\. ?)?\d{1,4}(?:[–-]\d{1,4})?\)|\(\p{Lu}[^()\n]{1,40} et al\.,? (?:1[5-9]|20)\d\d[a-z]?\)/gu;
+  /\[(?:[Oo]p\.? ?[Cc]it|[Ii]bid|[Ll]oc\.? ?[Cc]it|[^[\]\n]{2,120}(?<!\p{L})(?:pp?|S|Seiten?|págs?)\. ?\d)[^[\]\n]{0,160}\]|\([^()\n]{0,160}(?<!\p{L})(?:pp?|S)\. ?\d{1,4}[^()\n]{0,40}\)|\((?:(?:see|cf\.|vgl\.|voir|véase|ver) )?\p{Lu}[^()\n]{1,60},? (?:1[5-9]|20)\d\d[a-z]?[,:] ?(?:(?:pp?|S)\. ?)?\d{1,4}(?:[–-]\d{1,4})?\)|\(\p{Lu}[^()\n]{1,40} et al\.,? (?:1[5-9]|20)\d\d[a-z]?\)/gu;
 
 /** What leads to the pages around: “‹ Back to the contents”, “Next: Knots ›”. */
 export const ARROWED = /^[‹←⟵⇐]|[›→⟶⇒]$/u;
 
-/** What an editable page puts behind its headings. */
+/** What a page puts behind its headings, to edit them or to point to them. */
 export const EDIT_MARK =
-  /\s?\[(?:edit(?: source)?|bearbeiten(?: \| quelltext bearbeiten)?|modifier(?: \| modifier le code)?|editar(?: código(?:-fonte)?)?)\]/giu;
+  /\s?¶\s*$|\s?\[(?:edit(?: source)?|bearbeiten(?: \| quelltext bearbeiten)?|modifier(?: \| modifier le code)?|editar(?: código(?:-fonte)?)?)\]/giu;
 
 /** Words that close a letter, before a name. */
 export const CLOSING =

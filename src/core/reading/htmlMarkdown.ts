@@ -35,7 +35,7 @@ const escaped = (text: string): string =>
         : part.replace(/([\\`*[\]<~])|(?<![\p{L}\p{N}])_|_(?![\p{L}\p{N}])/gu, '\\$&').replace(/&(?=#?\w+;)/g, '\\&'),
     )
     .join('')
-    .replace(/^(\s*)([#>+-]|\d+[.)])(?=\s)/, '$1\\$2');
+    .replace(/^(\s*\d*)([#>+.)-])(?=\s)/, '$1\\$2');
 
 /** Names by which pages call what stands around their text. */
 const AROUND =

@@ -5,6 +5,7 @@ import {
   CITATION,
   CLOSING,
   CONTENTS_HEADING,
+  CREDIT_HEADING,
   CREDIT,
   EDIT_MARK,
   LICENCE,
@@ -98,7 +99,9 @@ function withoutSections(blocks: readonly RawBlock[]): RawBlock[] {
     const { kind, text, reason, marks = [], level = 1 } = block;
     if (reason === undefined && kind === 'heading') {
       if (open && level <= open.level) close();
-      const section: LeftOutReason | null = open ? null : sectionOf(text);
+      const found: LeftOutReason | null = open ? null : sectionOf(text);
+      // A text that begins with thanks is a letter of thanks.
+      const section: LeftOutReason | null = found === 'credit' && left.length === 0 ? null : found;
       if (section) open = { reason: section, level, lines: [], marks: [] };
     } else if (open?.reason === 'contents' && reason === undefined && kind !== 'listItem' && text.length > SHORT)
       close();
@@ -119,7 +122,8 @@ function sectionOf(heading: string): LeftOutReason | null {
     .replace(/[:.]$/, '')
     .trim();
   if (CONTENTS_HEADING.test(bare)) return 'contents';
-  if (REFERENCE_HEADING.test(bare)) return 'reference';
+  if (bare.split(/[/&]/).every((one) => REFERENCE_HEADING.test(one.trim()))) return 'reference';
+  if (CREDIT_HEADING.test(bare)) return 'credit';
   return LICENCE_HEADING.test(bare) ? 'licence' : null;
 }
 

@@ -1,4 +1,4 @@
-const NUMBER = String.raw`(?:\d+(?:\.\d+)+\.?|\d+\.|\p{Lu}(?:\.\d+)+\.?|§ ?\d+\.?)\s+(?=\S)`;
+const NUMBER = String.raw`(?:\d+(?:\.\d+)+\.?|\d+[.)]|\p{Lu}(?:\.\d+)+\.?|§ ?\d+\.?)\s+(?=\S)`;
 const NUMBERED = new RegExp(String.raw`(^|[:–—|]\s)${NUMBER}`, 'gu');
 
 /**
