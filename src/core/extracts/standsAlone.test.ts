@@ -144,6 +144,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'No obstante, la cuerda aguanta.',
       'Otra razón es el viento.',
+      'Representa el espíritu de una tortuga.',
+      'Se refiere a una cuerda vieja.',
       'La siguiente tabla muestra los nudos.',
       'Ahora ellos discuten por el primer turno.',
       'La razón es que nadie preguntó.',
@@ -171,6 +173,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'No entanto, a corda aguenta.',
       'Outra razão é o vento.',
+      'Representa o vento do porto.',
       'A figura abaixo mostra os nós.',
       'Agora eles disputam a primeira vez.',
       'A razão é que ninguém perguntou.',

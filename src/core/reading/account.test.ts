@@ -63,6 +63,15 @@ describe('a page as it is in the world', () => {
     expect(blocksOf('# Thanks\n\nYou carried the piano.', 'a.md')).toHaveLength(2);
   });
 
+  it('has lines that stand above paragraphs as headings, and none of several lines in a row', () => {
+    const long = 'A rope ages from the inside, where nobody looks, and shows nothing of it on the outside.';
+    const text = `# Ropes\n\n**Knots ‘of the sea’**\n\n${long}\n\nRopes in a row\n\nKnots in a row\n\n${long}`;
+    expect(blocksOf(text, 'a.md').map(([kind]) => kind)).toEqual([
+      ...['heading', 'heading', 'paragraph'],
+      ...['paragraph', 'paragraph', 'paragraph'],
+    ]);
+  });
+
   it('has its numbered headings as they stand, without what points to them', () => {
     const page = '<h1>Ropes¶</h1><h2>1) Old ropes<a href="#old">¶</a></h2><p>A rope ages from the inside.</p>';
     expect(blocksOf(page, 'a.html').map(([, one]) => one)).toEqual([

@@ -1,6 +1,7 @@
 import { Readability } from '@mozilla/readability';
 import { parseHTML } from 'linkedom';
 import { accept, refuse, type Result } from '../refusal';
+import { EDIT_MARK } from './apartWords';
 import { markdownOfPage, type DomElement } from './htmlMarkdown';
 import type { LeftOut } from './leftOut';
 
@@ -71,7 +72,9 @@ const tidy = (text: string | null | undefined): string => (text ?? '').replace(/
 /** The title of a page: its first heading where the title in its head holds it, so that the name of its site is left off. */
 function titlesOf(document: DomDocument): string | null {
   const own = tidy(document.querySelector('title')?.textContent);
-  const [heading = ''] = [...document.querySelectorAll('h1')].map((one) => tidy(one.textContent)).filter(Boolean);
+  const [heading = ''] = [...document.querySelectorAll('h1')]
+    .map((one) => tidy(one.textContent).replace(EDIT_MARK, ''))
+    .filter(Boolean);
   if (heading !== '' && (own === '' || own.toLowerCase().includes(heading.toLowerCase()))) return heading;
   const shared = tidy(document.querySelector('meta[property="og:title"]')?.getAttribute('content'));
   return shared === '' ? null : shared;

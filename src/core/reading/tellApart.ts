@@ -51,7 +51,7 @@ const LAST = 4;
  * @param isTaken whether a mark stays among its words after all
  */
 export function tellApart(blocks: readonly RawBlock[], isTaken: (one: LeftOut) => boolean = () => false): RawBlock[] {
-  const inSections = withoutSections(blocks);
+  const inSections = withoutSections(withHeadings(blocks));
   const speakers = speakersOf(inSections);
   const left = inSections.map((block, at) => {
     if (block.reason !== undefined) return block;
@@ -86,6 +86,33 @@ export function isReference(text: string): boolean {
 const BEFORE_YEAR = 8;
 /** Share of the longer words of a reference that are names, and the like. */
 const NAMES = 0.4;
+
+/** Letters and words of a line that may be a heading. */
+const HEADING = { letters: 80, words: 10 } as const;
+
+/** With short lines that no mark ends, above paragraphs of sentences, as the headings that they are. */
+function withHeadings(blocks: readonly RawBlock[]): RawBlock[] {
+  const isLine = (block: RawBlock | undefined) =>
+    block?.kind === 'paragraph' &&
+    block.reason === undefined &&
+    block.text.length <= HEADING.letters &&
+    block.text.split(' ').length <= HEADING.words &&
+    /^[^\p{L}]{0,3}\p{Lu}.*[\p{L}\p{N})’'”"»]$/u.test(block.text) &&
+    !/[.!?…][”"»’']?$/u.test(block.text);
+  const isProse = (block: RawBlock | undefined) =>
+    block?.kind === 'paragraph' &&
+    block.reason === undefined &&
+    block.text.length > HEADING.letters &&
+    /[.!?…][”"»’')]?$/u.test(block.text);
+  return blocks.map((block, at) =>
+    isLine(block) && isProse(blocks[at + 1]) && !isLine(blocks[at - 1]) && !CAPTION.test(block.text)
+      ? { ...block, kind: 'heading', level: LEVEL_OF_LINES }
+      : block,
+  );
+}
+
+/** The level of a heading that is only a line: below all others. */
+const LEVEL_OF_LINES = 6;
 
 /** Sections that list, by their headings: each goes until a heading as high follows, contents as far as their list does. One stretch each. */
 function withoutSections(blocks: readonly RawBlock[]): RawBlock[] {
