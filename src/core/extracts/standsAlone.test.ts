@@ -68,6 +68,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'As the captain said, a rope “is not only tied against the sea; it aims at the harbour.',
       'The harbour was quiet, and then . . .',
       'However, the boats went out.',
+      'During the night they went out.',
+      'Should the rope not hold, though, take another one.',
       'In other harbours the boats stay in.',
       'You have avoided yet another decision.',
       'See the list of knots in the harbour book.',
@@ -87,6 +89,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     ],
     outside: [
       'Außerdem ist das Seil zu kurz.',
+      'Anders gesagt: das Seil ist zu kurz.',
       'Wie wir oben gesehen haben, altert ein Seil von innen.',
       'Das linke Bild zeigt einen Knoten.',
       'Heute stehen sie leer.',
@@ -116,6 +119,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     ],
     outside: [
       'Par voie de conséquence, le port se vide.',
+      'Bien que ses planches n’aient pas changé, le quai est plus long.',
+      'Les cordes sont donc rangées par âge.',
       'Sur l’autre image, les lignes sont plus fines.',
       'Les images ci-dessous montrent deux nœuds.',
       'L’avantage de ces derniers était la lumière.',
