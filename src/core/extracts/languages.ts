@@ -72,7 +72,7 @@ const WORDS_OF: Record<Language, LanguageWords> = {
     ),
     reader: set("you your yours you're you'll you've you'd yourself"),
     general: set(
-      'every everybody everyone everything all nobody nothing none never always only whole most anybody anyone anything whatever whoever whenever wherever people best worst first last ever hardly',
+      'every everybody everyone everything all nobody nothing none never always only whole most anybody anyone anything whatever whoever whenever wherever people best worst ever hardly',
     ),
     comparing: set(
       'than more less better worse fewer easier harder longer shorter larger smaller as like instead rather not',

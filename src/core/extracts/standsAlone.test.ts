@@ -67,6 +67,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       '3 to 46] But of course the boats are repainted.',
       'As the captain said, a rope “is not only tied against the sea; it aims at the harbour.',
       'The harbour was quiet, and then . . .',
+      'The harbour . . . was quiet in winter.',
       'However, the boats went out.',
       'During the night they went out.',
       'Should the rope not hold, though, take another one.',

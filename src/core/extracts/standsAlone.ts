@@ -60,7 +60,7 @@ export function pointsOutside(text: string, language: string | null): Outside | 
 export const isForTheRoom = (text: string, language: string | null): boolean =>
   (POINTERS[language as Language] as Pointers | undefined)?.room.test(text.replaceAll('’', "'")) ?? false;
 
-/** Whether something is opened in a text and not closed, or closed and not opened, or the text trails off. */
+/** Whether something is opened in a text and not closed, or closed and not opened, or words were left out or trail off. */
 export function isHalf(text: string): boolean {
   const count = (mark: RegExp) => text.match(mark)?.length ?? 0;
   // German opens with “„” and closes with what opens elsewhere.
@@ -72,7 +72,7 @@ export function isHalf(text: string): boolean {
     count(/«/g) !== count(/»/g) ||
     count(/\[/g) !== count(/\]/g) ||
     count(/\(/g) !== count(/(?<!^[\p{L}\p{N}]{1,2}|[:;]-?)\)/gu) ||
-    /(?:…|\.\s?\.\s?\.)["”»)]*$/u.test(text)
+    /(?:…|\.\s?\.\s?\.)["”»)]*$|\. \. \./u.test(text)
   );
 }
 
