@@ -62,6 +62,8 @@ export interface DraftOrder {
   clip: Clip | null;
   /** Titles that other drafts have already. */
   titlesTaken: readonly string[];
+  /** Sentences that other drafts open with: another opening is taken where there is one. */
+  openingsTaken: readonly string[];
   /** Units that the caption stays under, beside its own limit; null for none. */
   under: number | null;
   wordsPerMinute: number;

@@ -50,6 +50,7 @@ const order = (slug: string, format: Format, more: Partial<DraftOrder> = {}): Dr
   from: TALK_SOURCE.extracts.slice(0, 1),
   clip: null,
   titlesTaken: [],
+  openingsTaken: [],
   under: null,
   wordsPerMinute: 150,
   seed: 1,
@@ -378,12 +379,28 @@ describe('fan-outs', () => {
 
   it('make no two posts that say the same, on one channel or on several', () => {
     const spent = new Spent();
-    const row = { ...rows('message')[1]!, count: 3 };
+    const row = { ...rows('message')[1]!, count: 30 };
     const first = rowOf(row, 'benchfeed', spent);
     const again = rowOf({ ...row, network: 'personalProfile' }, 'homestoop', spent);
     const said = [...first, ...again].flatMap(({ drafts }) => drafts.map(({ words }) => words.caption));
     expect(new Set(said).size).toBe(said.length);
     expect(whyFewer(row, first.length)).toContain('stands alone');
+  });
+
+  it('open each post of the whole piece otherwise, and deal what one opens with last', () => {
+    const spent = new Spent();
+    const whole = (format: Format, network: FanOutRow['network']): FanOutRow => ({
+      ...{ network, format, count: 1, source: { of: 'whole' }, offset: 0, gap: 7 },
+    });
+    const opening = (posts: ReturnType<typeof rowOf>) =>
+      posts[0]!.drafts[0]!.sentences.find(({ field }) => field === 'caption')!.text;
+    const carousel = opening(rowOf(whole('carousel', 'photoFeed'), 'glassrow', spent));
+    const text = opening(rowOf(whole('text', 'professionalFeed'), 'benchfeed', spent));
+    const photos = { ...whole('photo', 'photoFeed'), count: 2, source: { of: 'extracts' as const, kinds: [] } };
+    const photo = rowOf(photos, 'glassrow', spent).map(({ from }) => from[0]!.text);
+    expect(new Set([carousel, text]).size).toBe(2);
+    expect(photo).toHaveLength(2);
+    for (const one of photo) expect(one.startsWith(carousel)).toBe(false);
   });
 
   it('say a message on every channel, on each once', () => {

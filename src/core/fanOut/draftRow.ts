@@ -33,6 +33,8 @@ export class Spent {
   /** The channels on which words are said already. */
   private readonly words = new Map<string, Set<string>>();
   private readonly titles = new Map<string, string[]>();
+  /** The sentences that posts open with. */
+  private readonly opened = new Set<string>();
   private readonly stretches: Map<string, { start: number; end: number }[]>;
 
   /** @param used stretches of the piece that a channel had already */
@@ -43,8 +45,11 @@ export class Spent {
   }
 
   titlesOn = (channelId: string): readonly string[] => this.titles.get(channelId) ?? [];
-  /** How often a stretch was dealt to any channel. */
-  timesOf = ({ start }: { start: number }): number => this.dealt.get(start) ?? 0;
+  openings = (): readonly string[] => [...this.opened];
+  /** How often a stretch was dealt to any channel, or is what a post of the whole piece opens with. */
+  timesOf = (stretch: { start: number; text?: string }): number =>
+    (this.dealt.get(stretch.start) ?? 0) + (this.opens(stretch.text ?? '') ? 1 : 0);
+  private opens = (text: string): boolean => [...this.opened].some((one) => text.startsWith(one));
   isFreeOn = (channelId: string, one: { start: number; end: number }): boolean =>
     !(this.stretches.get(channelId) ?? []).some((span) => overlaps(span, one));
   /** Whether nobody says it yet; of a message, whether its channel does not: that is for all of them. */
@@ -56,13 +61,15 @@ export class Spent {
   take(channelId: string, { from, clip }: Pick<DealtPost, 'from' | 'clip'>, drafts: readonly Draft[]): void {
     const stretch = clip ?? from[0];
     if (stretch) {
-      this.dealt.set(stretch.start, this.timesOf(stretch) + 1);
+      this.dealt.set(stretch.start, (this.dealt.get(stretch.start) ?? 0) + 1);
       this.stretches.set(channelId, [...(this.stretches.get(channelId) ?? []), stretch]);
     }
     for (const draft of drafts) {
       const words = wordsOf(draft);
       this.words.set(words, (this.words.get(words) ?? new Set()).add(channelId));
     }
+    const opening = stretch ? undefined : drafts[0]?.sentences.find(({ field }) => field === 'caption');
+    if (opening) this.opened.add(opening.text);
     const title = drafts[0]?.words.headline;
     if (title) this.titles.set(channelId, [...this.titlesOn(channelId), title]);
   }
@@ -150,7 +157,7 @@ function draftsOf(
   spent: Spent,
 ): Draft[] {
   const order = (variant: DraftOrder['variant']): DraftOrder => ({
-    ...{ sheet, format, variant, from, clip, titlesTaken: spent.titlesOn(id) },
+    ...{ sheet, format, variant, from, clip, titlesTaken: spent.titlesOn(id), openingsTaken: spent.openings() },
     ...{ under: LONG_TEXTS.includes(format) ? null : under, ...run },
   });
   if (!IN_VARIANTS.includes(format)) return [helper(source, shelf, order(null))].flatMap((draft) => draft ?? []);

@@ -77,9 +77,12 @@ function captionOf(source: DraftSource, order: DraftOrder, rule: TextFieldRule, 
   if (order.clip) return asAsked(bestIn(source, placesIn(source.analysis, order.clip), 0, fits), order);
   if (sentences.length === 0) return asAsked(titleAlone(source, fits), order);
   if (sentences.length <= MESSAGE) return asAsked(messageOf(source, fits), order);
-  const lead = LED.includes(order.format) ? leadOf(source, fits) : null;
+  const lead = LED.includes(order.format) ? leadOf(source, order, fits) : null;
   if (lead) return lead;
-  return asAsked(bestIn(source, [...sentences.keys()], most, fits) ?? titleAlone(source, fits), order);
+  const isFree = (at: number) => !isTaken(order, said(source, sentences[at]!).text);
+  const places = [...sentences.keys()];
+  const best = bestIn(source, places.filter(isFree), most, fits) ?? bestIn(source, places, most, fits);
+  return asAsked(best ?? titleAlone(source, fits), order);
 }
 
 /** Formats that begin with how the piece goes. */
@@ -87,9 +90,12 @@ const LED: readonly Format[] = ['newsletter', 'longVideo', 'live'];
 /** Sentences of such a beginning. */
 const LEAD = { least: 3, most: 6 } as const;
 
-/** The stretch of the piece that says best what it is about, in a few sentences. */
-function leadOf(source: DraftSource, fits: Fits): Found | null {
+const isTaken = ({ openingsTaken }: DraftOrder, opening: string): boolean => openingsTaken.includes(opening);
+
+/** The stretch of the piece that says best what it is about, in a few sentences: one that no other draft opens with, where there is one. */
+function leadOf(source: DraftSource, order: DraftOrder, fits: Fits): Found | null {
   const { sentences } = source.analysis;
+  let taken: Found | null = null;
   for (const { from, to } of stretchesOf(source, null, LEAD)) {
     const opening = standing(source, from, from + 1);
     if (!opening) continue;
@@ -97,9 +103,12 @@ function leadOf(source: DraftSource, fits: Fits): Found | null {
       ...opening,
       ...sentences.slice(from + 1, to).map(({ start, opensAt = start, end }) => said(source, { start: opensAt, end })),
     ];
-    if (fits([words])) return { paragraphs: [words], variant: variantOf(sentences[from]!) };
+    if (!fits([words])) continue;
+    const found = { paragraphs: [words], variant: variantOf(sentences[from]!) };
+    if (!isTaken(order, opening[0]!.text)) return found;
+    taken ??= found;
   }
-  return null;
+  return taken;
 }
 
 /** What was found, where it opens as asked. */
