@@ -94,17 +94,40 @@ function candidatesOf(analysis: Analysis, onShare: (share: number) => void): Can
   const candidates: Candidate[] = [];
   for (let from = 0; from < sentences.length; from++) {
     onShare(from / sentences.length);
+    const opening = openingOf(analysis, sentences[from]!);
+    if (opening === null) continue;
     for (let to = from + 1; to <= Math.min(sentences.length, from + SENTENCES_AT_MOST); to++) {
       if (sentences[to - 1]!.block !== sentences[from]!.block) break;
-      const candidate = candidateOf(analysis, sentences.slice(from, to), sentences[from - 1]);
+      const candidate = candidateOf(analysis, opening, sentences.slice(from, to), sentences[from - 1]);
       if (candidate) candidates.push(candidate);
     }
   }
   return candidates.sort((one, other) => other.score - one.score || one.start - other.start);
 }
 
+/** How what begins with a sentence begins. */
+interface Opening {
+  /** Without the words that only tie it to what was said before. */
+  start: number;
+  /** The sentence stands alone by itself. */
+  isAlone: boolean;
+}
+
+/** What keeps a sentence from standing alone, and may be mended by what follows it. */
+const MENDED_BEHIND: ReadonlySet<string> = new Set(['half', 'ahead']);
+
+/** How an extract begins that begins with a sentence; null where none does, whatever follows. */
+function openingOf({ text, language }: Analysis, sentence: ScoredSentence): Opening | null {
+  const { traits, isCut, end, opensAt = sentence.start } = sentence;
+  if (isCut || traits.has('housekeeping') || traits.has('foreign')) return null;
+  const start = opensAt + leadOf(text.slice(opensAt, end), language);
+  const outside = pointsOutside(text.slice(start, end), language);
+  return outside === null || MENDED_BEHIND.has(outside) ? { start, isAlone: outside === null } : null;
+}
+
 function candidateOf(
   analysis: Analysis,
+  { start, isAlone }: Opening,
   sentences: readonly ScoredSentence[],
   before: ScoredSentence | undefined,
 ): Candidate | null {
@@ -117,16 +140,14 @@ function candidateOf(
     return null;
   if (isQuestion && !canBeAnswered(analysis, first)) return null;
   if (sentences.some(({ traits, isCut }) => isCut || traits.has('housekeeping') || traits.has('foreign'))) return null;
-  const opensAt = first.opensAt ?? first.start;
-  const whole = analysis.text.slice(opensAt, last.end);
-  if (whole.length < EXTRACT_LENGTH.ofQuestion || whole.length > EXTRACT_LENGTH.most * 4) return null;
-  const start = opensAt + leadOf(whole, analysis.language);
   const text = analysis.text.slice(start, last.end);
+  if (text.length < EXTRACT_LENGTH.ofQuestion || text.length > EXTRACT_LENGTH.most * 4) return null;
   // What leads to something that follows is no whole.
   if (/[:,;–—]$/u.test(text) || isOnlyNames(text)) return null;
   const length = countText(text, { unit: 'grapheme', wideWeight: 1, linkLength: null });
   const least = isQuestion ? EXTRACT_LENGTH.ofQuestion : EXTRACT_LENGTH.least;
-  if (length < least || length > EXTRACT_LENGTH.most || pointsOutside(text, analysis.language)) return null;
+  if (length < least || length > EXTRACT_LENGTH.most) return null;
+  if (sentences.length === 1 ? !isAlone : pointsOutside(text, analysis.language)) return null;
   if (isOnlyAnswer(before, first)) return null;
   const mean = ranked.length === 0 ? QUESTION : ranked.reduce((sum, { score }) => sum + score, 0) / ranked.length;
   const leftOpen = sentences.length > 1 && last.traits.has('question');

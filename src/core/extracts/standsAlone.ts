@@ -43,22 +43,23 @@ export function pointsOutside(text: string, language: string | null): Outside | 
   const known = POINTERS[language as Language] as Pointers | undefined;
   if (!known) return null;
   const plain = text.replaceAll('’', "'").replace(/^["“„«»'‘¿¡(\s]+/u, '');
-  if (known.room.test(plain)) return 'room';
-  if (known.pairs.test(plain)) return 'pair';
-  if (known.joins.test(plain)) return 'joins';
-  if (known.page.test(plain)) return 'page';
-  if (known.answers.test(plain)) return 'answer';
-  if (ENDS_POINTING.test(plain)) return 'demonstrative';
-  if (known.ahead.test(plain) || /:["”»]?$/u.test(plain)) return 'ahead';
-  if (known.unnamedSaying.test(plain) && !/^\p{Lu}\p{L}+ \p{Lu}/u.test(plain)) return 'saying';
+  const small = inSmall(plain);
+  if (known.room.test(small)) return 'room';
+  if (known.pairs.test(small)) return 'pair';
+  if (known.joins.test(small)) return 'joins';
+  if (known.page.test(small)) return 'page';
+  if (known.answers.test(small)) return 'answer';
+  if (ENDS_POINTING.test(small)) return 'demonstrative';
+  if (known.ahead.test(small) || /:["”»]?$/u.test(small)) return 'ahead';
+  if (known.unnamedSaying.test(small) && !/^\p{Lu}\p{L}+ \p{Lu}/u.test(plain)) return 'saying';
   // What points to nothing is blanked, its length kept.
-  const left = plain.replace(known.expletive, blank).replace(known.selfContained, blank);
-  return pointerIn(wordsOf(left), known, language === 'en', /\?["”»]?$/u.test(plain));
+  const left = small.replace(known.expletive, blank).replace(known.selfContained, blank);
+  return pointerIn(wordsOf(plain, left), known, language === 'en', /\?["”»]?$/u.test(plain));
 }
 
 /** Whether a sentence is said to the people in the room. */
 export const isForTheRoom = (text: string, language: string | null): boolean =>
-  (POINTERS[language as Language] as Pointers | undefined)?.room.test(text.replaceAll('’', "'")) ?? false;
+  (POINTERS[language as Language] as Pointers | undefined)?.room.test(inSmall(text)) ?? false;
 
 /** Whether something is opened in a text and not closed, or closed and not opened, or words were left out or trail off. */
 export function isHalf(text: string): boolean {
@@ -77,24 +78,31 @@ export function isHalf(text: string): boolean {
 }
 
 /** A sentence that ends with what it points to, and has nothing before it that this could be. */
-const ENDS_POINTING = /^[^.;:!?,]*\b(?:this|these|those)[.?!]/i;
+const ENDS_POINTING = /^[^.;:!?,]*\b(?:this|these|those)[.?!]/;
 
 /** How many letters in front may be left off, so that what is left stands alone; 0 where nothing may. */
 export function leadOf(text: string, language: string | null): number {
   const known = POINTERS[language as Language] as Pointers | undefined;
-  return known?.lead.exec(text.replaceAll('’', "'"))?.[0].length ?? 0;
+  return known?.lead.exec(inSmall(text))?.[0].length ?? 0;
 }
 
 const blank = (stretch: string): string => stretch.replace(/\p{L}/gu, '_');
 
-function wordsOf(text: string): Word[] {
+/** A text in small letters with straight apostrophes, as long as it is. */
+function inSmall(text: string): string {
+  const small = text.toLowerCase();
+  return (small.length === text.length ? small : text).replaceAll('’', "'");
+}
+
+/** @param small the same in small letters, with blanks for what points to nothing */
+function wordsOf(text: string, small: string): Word[] {
   let isFirst = true;
-  return [...text.matchAll(/[\p{L}_][\p{L}\p{M}'_-]*|\p{N}[\p{N}.,]*|[.!?…:]+/gu)].flatMap(({ 0: word }) => {
+  return [...small.matchAll(/[\p{L}_][\p{L}\p{M}'_-]*|\p{N}[\p{N}.,]*|[.!?…:]+/gu)].flatMap(({ 0: word, index }) => {
     if (/^[.!?…:]/.test(word)) {
       isFirst = true;
       return [];
     }
-    const own = { word: word.toLowerCase(), isCapital: /^\p{Lu}/u.test(word), isFirst };
+    const own = { word: word.toLowerCase(), isCapital: word[0] !== '_' && /\p{Lu}/u.test(text[index]!), isFirst };
     isFirst = false;
     return [own];
   });

@@ -12,13 +12,15 @@ const LEAST_OF_SCRIPT = 8;
 /** How sure the letters have to be, where small words do not tell. */
 const SURE = 0.5;
 
-const LETTER = /\p{L}/gu;
-const LATIN = /\p{Script=Latin}/gu;
+const LETTERS = /\p{L}/gu;
+const OF_OTHER_SCRIPT = /(?!\p{Script=Latin})\p{L}/u;
+const OF_OTHER_SCRIPTS = new RegExp(OF_OTHER_SCRIPT, 'gu');
 
 /** Whether most letters of a stretch are of a script that none of the languages which Bimlo knows is written in. */
 function isOtherScript(text: string): boolean {
-  const letters = text.match(LETTER)?.length ?? 0;
-  return letters >= LEAST_OF_SCRIPT && (text.match(LATIN)?.length ?? 0) < letters / 2;
+  if (!OF_OTHER_SCRIPT.test(text)) return false;
+  const letters = text.match(LETTERS)?.length ?? 0;
+  return letters >= LEAST_OF_SCRIPT && (text.match(OF_OTHER_SCRIPTS)?.length ?? 0) > letters / 2;
 }
 
 /**
