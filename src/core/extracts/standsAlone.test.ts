@@ -69,6 +69,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'The harbour was quiet, and then . . .',
       'The harbour . . . was quiet in winter.',
       'However, the boats went out.',
+      'Wash up after them.',
       'During the night they went out.',
       'Should the rope not hold, though, take another one.',
       'In other harbours the boats stay in.',

@@ -152,12 +152,16 @@ function isNoun(words: readonly Word[], at: number, known: Pointers, isPointer: 
   )
     return false;
   if (own.isCapital && !own.isFirst) return true;
-  if (own.isFirst) return !VERBLIKE.test(own.word);
+  if (own.isFirst) return !VERBLIKE.test(own.word) && !isFollowedByObject(words[at + 1]?.word ?? '', known);
   if (/[^s]s$/.test(own.word)) return true;
   return words
     .slice(Math.max(0, at - BETWEEN), at)
     .some((before) => (known.determiners.has(before.word) || /^\p{N}/u.test(before.word)) && !isPointer(before));
 }
+
+/** Whether a word is what stands behind a verb and behind no noun. */
+const isFollowedByObject = (next: string, { determiners }: Pointers): boolean =>
+  determiners.has(next) || /^(?:up|off|out|down|away)$/.test(next);
 
 /** Words for times, which no pronoun stands for. */
 const TIMES =
