@@ -160,6 +160,7 @@ export function PieceScreen({
         </Only>
       </header>
       <div className="place-body">
+        <SourceChanges piece={piece} hasPosts={slips.length > 0} onDone={router.refresh} />
         <div className="piece-page">
           <div>
             <details
@@ -285,7 +286,6 @@ export function PieceScreen({
             {slips.length === 0 && (
               <p className="soft">None yet. Plan it on a date, and a post is made for each channel you choose.</p>
             )}
-            <SourceChanges piece={piece} hasPosts={slips.length > 0} onDone={router.refresh} />
             <FamilyDrawing members={family} today={today} />
             <PostList slips={slips} />
             {slips.length > 0 && (
