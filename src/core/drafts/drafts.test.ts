@@ -210,6 +210,21 @@ describe('drafts', () => {
     expect(parts.slice(1).map((text) => text.split(' ')[0])).toEqual(['Look', 'Wait', 'Count']);
   });
 
+  it('of a carousel open with nothing that a slide says', () => {
+    const slides = [
+      'Every rope that looks new outside can be dust inside. Nobody can see that.',
+      'Everybody knows the rope that holds the boat. Hardly anybody knows how old it is.',
+      'Nobody hears a rope go, and everybody hears it land. The whole quay does.',
+      'A rope is only as old as the day on which somebody last looked at it.',
+    ];
+    const source = sourceOf(
+      `# Ropes\n\n${'The harbour sleeps until six, and then the first boats come in. '.repeat(2)}\n\n## Four things\n\n${slides.map((one, at) => `${at + 1}. ${one}`).join('\n')}\n\n## More\n\nThe boats pay for a rope what the bakers pay for a winter of flour. Whoever buys a rope buys a winter.\n`,
+    );
+    const { words, parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;
+    expect(parts.slice(1)).toHaveLength(4);
+    for (const part of parts) expect(part.includes(words.caption!.split(/(?<=[.?!]) /)[0]!)).toBe(false);
+  });
+
   it('of a carousel pass over a numbered list of which a step does not fit', () => {
     const long = 'Look for the planet in the south after dinner, '.repeat(6);
     const source = sourceOf(`${TALK}\n4. ${long}when it is dark.\n`);
@@ -401,6 +416,8 @@ describe('fan-outs', () => {
     expect(new Set([carousel, text]).size).toBe(2);
     expect(photo).toHaveLength(2);
     for (const one of photo) expect(one.startsWith(carousel)).toBe(false);
+    const story = opening(rowOf(whole('text', 'personalProfile'), 'homestoop', spent));
+    for (const one of photo) expect(one.startsWith(story)).toBe(false);
   });
 
   it('say a message on every channel, on each once', () => {

@@ -1,6 +1,6 @@
 import { countText } from '../captions/count';
 import { fieldsOf, formatRule, type Format, type TextFieldRule } from '../rulesheets/types';
-import type { Draft, DraftedSentence, DraftHelper, DraftOrder, DraftSource } from './draft';
+import type { Draft, DraftedSentence, DraftHelper, DraftOrder, DraftShelf, DraftSource } from './draft';
 import { agendaOf } from './formats/agenda';
 import { articleOf } from './formats/article';
 import { captionOnly, draftCaption, type DraftedCaption } from './formats/caption';
@@ -19,11 +19,31 @@ import { titleOf } from './titles';
  */
 export const ruleBasedHelper: DraftHelper = (source, shelf, order) => {
   if (!formatRule(order.sheet, order.format)) return null;
-  const caption = draftCaption(source, shelf, order);
-  if (!caption) return null;
-  const body = (FORMS[order.format] ?? ((_source, _order, own) => captionOnly(own)))(source, order, caption);
-  return body && withFields(source, order, body, caption);
+  let openings = order.openingsTaken;
+  let made = madeOf(source, shelf, order);
+  for (let turn = 1; turn < TURNS && made?.twice !== undefined; turn++) {
+    openings = [...openings, made.twice];
+    made = madeOf(source, shelf, { ...order, openingsTaken: openings });
+  }
+  return made && withFields(source, order, made.body, made.caption);
 };
+
+/** Openings that are tried until none of the parts says the same. */
+const TURNS = 4;
+
+/** A body with its caption, and how that opens where a part of a post of the whole piece says it once more. */
+function madeOf(
+  source: DraftSource,
+  shelf: DraftShelf,
+  order: DraftOrder,
+): { body: Body; caption: DraftedCaption; twice: string | undefined } | null {
+  const caption = draftCaption(source, shelf, order);
+  const body = caption && (FORMS[order.format] ?? ((_source, _order, own) => captionOnly(own)))(source, order, caption);
+  if (!body) return null;
+  const opening = caption.paragraphs[0]?.[0]?.text;
+  const isTwice = order.from.length === 0 && opening !== undefined && body.parts.some((part) => part.includes(opening));
+  return { body, caption, twice: isTwice ? opening : undefined };
+}
 
 type Form = (source: DraftSource, order: DraftOrder, caption: DraftedCaption) => Body | null;
 

@@ -274,6 +274,7 @@ function countedIn(text: string, known: LanguageWords): string | null {
   // A number is news only with what it counts.
   const isOf = OF.has(next.toLowerCase());
   if (next === '' || /\P{L}$/u.test(words[at]!) || (known.stop.has(next.toLowerCase()) && !isOf)) return null;
+  if (!isOf && FRACTIONS.has(bare(words[at]!).toLowerCase())) return null;
   const what = bare(words[at + 2] ?? '').toLowerCase();
   if (isOf && NOBODY.has(what)) return null;
   return words
@@ -298,6 +299,11 @@ const NOBODY = new Set([
   'elles',
   'ellos',
 ]);
+
+/** Shares, which are of something: “half cloud” counts nothing. */
+const FRACTIONS = new Set(
+  'half third quarter hälfte drittel viertel moitié tiers quart mitad tercio cuarto metade terço quarto'.split(' '),
+);
 
 /** Words between a share and what it is of. */
 const OF = new Set(['of', 'der', 'des', 'von', 'de', 'du', 'del', 'do', 'da']);

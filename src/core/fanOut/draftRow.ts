@@ -33,8 +33,9 @@ export class Spent {
   /** The channels on which words are said already. */
   private readonly words = new Map<string, Set<string>>();
   private readonly titles = new Map<string, string[]>();
-  /** The sentences that posts open with. */
+  /** The sentences that posts open with, and those of them that posts of the whole piece do. */
   private readonly opened = new Set<string>();
+  private readonly openedWhole = new Set<string>();
   private readonly stretches: Map<string, { start: number; end: number }[]>;
 
   /** @param used stretches of the piece that a channel had already */
@@ -49,7 +50,7 @@ export class Spent {
   /** How often a stretch was dealt to any channel, or is what a post of the whole piece opens with. */
   timesOf = (stretch: { start: number; text?: string }): number =>
     (this.dealt.get(stretch.start) ?? 0) + (this.opens(stretch.text ?? '') ? 1 : 0);
-  private opens = (text: string): boolean => [...this.opened].some((one) => text.startsWith(one));
+  private opens = (text: string): boolean => [...this.openedWhole].some((one) => text.startsWith(one));
   isFreeOn = (channelId: string, one: { start: number; end: number }): boolean =>
     !(this.stretches.get(channelId) ?? []).some((span) => overlaps(span, one));
   /** Whether nobody says it yet; of a message, whether its channel does not: that is for all of them. */
@@ -68,8 +69,9 @@ export class Spent {
       const words = wordsOf(draft);
       this.words.set(words, (this.words.get(words) ?? new Set()).add(channelId));
     }
-    const opening = stretch ? undefined : drafts[0]?.sentences.find(({ field }) => field === 'caption');
-    if (opening) this.opened.add(opening.text);
+    const opening = drafts[0]?.sentences.find(({ field }) => field === 'caption')?.text;
+    if (opening !== undefined) this.opened.add(opening);
+    if (opening !== undefined && !stretch) this.openedWhole.add(opening);
     const title = drafts[0]?.words.headline;
     if (title) this.titles.set(channelId, [...this.titlesOn(channelId), title]);
   }
