@@ -8,7 +8,7 @@ import { placesIn, sectionsOf, standing, type Said } from './saying';
 const LEAST_WORDS = 2;
 
 /** A sentence as a title: without the full stop at its end, which titles have none of. */
-export const asTitle = (sentence: string): string => sentence.replace(/(?<![.…])\.$/u, '').trim();
+const asTitle = (sentence: string): string => sentence.replace(/(?<![.…])\.$/u, '').trim();
 
 /** What sections of any text are called, and what says nothing of this one. */
 const OF_ANY_TEXT =

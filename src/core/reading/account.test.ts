@@ -61,6 +61,8 @@ describe('a page as it is in the world', () => {
     expect(blocksOf(text, 'a.md').map(([, one]) => one)).toEqual(['Ropes', 'A rope ages from the inside.']);
     expect(leftOf(text, 'a.md').map(([reason]) => reason)).toEqual(['caption', 'credit', 'reference']);
     expect(blocksOf('# Thanks\n\nYou carried the piano.', 'a.md')).toHaveLength(2);
+    const long = 'Whoever lends a rope lends the winter in it, and asks for both. '.repeat(30);
+    expect(blocksOf(`# Ropes\n\nA rope ages.\n\n## Licensing\n\n${long}`, 'a.md')).toHaveLength(4);
   });
 
   it('has lines that stand above paragraphs as headings, and none of several lines in a row', () => {

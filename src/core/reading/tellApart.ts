@@ -72,7 +72,7 @@ function withoutReferences(blocks: readonly RawBlock[]): RawBlock[] {
 }
 
 /** Whether a line names a book or a paper, as such lists do: parts between commas, mostly in names, with a year behind the first. */
-export function isReference(text: string): boolean {
+function isReference(text: string): boolean {
   if (text.length > RIGHTS) return false;
   const words = text.match(/\p{L}[\p{L}\p{M}’'-]*/gu) ?? [];
   const long = words.filter((word) => word.length > 3);
@@ -116,30 +116,43 @@ const LEVEL_OF_LINES = 6;
 
 /** Sections that list, by their headings: each goes until a heading as high follows, contents as far as their list does. One stretch each. */
 function withoutSections(blocks: readonly RawBlock[]): RawBlock[] {
-  let open: { reason: LeftOutReason; level: number; lines: string[]; marks: LeftOut[] } | null = null;
+  let open: { reason: LeftOutReason; level: number; blocks: RawBlock[] } | null = null;
   const left: RawBlock[] = [];
   const close = () => {
-    if (open) left.push({ kind: 'paragraph', reason: open.reason, text: open.lines.join('\n'), marks: open.marks });
+    if (open) left.push(...(isSaid(open.reason, open.blocks) ? open.blocks : [asOne(open.reason, open.blocks)]));
     open = null;
   };
   for (const block of blocks) {
-    const { kind, text, reason, marks = [], level = 1 } = block;
+    const { kind, text, reason, level = 1 } = block;
     if (reason === undefined && kind === 'heading') {
       if (open && level <= open.level) close();
       const found: LeftOutReason | null = open ? null : sectionOf(text);
       // A text that begins with thanks is a letter of thanks.
       const section: LeftOutReason | null = found === 'credit' && left.length === 0 ? null : found;
-      if (section) open = { reason: section, level, lines: [], marks: [] };
+      if (section) open = { reason: section, level, blocks: [] };
     } else if (open?.reason === 'contents' && reason === undefined && kind !== 'listItem' && text.length > SHORT)
       close();
-    if (!open) left.push(block);
-    else if (reason === undefined) {
-      open.lines.push(text);
-      open.marks.push(...marks);
-    } else open.marks.push({ reason, text }, ...marks);
+    (open?.blocks ?? left).push(block);
   }
   close();
   return left;
+}
+
+/** Whether a section on rights or on who made something says so much that it is of the thought of its text. */
+const isSaid = (reason: LeftOutReason, blocks: readonly RawBlock[]): boolean =>
+  (reason === 'licence' || reason === 'credit') &&
+  blocks.reduce((sum, { text, reason: own }) => sum + (own === undefined ? text.length : 0), 0) > 2 * RIGHTS;
+
+/** A section as one stretch that is left out. */
+function asOne(reason: LeftOutReason, blocks: readonly RawBlock[]): RawBlock {
+  const lines: string[] = [];
+  const others: LeftOut[] = [];
+  for (const { text, reason: own, marks = [] } of blocks) {
+    if (own === undefined) lines.push(text);
+    else others.push({ reason: own, text });
+    others.push(...marks);
+  }
+  return { kind: 'paragraph', reason, text: lines.join('\n'), marks: others };
 }
 
 function sectionOf(heading: string): LeftOutReason | null {
