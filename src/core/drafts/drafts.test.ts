@@ -240,6 +240,19 @@ describe('drafts', () => {
     expect(letter.words.caption).not.toContain(letter.words.preheader!);
   });
 
+  it('of a letter without a title of its own have a subject that its preheader does not say', () => {
+    const best = 'Nobody who never looks at the rings of a planet ever misses the rings.';
+    const source = { ...sourceOf(`${TALK}\n\n- ${best}\n- Come back.`), title: '' };
+    const { headline, preheader } = ruleBasedHelper(
+      source,
+      SHELF,
+      order('lettermill', 'newsletter', { from: [] }),
+    )!.words;
+    expect(preheader).toBe(best);
+    expect(headline!.length).toBeGreaterThan(0);
+    expect(`${headline}.`).not.toBe(preheader);
+  });
+
   it('of an article are the piece’s own sections and paragraphs in their order, shortened by whole paragraphs', () => {
     const long = `${TALK}\n\n## The end\n\n${'The dome leaks where the chair used to stand. '.repeat(12)}`;
     const source = sourceOf(long);

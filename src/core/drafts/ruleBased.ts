@@ -64,7 +64,7 @@ function withFields(source: DraftSource, order: DraftOrder, body: Body, caption:
   for (const rule of fieldsOf(order.sheet, order.format)) {
     if (words[rule.name] !== undefined) continue;
     if (rule.name === 'headline') {
-      const title = titleOf(source, order, rule);
+      const title = titleOf(source, order, rule, body.words.preheader);
       if (!title && rule.required) return null;
       words.headline = title?.text ?? '';
       if (title) sentences.unshift({ field: 'headline', ...title });

@@ -12,7 +12,7 @@ const asTitle = (sentence: string): string => sentence.replace(/(?<![.…])\.$/u
 
 /** What sections of any text are called, and what says nothing of this one. */
 const OF_ANY_TEXT =
-  /^(?:introduction|intro|description|overview|summary|abstract|background|context|conclusions?|discussion|results|methods?|authors?|about(?: the authors?)?|acknowledge?ments?|appendix|preface|foreword|prologue|epilogue|faq|general|miscellaneous|einleitung|einführung|beschreibung|überblick|übersicht|zusammenfassung|hintergrund|fazit|schluss|ergebnis(?:se)?|autor(?:en|in)?|danksagung|anhang|vorwort|allgemeines|présentation|résumé|aperçu|contexte|auteurs?|remerciements|annexe|préface|avant-propos|généralités|introducción|descripción|resumen|contexto|conclusi(?:ón|ones)|autor(?:es|a)?|agradecimientos|apéndice|prólogo|prefacio|generalidades|introdução|descrição|resumo|visão geral|conclus(?:ão|ões)|agradecimentos|apêndice|prefácio)[.:]?$/iu;
+  /^(?:what this \p{L}+ is about|about this \p{L}+|executive summary|introduction|intro|description|overview|summary|abstract|background|context|conclusions?|discussion|results|methods?|authors?|about(?: the authors?)?|acknowledge?ments?|appendix|preface|foreword|prologue|epilogue|faq|general|miscellaneous|einleitung|einführung|beschreibung|überblick|übersicht|zusammenfassung|hintergrund|fazit|schluss|ergebnis(?:se)?|autor(?:en|in)?|danksagung|anhang|vorwort|allgemeines|présentation|résumé|aperçu|contexte|auteurs?|remerciements|annexe|préface|avant-propos|généralités|introducción|descripción|resumen|contexto|conclusi(?:ón|ones)|autor(?:es|a)?|agradecimientos|apéndice|prólogo|prefacio|generalidades|introdução|descrição|resumo|visão geral|conclus(?:ão|ões)|agradecimentos|apêndice|prefácio)[.:]?$/iu;
 
 /** A heading as a title; null for one that any text may have. */
 export function titleOfHeading(heading: string): Said | null {
@@ -23,11 +23,16 @@ export function titleOfHeading(heading: string): Said | null {
 /**
  * A title nobody has yet, always a whole one: of an extract one of its sentences, else the heading it stands below, of a single sentence the
  * heading first, and where neither does the piece's title; of the whole piece its own title. Where neither fits, the best sentence of the piece that stands alone and does. Null where there is none.
+ *
+ * @param beside what stands right below it, which it does not say
  */
-export function titleOf(source: DraftSource, order: DraftOrder, rule: TextFieldRule): Said | null {
+export function titleOf(source: DraftSource, order: DraftOrder, rule: TextFieldRule, beside = ''): Said | null {
   const taken = new Set(order.titlesTaken.map((one) => one.toLowerCase()));
   const isFree = ({ text }: Said) =>
-    text.split(/\s+/).length >= LEAST_WORDS && countText(text, rule) <= rule.limit && !taken.has(text.toLowerCase());
+    text.split(/\s+/).length >= LEAST_WORDS &&
+    countText(text, rule) <= rule.limit &&
+    !taken.has(text.toLowerCase()) &&
+    text !== asTitle(beside);
   for (const one of candidatesOf(source, order)) if (isFree(one)) return one;
   return null;
 }

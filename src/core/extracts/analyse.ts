@@ -173,7 +173,7 @@ function traitsOf(
   const asks = traits.has('question') && first !== undefined && ASKING.has(first);
   if (first !== undefined && known.leaning.has(first) && !asks) traits.add('leaning');
   if (words.some((word) => known.first.has(word))) traits.add('first');
-  if (words.some((word) => known.past.has(word))) traits.add('past');
+  if (words.some((word) => known.past.has(word) || known.pastEnds?.test(word))) traits.add('past');
   const own = words.filter((word) => word.length > 3 && !known.stop.has(word));
   if (new Set(own).size < own.length) traits.add('echo');
   if (known.filler.test(sentence)) traits.add('filler');

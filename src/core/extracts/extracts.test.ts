@@ -29,6 +29,12 @@ const stretches = (source: string, language: string | null = 'en') => {
   return sentencesOf(reading, language).map(({ start, end }) => reading.text.slice(start, end));
 };
 
+it('what somebody did in a tale weighs less than what holds, in Spanish too', () => {
+  const traits = (text: string) => [...analyse(readMarkdown(text), 'es').sentences[0]!.traits];
+  expect(traits('El rey decidió arrojar la flecha al cielo del reino.')).toContain('past');
+  expect(traits('Cada año lleva el nombre de un animal del calendario.')).not.toContain('past');
+});
+
 it('a sentence does not end in brackets, and names alone are no extract', () => {
   const text = `# Stars
 

@@ -28,6 +28,8 @@ export interface LanguageWords {
   first: ReadonlySet<string>;
   /** Verbs that tell what was. */
   past: ReadonlySet<string>;
+  /** How verbs end that tell what was, where nothing else ends so. */
+  pastEnds?: RegExp;
   /** Numbers said in words that are large, or a share. */
   striking: ReadonlySet<string>;
   /** Words that a spoken sentence goes on with, where nothing else shows where it ends. */
@@ -174,6 +176,7 @@ const WORDS_OF: Record<Language, LanguageWords> = {
     telling: set('yo nosotros él ella mi nuestro nuestra en a después antes cuando ayer'),
     first: set('yo me mi mis nosotros nos nuestro nuestra nuestros'),
     past: set('era eran fue fueron había habían estaba estaban tenía dijo hizo quería podía vino'),
+    pastEnds: /(?:aron|ieron|\p{L}{2}ó)$/u,
     striking: set('cien cientos mil millón millones mitad tercio cuarto porcentaje'),
     goingOn: set('y pero o porque entonces pues luego bueno'),
     housekeeping:
@@ -200,6 +203,7 @@ const WORDS_OF: Record<Language, LanguageWords> = {
     telling: set('eu nós ele ela meu nosso nossa em no na depois antes quando ontem'),
     first: set('eu me meu minha meus minhas nós nos nosso nossa nossos'),
     past: set('era eram foi foram havia tinha tinham estava estavam disse fez queria podia veio'),
+    pastEnds: /(?:aram|eram|iram|\p{L}{2}ou)$/u,
     striking: set('cem centenas mil milhão milhões metade terço quarto porcento'),
     goingOn: set('e mas ou porque então pois depois bom'),
     housekeeping:

@@ -57,9 +57,9 @@ describe('a page as it is in the world', () => {
 
   it('is read without those who made it, and without the names of pictures, unless it is a letter of thanks', () => {
     const section = '## Thanks\n\nThe knots were tied by Ada Brook.\n\n- Cyril Reed (harbour)';
-    const text = `# Ropes\n\nA rope ages from the inside.\n\nPhotograph of a rope that is older than the harbour\n\n${section}\n\n## Sources / Notes\n\nThe harbour book.`;
+    const text = `# Ropes\n\nA rope ages from the inside.\n\nPhotograph of a rope that is older than the harbour\n\n${section}\n\n## Sources / Notes\n\nThe harbour book.\n\n## Acknowledgements and further reading\n\nThe old log.`;
     expect(blocksOf(text, 'a.md').map(([, one]) => one)).toEqual(['Ropes', 'A rope ages from the inside.']);
-    expect(leftOf(text, 'a.md').map(([reason]) => reason)).toEqual(['caption', 'credit', 'reference']);
+    expect(leftOf(text, 'a.md').map(([reason]) => reason)).toEqual(['caption', 'credit', 'reference', 'credit']);
     expect(blocksOf('# Thanks\n\nYou carried the piano.', 'a.md')).toHaveLength(2);
     const long = 'Whoever lends a rope lends the winter in it, and asks for both. '.repeat(30);
     expect(blocksOf(`# Ropes\n\nA rope ages.\n\n## Licensing\n\n${long}`, 'a.md')).toHaveLength(4);

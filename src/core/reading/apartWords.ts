@@ -6,7 +6,7 @@ export const CONTENTS_HEADING =
 
 /** Headings of sections that list where things were taken from, or where else to read. */
 export const REFERENCE_HEADING =
-  /^(?:references?|bibliography|works cited|(?:foot|end)?notes|notes and references|sources?|citations|further reading|external links|see also|related (?:articles|posts|pages)|einzelnachweise|literatur(?:verzeichnis)?|quelle(?:n|\(n\))?|weiterführende literatur|fußnoten|anmerkungen|weblinks|siehe auch|références?|bibliographie|notes et références|notes de bas de page|voir aussi|liens externes|referencias|bibliografía|notas(?: y referencias| al pie(?: de página)?)?|véase también|enlaces externos|referências|bibliografia|notas(?: e referências| de rodapé)|ver também|ligações externas)$/iu;
+  /^(?:references?|bibliography|works cited|(?:foot|end)?notes|notes and references|sources?|citations|(?:further|additional) reading|external links|see also|related (?:articles|posts|pages)|einzelnachweise|literatur(?:verzeichnis)?|quelle(?:n|\(n\))?|weiterführende literatur|fußnoten|anmerkungen|weblinks|siehe auch|références?|bibliographie|notes et références|notes de bas de page|voir aussi|liens externes|referencias|bibliografía|notas(?: y referencias| al pie(?: de página)?)?|lecturas (?:adicionales|complementarias)|véase también|enlaces externos|referências|bibliografia|notas(?: e referências| de rodapé)|ver também|ligações externas)$/iu;
 
 /** Headings of sections that name who made something, and who helped. */
 export const CREDIT_HEADING =

@@ -67,21 +67,26 @@ const REFERENCES = 3;
 /** Without lines that name a book or a paper each, where there are several. */
 function withoutReferences(blocks: readonly RawBlock[]): RawBlock[] {
   const isOne = (block: RawBlock) => block.reason === undefined && block.kind !== 'heading' && isReference(block.text);
-  if (blocks.filter(isOne).length < REFERENCES) return [...blocks];
+  if (blocks.filter(isOne).length < REFERENCES && !blocks.some((block) => isOne(block) && PAGES.test(block.text)))
+    return [...blocks];
   return blocks.map((block) => (isOne(block) ? { ...block, reason: 'reference' } : block));
 }
 
 /** Whether a line names a book or a paper, as such lists do: parts between commas, mostly in names, with a year behind the first. */
 function isReference(text: string): boolean {
   if (text.length > RIGHTS) return false;
+  if (PAGES.test(text) && YEAR.test(text)) return true;
   const words = text.match(/\p{L}[\p{L}\p{M}’'-]*/gu) ?? [];
   const long = words.filter((word) => word.length > 3);
   const names = long.filter((word) => /^[ʿʾ’']?\p{Lu}/u.test(word));
   const parts = text.split(/[,:;]\s|\.\s(?=\p{Lu})/u).length;
-  const year = text.search(/(?<!\p{N})(?:1[5-9]|20)\d\d(?!\p{N})/u);
+  const year = text.search(YEAR);
   return long.length >= 4 && year >= BEFORE_YEAR && parts >= 4 && names.length >= long.length * NAMES;
 }
 
+const YEAR = /(?<!\p{N})(?:1[5-9]|20)\d\d(?!\p{N})/u;
+/** The pages of a paper. */
+const PAGES = /(?<!\p{L})(?:pp|S|págs?)\.? ?\d{1,4} ?[-–] ?\d{1,4}/u;
 /** Letters before the year of a reference: what happened in a year often begins with it. */
 const BEFORE_YEAR = 8;
 /** Share of the longer words of a reference that are names, and the like. */
@@ -162,8 +167,9 @@ function sectionOf(heading: string): LeftOutReason | null {
     .replace(/[:.]$/, '')
     .trim();
   if (CONTENTS_HEADING.test(bare)) return 'contents';
-  if (bare.split(/[/&]/).every((one) => REFERENCE_HEADING.test(one.trim()))) return 'reference';
-  if (CREDIT_HEADING.test(bare)) return 'credit';
+  const parts = bare.split(/[/&]|\b(?:and|und|et|y|e)\b/u).map((one) => one.trim());
+  if (REFERENCE_HEADING.test(bare) || parts.every((one) => REFERENCE_HEADING.test(one))) return 'reference';
+  if (parts.every((one) => CREDIT_HEADING.test(one) || REFERENCE_HEADING.test(one))) return 'credit';
   return LICENCE_HEADING.test(bare) ? 'licence' : null;
 }
 
