@@ -17,6 +17,7 @@ import { fieldRule, FORMATS, type Format, type RuleSheet } from '../rulesheets/t
 import type { Draft, DraftOrder, DraftSource } from './draft';
 import { countOthers, keywordsOf } from './keywords';
 import { ruleBasedHelper } from './ruleBased';
+import { titleOf } from './titles';
 
 const TALK = `# Rings that vanish
 
@@ -240,17 +241,13 @@ describe('drafts', () => {
     expect(letter.words.caption).not.toContain(letter.words.preheader!);
   });
 
-  it('of a letter without a title of its own have a subject that its preheader does not say', () => {
-    const best = 'Nobody who never looks at the rings of a planet ever misses the rings.';
-    const source = { ...sourceOf(`${TALK}\n\n- ${best}\n- Come back.`), title: '' };
-    const { headline, preheader } = ruleBasedHelper(
-      source,
-      SHELF,
-      order('lettermill', 'newsletter', { from: [] }),
-    )!.words;
-    expect(preheader).toBe(best);
-    expect(headline!.length).toBeGreaterThan(0);
-    expect(`${headline}.`).not.toBe(preheader);
+  it('have a title that says something else than what stands right below it', () => {
+    const source = { ...TALK_SOURCE, title: '' };
+    const letter = order('lettermill', 'newsletter', { from: [] });
+    const rule = fieldRule(letter.sheet, 'headline')!;
+    const title = titleOf(source, letter, rule)!.text;
+    expect(titleOf(source, letter, rule, 'The harbour sleeps.')!.text).toBe(title);
+    expect(titleOf(source, letter, rule, title)!.text).not.toBe(title);
   });
 
   it('of an article are the piece’s own sections and paragraphs in their order, shortened by whole paragraphs', () => {
