@@ -181,10 +181,23 @@ const VERBLIKE =
 function pointsToNoun(words: readonly Word[], at: number, { determiners }: Pointers): boolean {
   const [before, own, next] = [words[at - 1], words[at]!, words[at + 1]];
   if (!next || next.word.includes('_')) return false;
-  if (own.word !== 'that') return !determiners.has(next.word);
+  // “these two knots”
+  if (own.word !== 'that') return !determiners.has(next.word) || isNounBehind(words, at + 1, determiners);
   // “that” is mostly no demonstrative: it is one behind a preposition, or at the beginning.
   return before === undefined || own.isFirst || PREPOSITIONS.has(before.word);
 }
+
+const isNounBehind = (words: readonly Word[], at: number, determiners: ReadonlySet<string>): boolean => {
+  const next = words[at + 1];
+  return COUNTS.has(words[at]!.word) && next !== undefined && !determiners.has(next.word) && !next.word.includes('_');
+};
+
+/** Small numbers, which stand between a demonstrative and its noun. */
+const COUNTS = new Set(
+  'two three four five six seven zwei drei vier fünf sechs sieben deux trois quatre cinq six sept dos tres cuatro cinco seis siete dois duas três quatro seis sete'.split(
+    ' ',
+  ),
+);
 
 const PREPOSITIONS = new Set(
   'with of in at on from by about for after before since until during to into under over behind through like'.split(
@@ -195,6 +208,7 @@ const PREPOSITIONS = new Set(
 /** Whether the noun a demonstrative points to was there before it. */
 function hasSameNoun(words: readonly Word[], at: number): boolean {
   const stem = (word: string) => word.replace(/(?:es|s|n|en)$/, '');
-  const next = stem(words[at + 1]?.word ?? '');
+  const noun = COUNTS.has(words[at + 1]?.word ?? '') ? words[at + 2] : words[at + 1];
+  const next = stem(noun?.word ?? '');
   return words.slice(0, at).some(({ word }) => word.length > 2 && stem(word) === next);
 }
