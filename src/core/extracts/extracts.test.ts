@@ -29,6 +29,43 @@ const stretches = (source: string, language: string | null = 'en') => {
   return sentencesOf(reading, language).map(({ start, end }) => reading.text.slice(start, end));
 };
 
+it('what is worth far less than the best of its text is proposed only among the first ten', () => {
+  const weak = [
+    'We took the ladder into the orchard before breakfast.',
+    'We kept my kettle beside the window of the kitchen.',
+    'We found the needle under a carpet near the cellar.',
+    'We got our tickets from a stranger behind the station.',
+    'We gave the parrot to my cousin in the village.',
+    'We held the candle over the cupboard on the stairs.',
+    'We knew the baker by his apron and his whistle.',
+    'We saw the ferry turn round outside the harbour.',
+    'We stood between the tractors with our umbrellas open.',
+    'We thought about the drawer full of unpaid letters.',
+    'We told the gardener about a hole in the fence.',
+    'We wanted the blue bicycle from the second shelf.',
+    'We wrote postcards to the teacher of geography.',
+    'We looked at the painting above the piano again.',
+    'We painted the shed with leftover varnish in spring.',
+    'We carried the mattress across the frozen meadow.',
+    'We borrowed the trumpet for a wedding in Oldhaven.',
+    'We buried the clock beneath the roses at midnight.',
+    'We polished the spoons until the butcher arrived.',
+    'We folded the maps on the bonnet of the lorry.',
+    'We boiled the beans without salt on Thursday.',
+    'We repaired the saddle using wire and old leather.',
+    'We rented the chapel for the rehearsal of the choir.',
+    'We sketched the bridge while the mayor was asleep.',
+  ];
+  const good = ['rings', 'moons', 'storms'].map(
+    (what) =>
+      `Nobody who never counts ${what} ever misses them, and yet every planet with ${what} is a planet of ${what}.`,
+  );
+  const of = (sentences: readonly string[]) =>
+    findExtracts(analyse(readMarkdown(sentences.join('\n\n')), 'en'), 24).length;
+  expect(of(weak)).toBeGreaterThan(11);
+  expect(of([...good, ...weak])).toBe(10);
+});
+
 it('what somebody did in a tale weighs less than what holds, in Spanish too', () => {
   const traits = (text: string) => [...analyse(readMarkdown(text), 'es').sentences[0]!.traits];
   expect(traits('El rey decidió arrojar la flecha al cielo del reino.')).toContain('past');

@@ -183,6 +183,9 @@ const QUESTION = 0.8;
 const shapeOf = (length: number): number =>
   length < 60 ? 0.75 : length <= 120 ? 0.92 : length <= 170 ? 1 : length <= 230 ? 0.78 : 0.7;
 
+/** What an extract has to be worth after so many, as a share of the best of its text: less is not worth a post. */
+const FLOOR = { after: 10, share: 0.35 } as const;
+
 function pickDifferent(
   candidates: readonly Candidate[],
   most: number,
@@ -199,7 +202,8 @@ function pickDifferent(
   const picked: Candidate[] = [];
   const kinds = new Set<ExtractKind>();
   while (picked.length < most) {
-    left = left.filter(({ alike }) => alike < SHARED_AT_MOST);
+    const least = picked.length < FLOOR.after ? 0 : best * FLOOR.share;
+    left = left.filter(({ candidate, alike }) => alike < SHARED_AT_MOST && candidate.score >= least);
     if (left.length === 0) break;
     const worth = ({ candidate, alike }: (typeof left)[number]) =>
       GOOD_AGAINST_DIFFERENT * (candidate.score / best) -
