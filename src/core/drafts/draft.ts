@@ -62,7 +62,7 @@ export interface DraftOrder {
   clip: Clip | null;
   /** Titles that other drafts have already. */
   titlesTaken: readonly string[];
-  /** Sentences that other drafts open with: another opening is taken where there is one. */
+  /** Sentences that other drafts open with, or say of the whole piece: others are taken where there are some. */
   openingsTaken: readonly string[];
   /** Units that the caption stays under, beside its own limit; null for none. */
   under: number | null;

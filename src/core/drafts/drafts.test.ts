@@ -426,6 +426,11 @@ describe('fan-outs', () => {
     expect(new Set([carousel, text]).size).toBe(2);
     expect(photo).toHaveLength(2);
     for (const one of photo) expect(one.startsWith(carousel)).toBe(false);
+    const [video] = rowOf(whole('longVideo', 'longVideo'), 'hourlight', spent);
+    const [letter] = rowOf(whole('newsletter', 'newsletter'), 'lettermill', spent);
+    const saidIn = (post: typeof video) =>
+      post!.drafts[0]!.sentences.filter(({ field }) => field === 'caption').map(({ text }) => text);
+    expect(saidIn(letter)[0]).not.toBe(saidIn(video)[0]);
     const story = opening(rowOf(whole('text', 'personalProfile'), 'homestoop', spent));
     for (const one of photo) expect(one.startsWith(story)).toBe(false);
   });

@@ -200,7 +200,7 @@ const COUNTS = new Set(
 );
 
 const PREPOSITIONS = new Set(
-  'with of in at on from by about for after before since until during to into under over behind through like'.split(
+  'with of in at on from by about for after before since until during to into under over behind through like once if when because while unless whether than'.split(
     ' ',
   ),
 );

@@ -33,7 +33,7 @@ export class Spent {
   /** The channels on which words are said already. */
   private readonly words = new Map<string, Set<string>>();
   private readonly titles = new Map<string, string[]>();
-  /** The sentences that posts open with, and those of them that posts of the whole piece do. */
+  /** The sentences that posts open with, or say of the whole piece, and those that posts of the whole piece open with. */
   private readonly opened = new Set<string>();
   private readonly openedWhole = new Set<string>();
   private readonly stretches: Map<string, { start: number; end: number }[]>;
@@ -69,9 +69,9 @@ export class Spent {
       const words = wordsOf(draft);
       this.words.set(words, (this.words.get(words) ?? new Set()).add(channelId));
     }
-    const opening = drafts[0]?.sentences.find(({ field }) => field === 'caption')?.text;
-    if (opening !== undefined) this.opened.add(opening);
-    if (opening !== undefined && !stretch) this.openedWhole.add(opening);
+    const said = drafts[0]?.sentences.filter(({ field }) => field === 'caption').map(({ text }) => text) ?? [];
+    for (const text of stretch ? said.slice(0, 1) : said) this.opened.add(text);
+    if (!stretch && said[0] !== undefined) this.openedWhole.add(said[0]);
     const title = drafts[0]?.words.headline;
     if (title) this.titles.set(channelId, [...this.titlesOn(channelId), title]);
   }

@@ -92,7 +92,7 @@ const LEAD = { least: 3, most: 6 } as const;
 
 const isTaken = ({ openingsTaken }: DraftOrder, opening: string): boolean => openingsTaken.includes(opening);
 
-/** The stretch of the piece that says best what it is about, in a few sentences: one that no other draft opens with, where there is one. */
+/** The stretch of the piece that says best what it is about, in a few sentences: one of which no other draft says anything, where there is one. */
 function leadOf(source: DraftSource, order: DraftOrder, fits: Fits): Found | null {
   const { sentences } = source.analysis;
   let taken: Found | null = null;
@@ -105,7 +105,7 @@ function leadOf(source: DraftSource, order: DraftOrder, fits: Fits): Found | nul
     ];
     if (!fits([words])) continue;
     const found = { paragraphs: [words], variant: variantOf(sentences[from]!) };
-    if (!isTaken(order, opening[0]!.text)) return found;
+    if (!words.some(({ text }) => isTaken(order, text))) return found;
     taken ??= found;
   }
   return taken;
