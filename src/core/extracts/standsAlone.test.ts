@@ -71,6 +71,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'The harbour . . . was quiet in winter.',
       'However, the boats went out.',
       'Most importantly, never cut a rope.',
+      'Some are mostly concerned with knots.',
       'Once that happens, the boat is lost.',
       'Others will look at the rope as a whole.',
       'In practice, that means a rope a winter.',

@@ -89,6 +89,8 @@ function captionOf(source: DraftSource, order: DraftOrder, rule: TextFieldRule, 
 const LED: readonly Format[] = ['newsletter', 'longVideo', 'live'];
 /** Sentences of such a beginning. */
 const LEAD = { least: 3, most: 6 } as const;
+/** Stretches that are passed over because another draft says them: what is left then says too little. */
+const PASSED_AT_MOST = 12;
 
 const isTaken = ({ openingsTaken }: DraftOrder, opening: string): boolean => openingsTaken.includes(opening);
 
@@ -96,6 +98,7 @@ const isTaken = ({ openingsTaken }: DraftOrder, opening: string): boolean => ope
 function leadOf(source: DraftSource, order: DraftOrder, fits: Fits): Found | null {
   const { sentences } = source.analysis;
   let taken: Found | null = null;
+  let passed = 0;
   for (const { from, to } of stretchesOf(source, null, LEAD)) {
     const opening = standing(source, from, from + 1);
     if (!opening) continue;
@@ -107,6 +110,7 @@ function leadOf(source: DraftSource, order: DraftOrder, fits: Fits): Found | nul
     const found = { paragraphs: [words], variant: variantOf(sentences[from]!) };
     if (!words.some(({ text }) => isTaken(order, text))) return found;
     taken ??= found;
+    if (++passed === PASSED_AT_MOST) break;
   }
   return taken;
 }
