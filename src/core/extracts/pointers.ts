@@ -126,7 +126,8 @@ const WRITTEN: Record<Language, Pointers> = {
     lead: /^(?:et,? +|(?:alors|bon|ben|donc|enfin|bref|eh bien), +)(?=\S)/iu,
   },
   es: {
-    things: set('ello ellos ellas su sus suyo suya lo la los las le les aquello'),
+    // “la”, “los” and “las” are articles far more often than they stand for anything.
+    things: set('ello ellos ellas su sus suyo suya lo le les aquello'),
     people: set('él ella ellos ellas'),
     demonstratives: set('este esta estos estas ese esa esos esas aquel aquella aquellos aquellas tal tales esto eso'),
     places: set('allí allá ahí aquí así entonces'),

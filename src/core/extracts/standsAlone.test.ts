@@ -91,6 +91,9 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   de: {
     alone: [
       'Der Grund des Hafens besteht aus Schlick.',
+      'Im Winter schlafen die Seile im Hafen.',
+      'Die Boote fahren um sechs aus, und die Möwen warten.',
+      'Bei Wind ist jedes Seil zu kurz.',
       'Eine Wohnung ohne Türen ist eine Wohnung, in der man sich nur noch draußen aus dem Weg gehen kann.',
       'Man hört einem Haus an, wie es den Menschen darin geht.',
       'Mit vierzehn braucht ein Mensch keine Aussicht, sondern eine Klinke.',
@@ -123,6 +126,10 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   fr: {
     alone: [
       'La cause de la plupart des accidents est la fatigue.',
+      'En hiver, le port dort et les cordes sèchent.',
+      'Les bateaux sortent à six heures et les mouettes attendent.',
+      'Sans vent, aucune corde ne parle.',
+      'Au port, la vieille corde dit la vérité.',
       'Il faut deux hivers pour apprendre à lire un ciel.',
       'Une corde neuve flatte tout le monde ; une vieille corde dit la vérité.',
       'Ce qui use une corde ne se voit pas du dehors.',
@@ -154,6 +161,10 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     alone: [
       'Una cuerda nueva halaga a todos; una cuerda vieja dice la verdad.',
       'Hay dos clases de silencio en un taller.',
+      'La cuerda vieja del puerto fue una de las más largas.',
+      'Los barcos salen a las seis y las gaviotas esperan.',
+      'En invierno las cuerdas duermen en el puerto.',
+      'Las cuerdas, al igual que las personas, se cansan por dentro.',
       'Lo que gasta una cuerda no se ve desde fuera.',
       'Quien llama a la puerta recuerda que el otro tiene una vida.',
       '¿Qué salvaría usted de su casa si solo tuviera un minuto?',
@@ -186,6 +197,9 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'A causa da maioria dos acidentes é o cansaço.',
       'Uma corda nova agrada a todos; uma corda velha diz a verdade.',
       'Há dois tipos de silêncio numa oficina.',
+      'As cordas velhas do porto cansam por dentro.',
+      'Os barcos saem às seis e as gaivotas esperam.',
+      'No inverno as cordas dormem no porto.',
       'O que gasta uma corda não se vê por fora.',
       'Quem bate à porta lembra-se de que o outro tem uma vida.',
       'O que salvaria da sua casa se tivesse só um minuto?',

@@ -120,6 +120,7 @@ function pointerIn(words: readonly Word[], known: Pointers, hasThings: boolean, 
     const { word } = own;
     // “Sie” and “Ihnen” in the middle of a German sentence speak to the reader.
     const speaksToReader = own.isCapital && !own.isFirst && /^(?:sie|ihnen|ihr|ihre[nmrs]?)$/.test(word);
+    if (word === 'en' && !BEFORE_EN.has(words[at - 1]?.word ?? '')) continue;
     if (asks && /^(?:sus?|seus?|suas?)$/.test(word)) continue;
     if (isPointer(own) && !speaksToReader) {
       if (demonstratives.has(word)) {
@@ -135,6 +136,9 @@ function pointerIn(words: readonly Word[], known: Pointers, hasThings: boolean, 
   }
   return null;
 }
+
+/** Words behind which a French “en” stands for something; elsewhere it is a preposition, as in Spanish. */
+const BEFORE_EN = new Set('je tu il elle on nous vous ils elles qui ne y'.split(' '));
 
 /** A word with a large letter inside a sentence, and no “I”. */
 const isName = (words: readonly Word[], at: number): boolean =>
