@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { BEGIN_STEPS, BeginSteps, type BeginStep } from '@/app/begin/BeginSteps';
 import { brandOfPage } from '@/app/server/brand';
 import { listRuleSheets } from '@/usecases/brands/reading';
+import { WhenTakenOver } from '@/ui/WhenTakenOver';
 import { loadNextOpenings } from '@/usecases/rhythm/nextOpenings';
 import { BeginChannels } from './BeginChannels';
 import { BeginIdea } from './BeginIdea';
@@ -36,14 +37,20 @@ export default async function BeginBrand({
       <BeginSteps current={step} slug={brand.slug} />
       <p className="soft">{LEADS[step]}</p>
       {step === 'channels' && (
-        <BeginChannels
-          key={channels.length}
-          sheets={(await listRuleSheets(db)).map(({ id, rules }) => ({ id, rules }))}
-          present={channels.map(({ name, callSign, color, sheet }) => ({ name, callSign, color, slug: sheet.slug }))}
-        />
+        <WhenTakenOver>
+          <BeginChannels
+            key={channels.length}
+            sheets={(await listRuleSheets(db)).map(({ id, rules }) => ({ id, rules }))}
+            present={channels.map(({ name, callSign, color, sheet }) => ({ name, callSign, color, slug: sheet.slug }))}
+          />
+        </WhenTakenOver>
+      )}
+      {step === 'rhythm' && (
+        <WhenTakenOver>
+          <BeginRhythm />
+        </WhenTakenOver>
       )}
       {step === 'people' && <BeginPeople key={people.length} />}
-      {step === 'rhythm' && <BeginRhythm />}
       {step === 'idea' && <BeginIdea openings={await loadNextOpenings(db, brand, now)} />}
     </div>
   );
