@@ -21,8 +21,9 @@ export function titleOfHeading(heading: string): Said | null {
 }
 
 /**
- * A title nobody has yet, always a whole one: of an extract one of its sentences, else the heading it stands below, of a single sentence the
- * heading first, and where neither does the piece's title; of the whole piece its own title. Where neither fits, the best sentence of the piece that stands alone and does. Null where there is none.
+ * A title nobody has yet, always a whole one: of an extract one of its sentences, else the heading it stands below, of a single
+ * sentence the heading first, and where neither does the piece's title; of the whole piece its own title, else its best sentence
+ * that stands alone and fits. Null where there is none.
  *
  * @param beside what stands right below it, which it does not say
  */

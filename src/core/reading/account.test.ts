@@ -45,6 +45,13 @@ describe('a page as it is in the world', () => {
     expect(blocksOf(text, 'a.md').filter(([kind]) => kind === 'listItem')).toHaveLength(2);
   });
 
+  it('keeps a sentence that names pages and a year, and leaves out a line that ends with them', () => {
+    const said =
+      'In 1998 the guild wrote on pp. 12–14 of its log that a rope ages from the inside, and nobody read it.';
+    const line = 'Papers of the guild of riggers 29 (2008), pp87-123.';
+    expect(leftOf(`# Ropes\n\n${said}\n\n${line}`, 'a.md')).toEqual([['reference', line]]);
+  });
+
   it('is read without the pages before and behind it', () => {
     const text = 'The harbour sleeps.\n\n‹ What is a knot? up Why do ropes fail? ›\n\nIt wakes at six.';
     expect(leftOf(text)).toEqual([['navigation', '‹ What is a knot? up Why do ropes fail? ›']]);

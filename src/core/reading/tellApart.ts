@@ -85,8 +85,8 @@ function isReference(text: string): boolean {
 }
 
 const YEAR = /(?<!\p{N})(?:1[5-9]|20)\d\d(?!\p{N})/u;
-/** The pages of a paper. */
-const PAGES = /(?<!\p{L})(?:pp|S|págs?)\.? ?\d{1,4} ?[-–] ?\d{1,4}/u;
+/** The pages of a paper, at the end of its line: in a sentence they are said. */
+const PAGES = /(?<!\p{L})(?:pp|S|págs?)\.? ?\d{1,4} ?[-–] ?\d{1,4}[.)\]]{0,2}$/u;
 /** Letters before the year of a reference: what happened in a year often begins with it. */
 const BEFORE_YEAR = 8;
 /** Share of the longer words of a reference that are names, and the like. */
