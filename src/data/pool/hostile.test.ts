@@ -4,6 +4,7 @@ import { plainlyKept } from '@/core/reading/readSource';
 import { closePool, warmPool } from './pool';
 import { readSourceFile } from './readFiles';
 import { findSame, readingLimitMs, readText } from './readText';
+import { longestAway } from './testAway';
 
 beforeAll(async () => {
   warmPool();
@@ -20,18 +21,6 @@ const repeated = (token: string) => token.repeat(SIZE / token.length);
 const mixed = (tokens: readonly string[]) =>
   Array.from({ length: SIZE / 3 }, (_, at) => tokens[(at * 7 + at * at * 3) % tokens.length]!).join('');
 
-/** How long the event loop was away at most while something was awaited, in milliseconds. */
-async function awayDuring(work: () => Promise<unknown>): Promise<number> {
-  let [longest, last] = [0, performance.now()];
-  const timer = setInterval(() => {
-    longest = Math.max(longest, performance.now() - last);
-    last = performance.now();
-  }, 20);
-  await work();
-  clearInterval(timer);
-  return longest;
-}
-
 it.each([
   ['stars', repeated('*a ')],
   ['links that never end', repeated('[a](')],
@@ -42,7 +31,7 @@ it.each([
   'a text of %s is answered within its limit, and holds nobody up',
   async (_what, text) => {
     const start = performance.now();
-    const away = await awayDuring(async () => {
+    const { away } = await longestAway(async () => {
       const file = await readSourceFile(new TextEncoder().encode(text), 'a.md');
       if (!('read' in file)) throw new Error('The encoding of this text was not told');
       const { read } = file;
@@ -62,6 +51,6 @@ it.each([
 
 it('texts that have little in common are compared within a limit', async () => {
   const [one, other] = [repeated('a b c d '), repeated('d e b f g ')];
-  const away = await awayDuring(async () => expect(await findSame([[one, other]])).toHaveLength(1));
+  const { away } = await longestAway(async () => expect(await findSame([[one, other]])).toHaveLength(1));
   expect(away).toBeLessThan(MOST_AWAY_MS);
 }, 60_000);
