@@ -283,6 +283,29 @@ describe('drafts', () => {
     expect(made.split('\n\n')[0]).toBe('## Seeing them edge on');
   });
 
+  it('of a piece that is partly in another language say nothing of those parts, in an article and its keywords neither', () => {
+    const foreign =
+      'Die alten Seile des Hafens haben Namen, und die Namen sind älter als der Hafen, wie man hier seit hundert Jahren erzählt.';
+    const source = sourceOf(TALK.replace('## What the log', `${foreign}\n\n## What the log`).repeat(2));
+    expect(source.analysis.text).toContain(foreign);
+    const { words } = ruleBasedHelper(source, SHELF, order('inkfold', 'article', { from: [] }))!;
+    expect(words.caption).toContain('Every fifteen years');
+    expect(words.caption).not.toContain('Seile');
+    expect(
+      keywordsOf(source.analysis, 40)
+        .map((keyword) => keyword.words)
+        .join(' '),
+    ).not.toMatch(/seile|hafens/);
+  });
+
+  it('of a letter begin with the beginning of the piece where it stands alone, and with the beginning of a paragraph', () => {
+    const about = (place: string) =>
+      `The ${place} of a harbour is the first thing that a boat asks about when it comes home. Whoever keeps the ${place} of a harbour keeps the boat as well. No boat leaves the ${place} of a harbour without a word. A ${place} is a promise that a harbour makes to every boat.`;
+    const source = sourceOf(`# Harbours\n\n${['quay', 'lamp', 'rope', 'bell'].map(about).join('\n\n')}`);
+    const { words } = ruleBasedHelper(source, SHELF, order('lettermill', 'newsletter', { from: [] }))!;
+    expect(words.caption).toMatch(/^The quay of a harbour/);
+  });
+
   it('of a carousel carry the title of the piece where any text has such a section', () => {
     const source = sourceOf(TALK.replace('## What the log book says', '## 3. Introduction'));
     const { parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;

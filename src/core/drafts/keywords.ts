@@ -45,7 +45,8 @@ export function keywordsOf(
     if (own) own.add(block);
     else paragraphs.set(words, new Set([block]));
   };
-  for (const { start, end, block } of sentences) {
+  for (const { start, end, block, traits } of sentences) {
+    if (traits.has('foreign')) continue;
     const words = wordsIn(text.slice(start, end));
     const counts = new Set(contentWords(words, known).filter((word) => !/^[\p{N}.,]+$/u.test(word) && word.length > 2));
     words.forEach((word, at) => {

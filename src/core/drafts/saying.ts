@@ -1,4 +1,4 @@
-import type { Analysis, ScoredSentence } from '../extracts/analyse';
+import { mayBeSaid, type Analysis } from '../extracts/analyse';
 import { isOnlyAnswer } from '../extracts/answers';
 import { leadOf, pointsOutside } from '../extracts/standsAlone';
 import type { DraftedSentence, DraftSource, Origin } from './draft';
@@ -40,10 +40,6 @@ export const sentencesIn = (
   paragraphs: readonly Paragraph[],
   part?: number,
 ): DraftedSentence[] => paragraphs.flat().map((one) => ({ field, ...(part !== undefined && { part }), ...one }));
-
-/** Whether a sentence may be put into a draft at all: a whole one, in the piece's language, not about the room. */
-export const mayBeSaid = ({ traits, isCut }: ScoredSentence): boolean =>
-  !isCut && !traits.has('housekeeping') && !traits.has('foreign');
 
 /** Words that end a stretch which leads to what follows, or that ask and are answered behind it. */
 const LEADS_ON = /[:,;–—]["”’»)]*$/u;

@@ -1,9 +1,9 @@
-import type { ScoredSentence } from '../extracts/analyse';
+import { mayBeSaid, type ScoredSentence } from '../extracts/analyse';
 import type { Taken } from '../extracts/extracts';
 import { overlapOf } from '../extracts/rank';
 import { isHalf } from '../extracts/standsAlone';
 import type { DraftSource } from './draft';
-import { mayBeSaid, standing } from './saying';
+import { standing } from './saying';
 
 /** The sentences of a piece from one up to, not including, another. */
 export interface Stretch {
@@ -15,6 +15,10 @@ export interface Stretch {
 const SENTENCES = { least: 4, most: 16 } as const;
 /** What a stretch is worth that ends within a paragraph, against one that ends with it. */
 const ENDS_WITHIN = 0.7;
+/** What a stretch is worth that begins within a paragraph, against one that begins with it. */
+const BEGINS_WITHIN = 0.7;
+/** What a stretch is worth that begins with the piece itself, where it is to say how the piece goes; within so much of its sentences. */
+const EARLY = { worth: 1.6, share: 0.1 } as const;
 /** Stretches that are looked at, the best first. */
 const LOOKED_AT = 40;
 
@@ -24,11 +28,13 @@ const LOOKED_AT = 40;
  * times how much neighbours in it are about the same.
  *
  * @param about a stretch it has to hold; null for any
+ * @param leads it says how the whole piece goes, as the beginning of one mostly does
  */
 export function stretchesOf(
   source: DraftSource,
   about: Taken | null,
   size: { least: number; most: number } = SENTENCES,
+  leads = false,
 ): Stretch[] {
   const { sentences, blocks } = source.analysis;
   const isHeading = (block: number) => blocks[block]?.kind === 'heading';
@@ -51,10 +57,12 @@ export function stretchesOf(
       const length = to - from;
       if (length < size.least || leavesOpen(own, source) || (about && !holds(sentences, from, to, about))) continue;
       const ends = sentences[to]?.block === own.block ? ENDS_WITHIN : 1;
+      const begins = sentences[from - 1]?.block === sentences[from]!.block ? BEGINS_WITHIN : 1;
+      const early = leads && from <= sentences.length * EARLY.share ? EARLY.worth : 1;
       found.push({
         from,
         to,
-        worth: (sum / length) * (0.3 + alike / (length - 1)) * ends * endingOf(own, sum / length),
+        worth: (sum / length) * (0.3 + alike / (length - 1)) * ends * begins * early * endingOf(own, sum / length),
       });
     }
   }

@@ -24,6 +24,8 @@ export type Trait =
   | 'general'
   | 'comparison'
   | 'quote'
+  | 'listed'
+  | 'begun'
   | 'closing'
   | 'telling'
   | 'pronoun'
@@ -35,6 +37,10 @@ export type Trait =
   | 'housekeeping'
   | 'asking'
   | 'foreign';
+
+/** Whether a sentence may be put into a post at all: a whole one, in the text's language, not about the room. */
+export const mayBeSaid = ({ traits, isCut }: ScoredSentence): boolean =>
+  !isCut && !['housekeeping', 'foreign', 'begun'].some((trait) => traits.has(trait as Trait));
 
 /** A text cut into ranked sentences. */
 export interface Analysis {
@@ -57,6 +63,8 @@ const WEIGHTS: Record<Trait, number> = {
   general: 1.3,
   comparison: 1,
   quote: 0.6,
+  listed: 0.7,
+  begun: 0.3,
   closing: 0.95,
   telling: 0.78,
   pronoun: 0.84,
@@ -105,6 +113,7 @@ export function analyse(
     if (isAsker(blocks[sentence.block]?.speaker)) traits.add('asking');
     const [before, after] = [sentences[at - 2], sentences[at + 1]];
     if (before?.block === sentence.block && after?.block !== sentence.block) traits.add('closing');
+    if (blocks[sentence.block]?.kind === 'listItem') traits.add('listed');
     return {
       ...sentence,
       content: own,
@@ -143,6 +152,9 @@ function askersIn(
   return (speaker) => speaker !== undefined && some && isOne(turns.get(speaker));
 }
 
+/** Goes on from what stands before: it begins small, though it ends with a mark. */
+const BEGUN = /^\p{Ll}(?!\p{L}*\p{Lu}).*[.!?…]["”’»)]*$/su;
+
 const SPEECH = /[“„«「『"][^“”„«»「」『』"]{12,}[”“»」』"]/u;
 
 /** Words that lean on what was said, unless they begin a question. */
@@ -167,6 +179,7 @@ function traitsOf(
   if (words.some((word) => known.contrast.has(word))) traits.add('contrast');
   if (words.some((word) => known.address.has(word))) traits.add('address');
   if (SPEECH.test(sentence)) traits.add('quote');
+  if (BEGUN.test(sentence)) traits.add('begun');
   if (words.some((word) => known.pronouns.has(word))) traits.add('pronoun');
   const [first] = words;
   if (first !== undefined && known.telling.has(first)) traits.add('telling');

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plainlyKept, readingOf } from '../reading/readSource';
-import { readMarkdown } from '../reading/readingText';
+import { readMarkdown, readPlain } from '../reading/readingText';
 import { readSubtitles } from '../reading/subtitles';
 import { analyse } from './analyse';
 import { bestSet, findClips, type TimedWindow } from '../clips/clips';
@@ -70,6 +70,23 @@ it('what somebody did in a tale weighs less than what holds, in Spanish too', ()
   const traits = (text: string) => [...analyse(readMarkdown(text), 'es').sentences[0]!.traits];
   expect(traits('El rey decidió arrojar la flecha al cielo del reino.')).toContain('past');
   expect(traits('Cada año lleva el nombre de un animal del calendario.')).not.toContain('past');
+});
+
+it('what goes on from something else by beginning small is no extract, and neither is a link', () => {
+  const text = `A rope must do four things, and the harbour asks for all of them.
+
+- the rope must hold a boat through a whole night of wind and rain.
+
+- the rope must not sing when the wind turns to the north of the harbour.
+
+→ https://harbour.example/ropes/and-what-they-must-do-for-a-boat
+
+A rope that sings in the wind keeps the whole harbour awake at night.`;
+  const texts = findExtracts(analyse(readMarkdown(text), 'en')).map((extract) => extract.text);
+  expect(texts).toContain('A rope that sings in the wind keeps the whole harbour awake at night.');
+  expect(texts.join(' ')).not.toMatch(/must hold|must not sing|https/);
+  const unmarked = 'hold the rope with both hands until the boat has stopped and the captain nods';
+  expect(findExtracts(analyse(readPlain(unmarked), 'en'))).toHaveLength(1);
 });
 
 it('a sentence does not end in brackets, and names alone are no extract', () => {
@@ -199,6 +216,12 @@ describe('extracts', () => {
     const talk =
       'Ada: What do people get wrong about a frozen lake?\n\nRuna: A lake that bangs in the night is a lake that grows.\n\nAda: And snow?\n\nRuna: Snow is a blanket, and under a blanket nothing freezes.';
     expect(kindsOf(talk)).toContainEqual(['quote', 'said by Runa']);
+    expect(
+      kindsOf('The rope is then ready for the “seven seas” test that every Harbour Guild knows.'),
+    ).not.toContainEqual(['quote', expect.anything()]);
+    expect(
+      kindsOf('Wer das Seil „eine lange Geschichte“ nennt, hat den Hafen nie im Winter gesehen.')[0]?.[0],
+    ).not.toBe('quote');
     expect(kindsOf('What would you miss if the ferry did not come?')).toEqual([['question', 'a question']]);
     expect(kindsOf('Why did we never ask our mother about the ferry and the fog?')).not.toContainEqual([
       'question',

@@ -1,12 +1,9 @@
 import { countText } from '../captions/count';
-import { OF_CLOCKS, type Analysis, type ScoredSentence } from './analyse';
+import { mayBeSaid, type Analysis, type ScoredSentence } from './analyse';
 import { isAnswer, isOnlyAnswer } from './answers';
-import { wordsOfLanguage, type LanguageWords } from './languages';
+import { canBeAnswered, kindOf } from './kindOf';
 import { overlapOf } from './rank';
-import { wordsIn } from './sentences';
 import { leadOf, pointsOutside } from './standsAlone';
-import { withoutEnds } from '../text/ends';
-import { figureIn } from '../text/figures';
 
 /** What an extract is, beside a clip. */
 export const EXTRACT_KINDS = ['quote', 'point', 'number', 'question', 'listStep'] as const;
@@ -118,8 +115,8 @@ const MENDED_BEHIND: ReadonlySet<string> = new Set(['half', 'ahead']);
 
 /** How an extract begins that begins with a sentence; null where none does, whatever follows. */
 function openingOf({ text, language }: Analysis, sentence: ScoredSentence): Opening | null {
-  const { traits, isCut, end, opensAt = sentence.start } = sentence;
-  if (isCut || traits.has('housekeeping') || traits.has('foreign')) return null;
+  if (!mayBeSaid(sentence)) return null;
+  const { end, opensAt = sentence.start } = sentence;
   const start = opensAt + leadOf(text.slice(opensAt, end), language);
   const outside = pointsOutside(text.slice(start, end), language);
   return outside === null || MENDED_BEHIND.has(outside) ? { start, isAlone: outside === null } : null;
@@ -139,11 +136,11 @@ function candidateOf(
   if (sentences.some(({ traits }) => traits.has('asking') && (!traits.has('question') || traits.has('address'))))
     return null;
   if (isQuestion && !canBeAnswered(analysis, first)) return null;
-  if (sentences.some(({ traits, isCut }) => isCut || traits.has('housekeeping') || traits.has('foreign'))) return null;
+  if (!sentences.every(mayBeSaid)) return null;
   const text = analysis.text.slice(start, last.end);
   if (text.length < EXTRACT_LENGTH.ofQuestion || text.length > EXTRACT_LENGTH.most * 4) return null;
   // What leads to something that follows is no whole.
-  if (/[:,;–—]$/u.test(text) || isOnlyNames(text)) return null;
+  if (/[:,;–—]$/u.test(text) || isOnlyNames(text) || isOnlyLink(text)) return null;
   const length = countText(text, { unit: 'grapheme', wideWeight: 1, linkLength: null });
   const least = isQuestion ? EXTRACT_LENGTH.ofQuestion : EXTRACT_LENGTH.least;
   if (length < least || length > EXTRACT_LENGTH.most) return null;
@@ -164,6 +161,10 @@ function candidateOf(
     ...(first.inMs !== undefined && last.outMs !== undefined && { inMs: first.inMs, outMs: last.outMs }),
   };
 }
+
+/** Whether nothing is said beside a link. */
+const isOnlyLink = (text: string): boolean =>
+  text.split(/\s+/).filter((word) => /\p{L}{2}/u.test(word) && !word.includes('://')).length < 2;
 
 /** Share of the longer words from which what has no mark at its end only names somebody or something. */
 const NAMES = 0.7;
@@ -218,106 +219,4 @@ function pickDifferent(
         : Math.max(entry.alike, overlapOf(entry.candidate.content, next.content));
   }
   return picked;
-}
-
-function kindOf(
-  analysis: Analysis,
-  sentences: readonly ScoredSentence[],
-  text: string,
-): Pick<Extract, 'kind' | 'reason'> {
-  const { blocks, spread, language } = analysis;
-  const block = blocks[sentences[0]!.block]!;
-  const known = wordsOfLanguage(language);
-  const has = (trait: 'quote' | 'contrast' | 'address') => sentences.some(({ traits }) => traits.has(trait));
-  if (block.kind === 'listItem')
-    return {
-      kind: 'listStep',
-      reason: block.number === undefined ? 'an item of a list' : `step ${block.number} of a list`,
-    };
-  const asks = sentences[0]!.traits.has('question');
-  if (asks && canBeAnswered(analysis, sentences[0]!))
-    return { kind: 'question', reason: sentences.length > 1 ? 'a question and what follows' : 'a question' };
-  const who = block.speaker ?? (has('quote') ? saidBy(text) : null);
-  if (who !== null && !asks) return { kind: 'quote', reason: `said by ${who}` };
-  const figure = figureIn(text);
-  if (figure?.counts != null || (figure && /\P{N}$/u.test(figure.text)))
-    return { kind: 'number', reason: `a number: ${[figure.text, figure.counts ?? ''].join(' ').trim()}` };
-  const said = countedIn(text, known);
-  if (said !== null) return { kind: 'number', reason: `a number: ${said}` };
-  const about = topWords(sentences, spread);
-  const heart = about.length > 0 ? `about ${about.join(', ')}` : 'at the heart of the text';
-  if (has('contrast')) return { kind: 'point', reason: `a turn, ${heart}` };
-  if (has('address')) return { kind: 'point', reason: `speaks to the reader, ${heart}` };
-  return { kind: 'point', reason: heart };
-}
-
-/** Whether somebody who reads a question could answer it: it speaks to them, or of what holds for all, and not of those who ask. */
-function canBeAnswered({ text, language }: Analysis, { start, end, traits }: ScoredSentence): boolean {
-  const { reader } = wordsOfLanguage(language);
-  if (wordsIn(text.slice(start, end)).some((word) => reader.has(word))) return true;
-  return !traits.has('first') && !traits.has('telling') && (traits.has('general') || !traits.has('pronoun'));
-}
-
-/** Who is named beside words in quotation marks; null for nobody. */
-function saidBy(text: string): string | null {
-  const outside = text.replace(/[“„«「『"][^“”„«»「」『』"]*[”“»」』"]/gu, ' ');
-  return /(?<!^)(?<![.!?]\s)\p{Lu}\p{L}+(?: \p{Lu}\p{L}+)*/u.exec(outside)?.[0] ?? null;
-}
-
-/** The first large number, or share, that is said in words, with what it counts; null where there is none: a small one is no news. */
-function countedIn(text: string, known: LanguageWords): string | null {
-  const words = text.split(/\s+/);
-  const bare = (word: string) => withoutEnds(word, /[^\p{L}\p{M}\p{Cs}]/u);
-  const at = words.findIndex(
-    (word, place) =>
-      known.striking.has(bare(word).toLowerCase()) && !OF_CLOCKS.has(bare(words[place + 1] ?? '').toLowerCase()),
-  );
-  if (at < 0) return null;
-  const from = known.numbers.has(bare(words[at - 1] ?? '').toLowerCase()) ? at - 1 : at;
-  const next = bare(words[at + 1] ?? '');
-  // A number is news only with what it counts.
-  const isOf = OF.has(next.toLowerCase());
-  if (next === '' || /\P{L}$/u.test(words[at]!) || (known.stop.has(next.toLowerCase()) && !isOf)) return null;
-  if (!isOf && FRACTIONS.has(bare(words[at]!).toLowerCase())) return null;
-  const what = bare(words[at + 2] ?? '').toLowerCase();
-  if (isOf && NOBODY.has(what)) return null;
-  return words
-    .slice(from, isOf ? at + (known.stop.has(what) ? 4 : 3) : at + 2)
-    .map(bare)
-    .join(' ');
-}
-
-/** Words behind a share that do not say what it is of. */
-const NOBODY = new Set([
-  '',
-  'them',
-  'it',
-  'us',
-  'you',
-  'those',
-  'these',
-  'ihnen',
-  'denen',
-  'uns',
-  'eux',
-  'elles',
-  'ellos',
-]);
-
-/** Shares, which are of something: “half cloud” counts nothing. */
-const FRACTIONS = new Set(
-  'half third quarter hälfte drittel viertel moitié tiers quart mitad tercio cuarto metade terço quarto'.split(' '),
-);
-
-/** Words between a share and what it is of. */
-const OF = new Set(['of', 'der', 'des', 'von', 'de', 'du', 'del', 'do', 'da']);
-
-/** The words of a stretch that the rest of the text comes back to. */
-function topWords(sentences: readonly ScoredSentence[], spread: ReadonlyMap<string, number>): string[] {
-  return [...unionOf(sentences)]
-    .map((word) => ({ word, times: spread.get(word) ?? 0 }))
-    .filter(({ times }) => times > 2)
-    .sort((one, other) => other.times - one.times || one.word.localeCompare(other.word, 'en'))
-    .slice(0, 2)
-    .map(({ word }) => word);
 }

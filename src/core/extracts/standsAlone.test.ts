@@ -5,6 +5,10 @@ import { pointsOutside } from './standsAlone';
 const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   en: {
     alone: [
+      'The harbour is here to stay.',
+      'A new rope is a little stronger than an old one.',
+      'Too many ropes spoil the deck.',
+      'A rope that dries slowly holds longer than a rope that dries at a stove.',
       'It is the small things that hold a house together.',
       'Today nobody remembers the first lamp.',
       'A new rope flatters everybody; an old rope tells the truth.',
@@ -30,6 +34,16 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Both the cook and the captain taste the soup.',
     ],
     outside: [
+      'A bit later, the rope is dry.',
+      'The goal here is to keep the rope dry.',
+      'The old ropes of the guild are kept by this new guild.',
+      'The keeper will then hang the rope above the stove.',
+      'For the same reason, nobody sits on the rope.',
+      'The harbour sold a rope and a bell, too.',
+      'Our harbour did only a little better.',
+      'The ropes, however, stay wet.',
+      'Three winters later the harbour had a lamp.',
+      'Let us take a look at an old rope.',
       'Sometimes they come back in spring.',
       'It is the thing that you have done five hundred times.',
       'They are there, but a small telescope shows a planet with nothing round it at all.',
@@ -90,6 +104,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   },
   de: {
     alone: [
+      'Wenn der Wind dreht, dann dreht das Boot mit.',
       'Der Grund des Hafens besteht aus Schlick.',
       'Im Winter schlafen die Seile im Hafen.',
       'Die Boote fahren um sechs aus, und die Möwen warten.',
@@ -104,6 +119,14 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ein Brief kommt an, auch wenn er zu spät kommt.',
     ],
     outside: [
+      'Aus demselben Grund liegt das Seil im Trockenen.',
+      'In anderen Fällen reißt das Seil.',
+      'Der Hafen wird jedoch selten leer.',
+      'Dies wird oft vergessen.',
+      'Hier werden die Seile gelagert.',
+      'Die jetzige Ausgabe ist dicker.',
+      'Das könnte folgendermaßen aussehen: ein Seil reißt.',
+      'Der Wirt hängt dann das Seil auf.',
       'Außerdem ist das Seil zu kurz.',
       'Anders gesagt: das Seil ist zu kurz.',
       'Wie wir oben gesehen haben, altert ein Seil von innen.',
@@ -138,6 +161,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Les marées ne se trompent pas, elles attendent.',
     ],
     outside: [
+      'Pour la même raison, la corde reste au sec.',
       'Par voie de conséquence, le port se vide.',
       'Bien que ses planches n’aient pas changé, le quai est plus long.',
       'Les cordes sont donc rangées par âge.',
@@ -171,6 +195,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Nadie aprende a esperar mirando un reloj.',
     ],
     outside: [
+      'Desde allí, dos cuerdas van al puerto.',
+      'Por la misma razón, nadie toca la cuerda.',
       'No obstante, la cuerda aguanta.',
       'Otra razón es el viento.',
       'Representa el espíritu de una tortuga.',
@@ -206,6 +232,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ninguém aprende a esperar a olhar para um relógio.',
     ],
     outside: [
+      'Pela mesma razão, ninguém toca na corda.',
       'No entanto, a corda aguenta.',
       'Outra razão é o vento.',
       'Representa o vento do porto.',

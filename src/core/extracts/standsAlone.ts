@@ -173,7 +173,7 @@ const TIMES =
 
 /** Words that begin sentences and name nothing. */
 const SMALL = new Set(
-  "when where while because since what who why how after before until although though unless whether once whenever wherever whoever whatever there here then now never always only even perhaps maybe with without and but for nor yet you your our not one nobody wenn weil als dass obwohl während bevor nachdem was wer wie warum wo quand parce comme lorsque puisque pourquoi quoi cuando porque como donde mientras quando enquanto sometimes often soon today tomorrow yesterday nowadays usually already later heute jetzt gestern manchmal oft früher seitdem bald inzwischen maintenant aujourd'hui autrefois désormais demain hier souvent parfois depuis encore bientôt déjà from under over during between among beyond behind beside despite through throughout toward towards against along around about across near upon within like unlike should could would can may might must will shall have has had does did are was were both each every any some all most many much more less few several such very still just rather quite almost nearly für mit von bei aus nach vor über unter zwischen gegen durch ohne seit trotz wegen hinter neben sollte könnte würde kann muss darf ist sind war hat haben wird werden sehr viel viele mehr manche einige alle jede jeder jedes nur noch schon gerade fast bien pour dans sur sous avec sans par chez vers entre contre pendant avant après malgré selon même tout toute tous toutes chaque plusieurs certains certaines plus moins très trop est sont était para por con sin sobre bajo contra hacia hasta según durante tras ante aunque muy más menos tan todo todos todas cada algunos algunas com sem sob após mesmo embora muito mais tão ahora hoy ayer antes siempre todavía agora hoje ontem amanhã sempre ainda".split(
+  "when where while because since what who why how after before until although though unless whether once whenever wherever whoever whatever there here then now never always only even perhaps maybe with without and but for nor yet you your our not one nobody wenn weil als dass obwohl während bevor nachdem was wer wie warum wo quand parce comme lorsque puisque pourquoi quoi cuando porque como donde mientras quando enquanto sometimes often soon today tomorrow yesterday nowadays usually already later heute jetzt gestern manchmal oft früher seitdem bald inzwischen maintenant aujourd'hui autrefois désormais demain hier souvent parfois depuis encore bientôt déjà from under over during between among beyond behind beside despite through throughout toward towards against along around about across near upon within like unlike should could would can may might must will shall have has had does did are was were both each every any some all most many much more less few several such very still just rather quite almost nearly für mit von bei aus nach vor über unter zwischen gegen durch ohne seit trotz wegen hinter neben sollte könnte würde kann muss darf ist sind war hat haben wird werden sehr viel viele mehr manche einige alle jede jeder jedes nur noch schon gerade fast bien pour dans sur sous avec sans par chez vers entre contre pendant avant après malgré selon même tout toute tous toutes chaque plusieurs certains certaines plus moins très trop est sont était para por con sin desde dentro fuera debido entre sobre bajo contra hacia hasta según durante tras ante aunque muy más menos tan todo todos todas cada algunos algunas com sem sob após mesmo embora muito mais tão ahora hoy ayer antes siempre todavía agora hoje ontem amanhã sempre ainda".split(
     ' ',
   ),
 );
@@ -193,12 +193,14 @@ function pointsToNoun(words: readonly Word[], at: number, { determiners }: Point
 
 const isNounBehind = (words: readonly Word[], at: number, determiners: ReadonlySet<string>): boolean => {
   const next = words[at + 1];
-  return COUNTS.has(words[at]!.word) && next !== undefined && !determiners.has(next.word) && !next.word.includes('_');
+  return isBetween(words[at]) && next !== undefined && !determiners.has(next.word) && !next.word.includes('_');
 };
 
-/** Small numbers, which stand between a demonstrative and its noun. */
-const COUNTS = new Set(
-  'two three four five six seven zwei drei vier fünf sechs sieben deux trois quatre cinq six sept dos tres cuatro cinco seis siete dois duas três quatro seis sete'.split(
+/** Small numbers, and other words that stand between a demonstrative and its noun. */
+const isBetween = (word: Word | undefined): boolean => word !== undefined && BETWEEN_THEM.has(word.word);
+
+const BETWEEN_THEM = new Set(
+  'new old many few two three four five six seven zwei drei vier fünf sechs sieben deux trois quatre cinq six sept dos tres cuatro cinco seis siete dois duas três quatro seis sete'.split(
     ' ',
   ),
 );
@@ -212,7 +214,7 @@ const PREPOSITIONS = new Set(
 /** Whether the noun a demonstrative points to was there before it. */
 function hasSameNoun(words: readonly Word[], at: number): boolean {
   const stem = (word: string) => word.replace(/(?:es|s|n|en)$/, '');
-  const noun = COUNTS.has(words[at + 1]?.word ?? '') ? words[at + 2] : words[at + 1];
+  const noun = isBetween(words[at + 1]) ? words[at + 2] : words[at + 1];
   const next = stem(noun?.word ?? '');
   return words.slice(0, at).some(({ word }) => word.length > 2 && stem(word) === next);
 }

@@ -45,6 +45,17 @@ describe('a page as it is in the world', () => {
     expect(blocksOf(text, 'a.md').filter(([kind]) => kind === 'listItem')).toHaveLength(2);
   });
 
+  it('is read without a list that mostly names books, whatever else it names', () => {
+    const list = [
+      'Harbour papers of the guild',
+      'Marsh, Ben N. (1999), Knots of the north: some remarks that nobody asked for. Riggers at Work, 18, 4',
+      'Brook, Ada (2010), A rope and its winter, and what the winter does to it',
+      'A hundred sea songs and how they are sung, 18 volumes, Tidal Library, Oldhaven.',
+    ];
+    const text = `# Ropes\n\nA rope ages from the inside.\n\n${list.map((line) => `- ${line}`).join('\n')}\n`;
+    expect(leftOf(text, 'a.md')).toEqual(list.map((line) => ['reference', line]));
+  });
+
   it('keeps a sentence that names pages and a year, and leaves out a line that ends with them', () => {
     const said =
       'In 1998 the guild wrote on pp. 12–14 of its log that a rope ages from the inside, and nobody read it.';

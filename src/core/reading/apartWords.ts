@@ -10,11 +10,11 @@ export const REFERENCE_HEADING =
 
 /** Headings of sections that name who made something, and who helped. */
 export const CREDIT_HEADING =
-  /^(?:thanks(?: to)?|acknowledge?ments?|credits|(?:about the )?authors?|contributors|contacts?|dank(?:e|sagung)?(?: an)?|autor(?:en|in)?|(?:über (?:den|die) )?autor(?:en|in)?|mitwirkende|kontakt|remerciements|(?:à propos (?:de l’auteur|des auteurs))|auteurs?|contributeurs|agradecimientos|(?:sobre (?:el|la|los) )?autor(?:a|es)?|colaboradores|contacto|agradecimentos|colaboradores|contato)$/iu;
+  /^(?:thanks(?: to)?|thank you|acknowledge?ments?|credits|(?:about the )?authors?|contributors|contacts?|dank(?:e|sagung)?(?: an)?|autor(?:en|in)?|(?:über (?:den|die) )?autor(?:en|in)?|mitwirkende|kontakt|remerciements|merci|(?:à propos (?:de l’auteur|des auteurs))|auteurs?|contributeurs|agradecimientos|gracias|(?:sobre (?:el|la|los) )?autor(?:a|es)?|colaboradores|contacto|agradecimentos|obrigad[oa]s?|colaboradores|contato)$/iu;
 
 /** Headings of sections on what may be done with a text. */
 export const LICENCE_HEADING =
-  /^(?:licen[cs]e|licensing|copyright|legal notice|terms of use|disclaimer|lizenz|urheberrecht|impressum|licence|mentions légales|licencia|aviso legal|licença|direitos autorais)$/iu;
+  /^(?:licen[cs]e|licensing|copyright|legal notice|terms of use|fair use|disclaimer|lizenz|urheberrecht|impressum|licence|mentions légales|licencia|aviso legal|uso justo|licença|direitos autorais)$/iu;
 
 /** What a note on rights says. */
 export const LICENCE =

@@ -63,19 +63,39 @@ export function tellApart(blocks: readonly RawBlock[], isTaken: (one: LeftOut) =
 
 /** Lines that name books from which they are taken for a list of references. */
 const REFERENCES = 3;
+/** Share of a list that names books from which all of it does. */
+const LISTED = 2 / 3;
 
 /** Without lines that name a book or a paper each, where there are several. */
 function withoutReferences(blocks: readonly RawBlock[]): RawBlock[] {
   const isOne = (block: RawBlock) => block.reason === undefined && block.kind !== 'heading' && isReference(block.text);
   if (blocks.filter(isOne).length < REFERENCES && !blocks.some((block) => isOne(block) && PAGES.test(block.text)))
     return [...blocks];
-  return blocks.map((block) => (isOne(block) ? { ...block, reason: 'reference' } : block));
+  const listed = new Set(
+    listsIn(blocks)
+      .filter((list) => list.filter(isOne).length >= list.length * LISTED)
+      .flat(),
+  );
+  return blocks.map((block) =>
+    isOne(block) || (block.reason === undefined && listed.has(block)) ? { ...block, reason: 'reference' } : block,
+  );
+}
+
+/** The lists of a text, each as its items; single ones are none. */
+function listsIn(blocks: readonly RawBlock[]): RawBlock[][] {
+  const lists: RawBlock[][] = [];
+  blocks.forEach((block, at) => {
+    if (block.kind !== 'listItem') return;
+    if (blocks[at - 1]?.kind === 'listItem') lists.at(-1)!.push(block);
+    else lists.push([block]);
+  });
+  return lists.filter(({ length }) => length > 1);
 }
 
 /** Whether a line names a book or a paper, as such lists do: parts between commas, mostly in names, with a year behind the first. */
 function isReference(text: string): boolean {
   if (text.length > RIGHTS) return false;
-  if (PAGES.test(text) && YEAR.test(text)) return true;
+  if ((PAGES.test(text) && YEAR.test(text)) || AUTHOR.test(text) || VOLUMES.test(text)) return true;
   const words = text.match(/\p{L}[\p{L}\p{M}’'-]*/gu) ?? [];
   const long = words.filter((word) => word.length > 3);
   const names = long.filter((word) => /^[ʿʾ’']?\p{Lu}/u.test(word));
@@ -87,6 +107,11 @@ function isReference(text: string): boolean {
 const YEAR = /(?<!\p{N})(?:1[5-9]|20)\d\d(?!\p{N})/u;
 /** The pages of a paper, at the end of its line: in a sentence they are said. */
 const PAGES = /(?<!\p{L})(?:pp|S|págs?)\.? ?\d{1,4} ?[-–] ?\d{1,4}[.)\]]{0,2}$/u;
+/** An author with the year, as a reference begins: “Marlow, Ada (2014),”. */
+const AUTHOR =
+  /^\p{Lu}[\p{L}\p{M}’'-]+, (?:\p{Lu}[\p{L}\p{M}.’'-]*[ ,]){1,4}(?:\([^()]{1,12}\) )?\((?:1[5-9]|20)\d\d[a-z]?\)/u;
+/** In how many volumes a book is, between where and by whom. */
+const VOLUMES = /, \d{1,3} (?:volumes|vols?\.|Bände|tomes|tomos|volúmenes), /u;
 /** Letters before the year of a reference: what happened in a year often begins with it. */
 const BEFORE_YEAR = 8;
 /** Share of the longer words of a reference that are names, and the like. */

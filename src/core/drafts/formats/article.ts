@@ -1,3 +1,4 @@
+import type { ScoredSentence } from '../../extracts/analyse';
 import type { Block } from '../../reading/readingText';
 import type { DraftOrder, DraftSource } from '../draft';
 import { withoutNumber } from '../../text/headings';
@@ -21,7 +22,7 @@ interface Own {
 }
 
 /**
- * An article: the piece's own sections and paragraphs in their order, without what is about the room; shortened, where it is too long,
+ * An article: the piece's own sections and paragraphs in their order, without what is about the room or in another language; shortened, where it is too long,
  * by leaving out whole paragraphs, those first that say least.
  *
  * @returns null for a piece that is too short, or has no sentences that are marked as such
@@ -53,7 +54,9 @@ function paragraphsOf(source: DraftSource): Own[] {
       const heading = asMarkdown(withoutNumber(text.slice(block.start, block.end)));
       return isTitle ? [] : [{ block, paragraph: [{ text: `## ${heading}`, origin: 'piece' }], worth: 0 }];
     }
-    const own = sentences.filter((sentence) => sentence.block === at && !sentence.traits.has('housekeeping'));
+    const isIn = ({ block: place, traits }: ScoredSentence) =>
+      place === at && !traits.has('housekeeping') && !traits.has('foreign');
+    const own = sentences.filter(isIn);
     if (own.length === 0 || leadsNowhere(source, at)) return [];
     const worth = own.reduce((sum, { score }) => sum + score, 0) / own.length;
     return [{ block, paragraph: own.map((sentence, place) => marked(source, block, sentence, place)), worth }];

@@ -1,12 +1,12 @@
 import { composeField, type Words } from '../../captions/compose';
 import { countText } from '../../captions/count';
-import type { ScoredSentence } from '../../extracts/analyse';
+import { mayBeSaid, type ScoredSentence } from '../../extracts/analyse';
 import { overlapOf } from '../../extracts/rank';
 import { pointsOutside } from '../../extracts/standsAlone';
 import { fieldRule, type Format, type TextFieldRule } from '../../rulesheets/types';
 import type { DraftOrder, DraftShelf, DraftSource, Variant } from '../draft';
 import { hashtagsOf } from '../hashtags';
-import { mayBeSaid, placesIn, said, sentencesIn, standing, textOf, type Paragraph, type Said } from '../saying';
+import { placesIn, said, sentencesIn, standing, textOf, type Paragraph, type Said } from '../saying';
 import type { Body } from '../form';
 import { stretchesOf } from '../stretches';
 
@@ -99,7 +99,7 @@ function leadOf(source: DraftSource, order: DraftOrder, fits: Fits): Found | nul
   const { sentences } = source.analysis;
   let taken: Found | null = null;
   let passed = 0;
-  for (const { from, to } of stretchesOf(source, null, LEAD)) {
+  for (const { from, to } of stretchesOf(source, null, LEAD, true)) {
     const opening = standing(source, from, from + 1);
     if (!opening) continue;
     const words = [

@@ -1,8 +1,9 @@
 import { spokenSeconds } from '../../captions/spoken';
+import { mayBeSaid } from '../../extracts/analyse';
 import { formatRule } from '../../rulesheets/types';
 import type { DraftOrder, DraftSource } from '../draft';
 import type { Body } from '../form';
-import { mayBeSaid, placesIn, said, sentencesIn, textOf, type Said } from '../saying';
+import { placesIn, said, sentencesIn, textOf, type Said } from '../saying';
 import { captionOnly, type DraftedCaption } from './caption';
 
 /** Seconds that the script of a short video takes at most, where its network does not ask for less. */
