@@ -34,6 +34,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Both the cook and the captain taste the soup.',
     ],
     outside: [
+      'Unlike the former, a new rope sings.',
       'A bit later, the rope is dry.',
       'The goal here is to keep the rope dry.',
       'The old ropes of the guild are kept by this new guild.',
@@ -119,6 +120,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ein Brief kommt an, auch wenn er zu spät kommt.',
     ],
     outside: [
+      'Abbildung 3 zeigt zwei Knoten.',
       'Aus demselben Grund liegt das Seil im Trockenen.',
       'In anderen Fällen reißt das Seil.',
       'Der Hafen wird jedoch selten leer.',
@@ -161,6 +163,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Les marées ne se trompent pas, elles attendent.',
     ],
     outside: [
+      'On retrouve alors la corde au port.',
       'Pour la même raison, la corde reste au sec.',
       'Par voie de conséquence, le port se vide.',
       'Bien que ses planches n’aient pas changé, le quai est plus long.',
@@ -195,6 +198,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Nadie aprende a esperar mirando un reloj.',
     ],
     outside: [
+      'Involucrarlos en el trabajo ayuda al puerto.',
+      'La Tabla 3.1 muestra los nudos.',
       'Desde allí, dos cuerdas van al puerto.',
       'Por la misma razón, nadie toca la cuerda.',
       'No obstante, la cuerda aguanta.',

@@ -73,6 +73,12 @@ describe('a page as it is in the world', () => {
     expect(readOf(text).blocks.map(({ language }) => language !== undefined)).toEqual([false, true, false]);
   });
 
+  it('has a paragraph of few small words marked as in another language, where its letters tell', () => {
+    const text =
+      'Die alten Seile des Hafens haben Namen, und die Namen sind älter als der Hafen.\n\nSeveral commands allow the easy creation of chrooted or virtual test environments.\n\nJedes von ihnen hängt an einer Tafel neben der Tür.';
+    expect(readOf(text).blocks.map(({ language }) => language)).toEqual([undefined, 'en', undefined]);
+  });
+
   it('is read without those who made it, and without the names of pictures, unless it is a letter of thanks', () => {
     const section = '## Thanks\n\nThe knots were tied by Ada Brook.\n\n- Cyril Reed (harbour)';
     const text = `# Ropes\n\nA rope ages from the inside.\n\nPhotograph of a rope that is older than the harbour\n\n${section}\n\n## Sources / Notes\n\nThe harbour book.\n\n## Acknowledgements and further reading\n\nThe old log.`;

@@ -5,6 +5,8 @@ import { guessLanguage, shareOfSmallWords, LANGUAGES, type Language } from '../e
 const LEAST = 60;
 /** Share of small words of the piece's language from which a paragraph is in it. */
 const AT_HOME = 0.2;
+/** Share of small words of the piece's language below which the letters may show that it is in another one. */
+const NOT_AT_HOME = 0.05;
 /** Share of small words from which it is in another that Bimlo knows. */
 const ELSEWHERE = 0.3;
 /** Letters of another script from which a stretch shows that it is in another language. */
@@ -31,10 +33,13 @@ function isOtherScript(text: string): boolean {
  */
 export function foreignLanguage(text: string, own: Language | null): string | null {
   if (own !== null && isOtherScript(text)) return detectAll(text)[0]?.lang ?? 'und';
-  if (text.length < LEAST || own === null || shareOfSmallWords(text, own) >= AT_HOME) return null;
+  if (text.length < LEAST || own === null) return null;
+  const share = shareOfSmallWords(text, own);
+  if (share >= AT_HOME) return null;
   const known = guessLanguage(text);
   if (known !== null && known !== own && shareOfSmallWords(text, known) >= ELSEWHERE) return known;
   const [best] = detectAll(text);
+  if (share < NOT_AT_HOME && known !== null && known !== own && best?.lang === known) return known;
   if (!best || best.lang === own || best.accuracy < SURE) return null;
   return LANGUAGES.includes(best.lang as Language) ? null : best.lang;
 }
