@@ -58,7 +58,8 @@ export function stretchesOf(
       if (length < size.least || leavesOpen(own, source) || (about && !holds(sentences, from, to, about))) continue;
       const ends = sentences[to]?.block === own.block ? ENDS_WITHIN : 1;
       const begins = sentences[from - 1]?.block === sentences[from]!.block ? BEGINS_WITHIN : 1;
-      const early = leads && from <= sentences.length * EARLY.share ? EARLY.worth : 1;
+      const early =
+        leads && from <= sentences.length * EARLY.share && !isOfSomebody(sentences[from]!) ? EARLY.worth : 1;
       found.push({
         from,
         to,
@@ -75,6 +76,10 @@ export function stretchesOf(
   }
   return best;
 }
+
+/** Whether a sentence tells of somebody, or of those who speak, rather than of the matter. */
+const isOfSomebody = ({ traits }: ScoredSentence): boolean =>
+  traits.has('first') || traits.has('telling') || traits.has('past');
 
 /** What a stretch is worth by its last sentence: one that says little closes nothing. */
 const endingOf = ({ score, traits }: ScoredSentence, mean: number): number =>

@@ -34,6 +34,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Both the cook and the captain taste the soup.',
     ],
     outside: [
+      'Tie the boat as described in the harbour book.',
+      'The keeper should in particular look at the knots.',
       'Unlike the former, a new rope sings.',
       'A bit later, the rope is dry.',
       'The goal here is to keep the rope dry.',
@@ -105,6 +107,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   },
   de: {
     alone: [
+      'Legen Sie ein nasses Seil nie in die Sonne.',
       'Wenn der Wind dreht, dann dreht das Boot mit.',
       'Der Grund des Hafens besteht aus Schlick.',
       'Im Winter schlafen die Seile im Hafen.',
@@ -120,6 +123,10 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ein Brief kommt an, auch wenn er zu spät kommt.',
     ],
     outside: [
+      'Binden Sie das Boot wie im Hafenbuch beschrieben an.',
+      'Der Wirt muss außerdem die Seile zählen.',
+      'Legen Sie sie nicht in die Sonne.',
+      'Konkreter ausgedrückt: Ein Seil ist ein Versprechen.',
       'Abbildung 3 zeigt zwei Knoten.',
       'Aus demselben Grund liegt das Seil im Trockenen.',
       'In anderen Fällen reißt das Seil.',
@@ -163,6 +170,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Les marées ne se trompent pas, elles attendent.',
     ],
     outside: [
+      'Attachez le bateau comme expliqué dans le livre.',
       'On retrouve alors la corde au port.',
       'Pour la même raison, la corde reste au sec.',
       'Par voie de conséquence, le port se vide.',

@@ -122,7 +122,8 @@ function pointerIn(words: readonly Word[], known: Pointers, hasThings: boolean, 
     const speaksToReader = own.isCapital && !own.isFirst && /^(?:sie|ihnen|ihr|ihre[nmrs]?)$/.test(word);
     if (word === 'en' && !BEFORE_EN.has(words[at - 1]?.word ?? '')) continue;
     if (asks && /^(?:sus?|seus?|suas?)$/.test(word)) continue;
-    if (isPointer(own) && !speaksToReader) {
+    if (speaksToReader) continue;
+    if (isPointer(own)) {
       if (demonstratives.has(word)) {
         if (pointsToNoun(words, at, known) && !hasSameNoun(words, at)) return 'demonstrative';
         if (word !== 'that' && !hasThing && !hasPerson) return 'demonstrative';
@@ -156,16 +157,19 @@ function isNoun(words: readonly Word[], at: number, known: Pointers, isPointer: 
   )
     return false;
   if (own.isCapital && !own.isFirst) return true;
-  if (own.isFirst) return !VERBLIKE.test(own.word) && !isFollowedByObject(words[at + 1]?.word ?? '', known);
+  if (own.isFirst) return !VERBLIKE.test(own.word) && !isFollowedByObject(words[at + 1], known);
   if (/[^s]s$/.test(own.word)) return true;
   return words
     .slice(Math.max(0, at - BETWEEN), at)
     .some((before) => (known.determiners.has(before.word) || /^\p{N}/u.test(before.word)) && !isPointer(before));
 }
 
-/** Whether a word is what stands behind a verb and behind no noun. */
-const isFollowedByObject = (next: string, { determiners }: Pointers): boolean =>
-  determiners.has(next) || /^(?:up|off|out|down|away)$/.test(next);
+/** Whether a word is what stands behind a verb and behind no noun: “Put the rope”, “Legen Sie”. */
+const isFollowedByObject = (next: Word | undefined, { determiners }: Pointers): boolean =>
+  next !== undefined &&
+  (determiners.has(next.word) ||
+    /^(?:up|off|out|down|away)$/.test(next.word) ||
+    (next.word === 'sie' && next.isCapital));
 
 /** Words for times, which no pronoun stands for. */
 const TIMES =

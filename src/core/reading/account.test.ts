@@ -33,6 +33,13 @@ describe('a page as it is in the world', () => {
     ]);
   });
 
+  it('is read without what points to other places of the page in brackets', () => {
+    const text =
+      'A rope (see Knots of the North (KN)) ages from the inside. Die Seile (siehe Abschnitt 3) altern. Somebody (see him run) came, and (see what you like) went.';
+    expect(leftOf(text).map(([, one]) => one)).toEqual(['(see Knots of the North (KN))', '(siehe Abschnitt 3)']);
+    expect(readOf(text).text).toContain('A rope ages from the inside. Die Seile altern. Somebody (see him run)');
+  });
+
   it('is read without the names of books it lists, wherever they stand; what happened in some year stays', () => {
     const books = [
       'Brook, Ada, The Old Ropes of the Harbour, 4 volumes, Oak Press, Oldhaven, 2010.',

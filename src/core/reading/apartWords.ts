@@ -44,9 +44,9 @@ export const STAGE_MARK = new RegExp(
 export const REFERENCE_MARK =
   /\[(?:\d{1,3}(?:\s?[,–-]\s?\d{1,3})*|\^[^\]\s]{1,20}|[a-z]|note \d{1,3}|citation needed|when\?|who\?|clarification needed|nachweis fehlt|réf\. nécessaire|cita requerida)\]|(?<=[\p{L}.,;:!?”"’)»])[¹²³⁰-⁹]{1,4}(?![\p{L}\p{N}])/giu;
 
-/** Where words were taken from, named among them with its page: “[Letters, pp. 12–14]”, “(Brook et al., 1998)”, “[Op. cit.]”. */
+/** Where words were taken from, or where more is said: “[Letters, pp. 12–14]”, “(Brook et al., 1998)”, “[Op. cit.]”, “(see Knots of the North)”. */
 export const CITATION =
-  /\[(?:[Oo]p\.? ?[Cc]it|[Ii]bid|[Ll]oc\.? ?[Cc]it|[^[\]\n]{2,120}(?<!\p{L})(?:pp?|S|Seiten?|págs?)\. ?\d)[^[\]\n]{0,160}\]|\([^()\n]{0,160}(?<!\p{L})(?:pp?|S)\. ?\d{1,4}[^()\n]{0,40}\)|\((?:(?:see|cf\.|vgl\.|voir|véase|ver) )?\p{Lu}[^()\n]{1,60},? (?:1[5-9]|20)\d\d[a-z]?[,:] ?(?:(?:pp?|S)\. ?)?\d{1,4}(?:[–-]\d{1,4})?\)|\(\p{Lu}[^()\n]{1,40} et al\.,? (?:1[5-9]|20)\d\d[a-z]?\)/gu;
+  /\[(?:[Oo]p\.? ?[Cc]it|[Ii]bid|[Ll]oc\.? ?[Cc]it|[^[\]\n]{2,120}(?<!\p{L})(?:pp?|S|Seiten?|págs?)\. ?\d)[^[\]\n]{0,160}\]|\([^()\n]{0,160}(?<!\p{L})(?:pp?|S)\. ?\d{1,4}[^()\n]{0,40}\)|\((?:(?:see|cf\.|vgl\.|voir|véase|ver) )?\p{Lu}[^()\n]{1,60},? (?:1[5-9]|20)\d\d[a-z]?[,:] ?(?:(?:pp?|S)\. ?)?\d{1,4}(?:[–-]\d{1,4})?\)|\(\p{Lu}[^()\n]{1,40} et al\.,? (?:1[5-9]|20)\d\d[a-z]?\)|\((?:[Ss]ee|[Ss]iehe|[Vv]oir|[Vv]éase|[Cc]f\.|[Vv]gl\.)(?: (?:also|auch|aussi|también))? (?:(?:the )?(?:section|chapter|figure|table|page)|(?:den )?(?:abschnitt|kapitel)|(?:la )?section|(?:la )?sección|[“”„»«"\p{Lu}\p{N}§])[^()\n]{0,120}(?:\([^()\n]{1,20}\)[^()\n]{0,20})?\)/gu;
 
 /** What leads to the pages around: “‹ Back to the contents”, “Next: Knots ›”. */
 export const ARROWED = /^[‹←⟵⇐]|[›→⟶⇒]$/u;
