@@ -306,6 +306,28 @@ describe('drafts', () => {
     expect(words.caption).toMatch(/^The quay of a harbour/);
   });
 
+  it('of a thread and a letter do not stop among several that are counted, and hold nothing that points to the page', () => {
+    const rope = (place: string) =>
+      `The ${place} is a rope of the harbour that no boat of the harbour has ever used in all the years of the harbour.`;
+    const counted = ['first', 'second', 'third', 'fourth'].map(rope).join(' ');
+    const four = sourceOf(
+      `# Ropes\n\nA harbour is held by four ropes of the harbour, and every boat of the harbour knows them. ${counted}`,
+    );
+    const other = sourceOf(
+      `# Ropes\n\nA harbour is held by its ropes, and every boat of the harbour knows the ropes. No boat of the harbour has more ropes than the harbour. Most ropes of the harbour are kept as the previous section says of ropes. Every rope of the harbour has a name that the harbour knows.\n\n${counted.replaceAll('harbour', 'bay')} ${counted.replaceAll('harbour', 'yard')}`,
+    );
+    for (const [slug, format] of [
+      ['pithline', 'thread'],
+      ['lettermill', 'newsletter'],
+    ] as const) {
+      const { words, parts } = ruleBasedHelper(four, SHELF, order(slug, format, { from: [] }))!;
+      const text = [words.caption, ...parts].join(' ');
+      expect(text.includes('The third is')).toBe(text.includes('The fourth is'));
+      const drafted = ruleBasedHelper(other, SHELF, order(slug, format, { from: [] }));
+      expect([drafted?.words.caption, ...(drafted?.parts ?? [])].join(' ')).not.toContain('previous section');
+    }
+  });
+
   it('of a carousel carry the title of the piece where any text has such a section', () => {
     const source = sourceOf(TALK.replace('## What the log book says', '## 3. Introduction'));
     const { parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;

@@ -1,7 +1,7 @@
 import { mayBeSaid, type ScoredSentence } from '../extracts/analyse';
 import type { Taken } from '../extracts/extracts';
 import { overlapOf } from '../extracts/rank';
-import { isHalf } from '../extracts/standsAlone';
+import { isHalf, isNextOf, pointsToPage } from '../extracts/standsAlone';
 import type { DraftSource } from './draft';
 import { standing } from './saying';
 
@@ -51,11 +51,17 @@ export function stretchesOf(
     for (let to = from + 1; to <= Math.min(sentences.length, from + size.most); to++) {
       const own = sentences[to - 1]!;
       if (!mayBeSaid(own) || own.traits.has('asking') || (to - 1 > from && parted(to - 1))) break;
+      if (to - 1 > from && pointsToPage(textOf(source, own), source.analysis.language)) break;
       if (announces(own, source) && sentences[to]?.block !== own.block) break;
       sum += own.score;
       if (to - 1 > from) alike += likeness(sentences, to - 1, from);
       const length = to - from;
-      if (length < size.least || leavesOpen(own, source) || (about && !holds(sentences, from, to, about))) continue;
+      if (
+        length < size.least ||
+        leavesOpen(own, sentences[to], source) ||
+        (about && !holds(sentences, from, to, about))
+      )
+        continue;
       const ends = sentences[to]?.block === own.block ? ENDS_WITHIN : 1;
       const begins = sentences[from - 1]?.block === sentences[from]!.block ? BEGINS_WITHIN : 1;
       const early =
@@ -86,8 +92,8 @@ const endingOf = ({ score, traits }: ScoredSentence, mean: number): number =>
   Math.min(1.2, Math.max(0.5, score / mean) ** 0.4) * (traits.has('first') ? 0.85 : 1);
 
 /** Whether a sentence leads to something that was shown behind it. */
-const announces = ({ start, end }: ScoredSentence, { analysis }: DraftSource): boolean =>
-  /:["”’»)]*$/u.test(analysis.text.slice(start, end));
+const announces = (sentence: ScoredSentence, source: DraftSource): boolean =>
+  /:["”’»)]*$/u.test(textOf(source, sentence));
 
 /** How much a sentence is about what the two before it are about. */
 function likeness(sentences: readonly ScoredSentence[], at: number, from: number): number {
@@ -95,8 +101,12 @@ function likeness(sentences: readonly ScoredSentence[], at: number, from: number
   return Math.max(...before.map((content) => overlapOf(content, sentences[at]!.content)));
 }
 
-const leavesOpen = ({ traits, start, end }: ScoredSentence, { analysis }: DraftSource): boolean =>
-  traits.has('question') || /[:,;–—]["”’»)]*$/u.test(analysis.text.slice(start, end));
+const leavesOpen = (last: ScoredSentence, next: ScoredSentence | undefined, source: DraftSource): boolean =>
+  last.traits.has('question') ||
+  /[:,;–—]["”’»)]*$/u.test(textOf(source, last)) ||
+  (next !== undefined && isNextOf(textOf(source, next), source.analysis.language));
+
+const textOf = ({ analysis }: DraftSource, { start, end }: ScoredSentence): string => analysis.text.slice(start, end);
 
 const holds = (sentences: readonly ScoredSentence[], from: number, to: number, about: Taken): boolean =>
   sentences[from]!.start <= about.start && sentences[to - 1]!.end >= about.end;

@@ -34,6 +34,11 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Both the cook and the captain taste the soup.',
     ],
     outside: [
+      'The town has turned against that rope.',
+      'The first is the harbour.',
+      'To give you two examples, the rope sings.',
+      'In like fashion the lamp is lit.',
+      'At the same time, the rope dries.',
       'Tie the boat as described in the harbour book.',
       'The keeper should in particular look at the knots.',
       'Unlike the former, a new rope sings.',
@@ -123,6 +128,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ein Brief kommt an, auch wenn er zu spät kommt.',
     ],
     outside: [
+      'Weitere Informationen stehen im Hafenbuch.',
+      'Gleichzeitig trocknet das Seil.',
       'Binden Sie das Boot wie im Hafenbuch beschrieben an.',
       'Der Wirt muss außerdem die Seile zählen.',
       'Legen Sie sie nicht in die Sonne.',
@@ -170,6 +177,9 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Les marées ne se trompent pas, elles attendent.',
     ],
     outside: [
+      'Pour plus de détails, lisez le livre.',
+      'Au même moment, la corde était au port.',
+      "D'un autre côté, la corde sèche.",
       'Attachez le bateau comme expliqué dans le livre.',
       'On retrouve alors la corde au port.',
       'Pour la même raison, la corde reste au sec.',
@@ -206,6 +216,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Nadie aprende a esperar mirando un reloj.',
     ],
     outside: [
+      'Al mismo tiempo la cuerda se seca.',
       'Involucrarlos en el trabajo ayuda al puerto.',
       'La Tabla 3.1 muestra los nudos.',
       'Desde allí, dos cuerdas van al puerto.',
@@ -245,6 +256,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ninguém aprende a esperar a olhar para um relógio.',
     ],
     outside: [
+      'Ao mesmo tempo a corda seca.',
       'Pela mesma razão, ninguém toca na corda.',
       'No entanto, a corda aguenta.',
       'Outra razão é o vento.',

@@ -61,6 +61,14 @@ export function pointsOutside(text: string, language: string | null): Outside | 
 export const isForTheRoom = (text: string, language: string | null): boolean =>
   (POINTERS[language as Language] as Pointers | undefined)?.room.test(inSmall(text)) ?? false;
 
+/** Whether a sentence points to what stands elsewhere on its page. */
+export const pointsToPage = (text: string, language: string | null): boolean =>
+  (POINTERS[language as Language] as Pointers | undefined)?.page.test(inSmall(text)) ?? false;
+
+/** Whether a sentence is the second, or a later one, of several that are counted: “The fourth is …”. */
+export const isNextOf = (text: string, language: string | null): boolean =>
+  (POINTERS[language as Language] as Pointers | undefined)?.next.test(inSmall(text)) ?? false;
+
 /** Whether something is opened in a text and not closed, or closed and not opened, or words were left out or trail off. */
 export function isHalf(text: string): boolean {
   const count = (mark: RegExp) => text.match(mark)?.length ?? 0;
@@ -210,7 +218,7 @@ const BETWEEN_THEM = new Set(
 );
 
 const PREPOSITIONS = new Set(
-  'with of in at on from by about for after before since until during to into under over behind through like once if when because while unless whether than'.split(
+  'with of in at on against among around despite toward towards within without upon near beside from by about for after before since until during to into under over behind through like once if when because while unless whether than'.split(
     ' ',
   ),
 );

@@ -119,6 +119,7 @@ describe('a page as it is in the world', () => {
       '<html><head><title>The rope book: 1.2 Old ropes</title></head><body><p>A rope ages.</p></body></html>';
     expect(brought(page, 'a.html').title).toBe('The rope book: Old ropes');
     expect(brought('# D.8 What do ropes cost?\n\nA rope costs a winter.', 'a.md').title).toBe('What do ropes cost?');
+    expect(brought('# Kapitel 3. Alte Seile\n\nEin Seil altert im Winter.', 'a.md').title).toBe('Alte Seile');
     expect(brought('# 10 old ropes\n\nA rope costs a winter.', 'a.md').title).toBe('10 old ropes');
   });
 
