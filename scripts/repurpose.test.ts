@@ -46,6 +46,7 @@ describe('the command line', () => {
     for (const one of extracts) expect(text.slice(one.start, one.end)).toBe(one.text);
     expect(clips).toEqual([]);
     expect(drafts.length).toBeGreaterThan(2);
+    expect(drafts[0].wording).toBe(1);
     expect(
       drafts.every(
         ({ fits, network }: { fits: boolean; network: string }) => fits && ['pithline', 'benchfeed'].includes(network),

@@ -105,7 +105,8 @@ function orderOf(words: string[]): Order {
 }
 
 /** A draft with what each of its texts counts. */
-function counted(draft: Draft, sheet: RuleSheet, format: Format) {
+/** @param wording 1 for what a post begins with, 2 and more for other ways to word the same post */
+function counted(draft: Draft, sheet: RuleSheet, format: Format, wording: number) {
   const parts = draft.parts.map((text, at) => ({ id: String(at), text, pictureId: null }));
   const words = { headline: '', caption: '', hashtags: '', link: '', ...draft.words, parts };
   const fits = fitTexts(words, sheet, format);
@@ -117,6 +118,7 @@ function counted(draft: Draft, sheet: RuleSheet, format: Format) {
     network: sheet.slug,
     format,
     ...(draft.variant !== null && { variant: draft.variant }),
+    wording,
     fields: fits.map(({ rule: { name, limit }, text, count }) => ({ name, text, count, limit })),
     parts: parts.map(({ text }) => ({ text, count: countPart(text, sheet), limit: rule?.limit ?? 0 })),
     fits: fits.every(({ left }) => left >= 0) && !tooLong && !tooMany && !missing,
@@ -150,7 +152,7 @@ function repurpose({ file, sheets, fanOut, language, title: ownTitle, seed }: Or
       const posts = draftRow(ruleBasedHelper, source, { row, at, clips }, channel, run, spent);
       const why = whyFewer(row, posts.length);
       if (why !== '') notMade.push({ network: sheet.slug, format: row.format, why });
-      return posts.flatMap((post) => post.drafts.map((draft) => counted(draft, sheet, row.format)));
+      return posts.flatMap((post) => post.drafts.map((draft, place) => counted(draft, sheet, row.format, place + 1)));
     }),
   );
   const { text, sentences } = analysis;
@@ -176,8 +178,8 @@ function inWords({ as, words, leftOut, extracts, clips, drafts, notMade }: Retur
     ...extracts.map(({ kind, text, reason }) => `${kind}: ${text}\n  (${reason})`),
     ...clips.map(({ inMs, outMs, text }) => `clip ${seconds(inMs)}–${seconds(outMs)}: ${text}`),
     ...drafts.map(
-      ({ network, format, fields, parts, ...draft }) =>
-        `— ${network}, ${format}${'variant' in draft ? `, ${String(draft.variant)}` : ''}\n${[
+      ({ network, format, fields, parts, wording, ...draft }) =>
+        `— ${network}, ${format}${'variant' in draft ? `, ${String(draft.variant)}` : ''}${wording > 1 ? ', worded otherwise' : ''}\n${[
           ...fields
             .filter(({ text }) => text !== '')
             .map(({ name, text, count, limit }) => `${name} (${count} of ${limit}): ${text}`),
