@@ -328,6 +328,27 @@ describe('drafts', () => {
     }
   });
 
+  it('of a carousel have a caption of what the slides are of, and no title that says something else', () => {
+    const section = (name: string, thing: string) =>
+      `## ${name}\n\nA ${thing} from the old mill is heavier than most boats on the quay. Nobody sells a ${thing} that has seen a hard winter in the north. Every ${thing} has a keeper who counts its hours at night. Without a good ${thing} no captain would ever leave the bay. A broken ${thing} costs more than three summers of fish. Children learn the name of each ${thing} before they learn to swim. A ${thing} made by hand lasts longer than the hand that made it.`;
+    const source = sourceOf(`# Harbours\n\n${section('Ropes', 'rope')}\n\n${section('Bells', 'bell')}`);
+    const { words, parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;
+    const thing = parts[0] === 'Ropes' ? 'rope' : 'bell';
+    for (const text of [...parts.slice(1), words.caption]) expect(text).toContain(thing);
+    const filler = (at: number) =>
+      `I went down to quay ${at} in the morning and told nobody about what happened there, and then I came back up. `;
+    const apart = sourceOf(
+      `${Array.from({ length: 30 }, (_, at) => filler(at)).join('\n\n')}\n\nA price is a promise about bread. A promise about bread is kept at four in the morning. Bread at four in the morning has no price yet. The price of bread is made by whoever is hungry first. Whoever is hungry first keeps the promise of the price.`,
+    );
+    const made = ruleBasedHelper(
+      { ...apart, title: 'What we owe' },
+      SHELF,
+      order('glassrow', 'carousel', { from: [] }),
+    );
+    expect(made?.parts).not.toContain('What we owe');
+    expect(made?.parts.length).toBeGreaterThan(3);
+  });
+
   it('of a carousel carry the title of the piece where any text has such a section', () => {
     const source = sourceOf(TALK.replace('## What the log book says', '## 3. Introduction'));
     const { parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;

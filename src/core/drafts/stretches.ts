@@ -16,7 +16,7 @@ const SENTENCES = { least: 4, most: 16 } as const;
 /** What a stretch is worth that ends within a paragraph, against one that ends with it. */
 const ENDS_WITHIN = 0.7;
 /** What a stretch is worth that begins within a paragraph, against one that begins with it. */
-const BEGINS_WITHIN = 0.7;
+const BEGINS_WITHIN = { usual: 0.7, leads: 0.4 } as const;
 /** What a stretch is worth that begins with the piece itself, where it is to say how the piece goes; within so much of its sentences. */
 const EARLY = { worth: 1.6, share: 0.1 } as const;
 /** Stretches that are looked at, the best first. */
@@ -63,7 +63,8 @@ export function stretchesOf(
       )
         continue;
       const ends = sentences[to]?.block === own.block ? ENDS_WITHIN : 1;
-      const begins = sentences[from - 1]?.block === sentences[from]!.block ? BEGINS_WITHIN : 1;
+      const begins =
+        sentences[from - 1]?.block === sentences[from]!.block ? BEGINS_WITHIN[leads ? 'leads' : 'usual'] : 1;
       const early =
         leads && from <= sentences.length * EARLY.share && !isOfSomebody(sentences[from]!) ? EARLY.worth : 1;
       found.push({

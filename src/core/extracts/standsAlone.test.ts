@@ -5,6 +5,7 @@ import { pointsOutside } from './standsAlone';
 const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   en: {
     alone: [
+      'The two ends of a rope never meet.',
       'The harbour is here to stay.',
       'A new rope is a little stronger than an old one.',
       'Too many ropes spoil the deck.',
@@ -34,6 +35,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Both the cook and the captain taste the soup.',
     ],
     outside: [
+      'Although the two pictures are alike, the rope is older.',
       'The town has turned against that rope.',
       'The first is the harbour.',
       'To give you two examples, the rope sings.',
@@ -128,6 +130,9 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ein Brief kommt an, auch wenn er zu spät kommt.',
     ],
     outside: [
+      'Der Wirt schließlich zählt die Seile.',
+      'Derartige Seile singen im Wind.',
+      'Die beiden Seile liegen im Hafen.',
       'Weitere Informationen stehen im Hafenbuch.',
       'Gleichzeitig trocknet das Seil.',
       'Binden Sie das Boot wie im Hafenbuch beschrieben an.',
@@ -177,6 +182,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Les marées ne se trompent pas, elles attendent.',
     ],
     outside: [
+      'La corde, en revanche, est sèche.',
+      'Les deux cordes sont au port.',
       'Pour plus de détails, lisez le livre.',
       'Au même moment, la corde était au port.',
       "D'un autre côté, la corde sèche.",
@@ -204,6 +211,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   },
   es: {
     alone: [
+      'Las dos puntas de una cuerda nunca se encuentran.',
       'Una cuerda nueva halaga a todos; una cuerda vieja dice la verdad.',
       'Hay dos clases de silencio en un taller.',
       'La cuerda vieja del puerto fue una de las más largas.',
@@ -216,6 +224,11 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Nadie aprende a esperar mirando un reloj.',
     ],
     outside: [
+      'En ocasiones se consideran a éstos como viejos.',
+      'La imagen escaneada de la derecha muestra una cuerda.',
+      'El puerto también tiene una cuerda.',
+      'La cuerda, en cambio, está seca.',
+      'Las dos cuerdas están en el puerto.',
       'Al mismo tiempo la cuerda se seca.',
       'Involucrarlos en el trabajo ayuda al puerto.',
       'La Tabla 3.1 muestra los nudos.',
@@ -256,6 +269,9 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ninguém aprende a esperar a olhar para um relógio.',
     ],
     outside: [
+      'O porto também tem uma corda.',
+      'A corda, porém, está seca.',
+      'As duas cordas estão no porto.',
       'Ao mesmo tempo a corda seca.',
       'Pela mesma razão, ninguém toca na corda.',
       'No entanto, a corda aguenta.',

@@ -229,6 +229,7 @@ describe('what is not the thought of a text', () => {
     ['table', `${ESSAY}\n\nRope\tYears\nSpring\t4\nBow\t6`, 'Rope\tYears\nSpring\t4\nBow\t6'],
     ['reference', `# Rope\n\n${ESSAY}\n\n## References\n\n1. The log, volume two.`, 'References\nThe log, volume two.'],
     ['referenceMark', `${ESSAY.slice(0, -1)}[12], it is said.`, '[12]'],
+    ['referenceMark', `${ESSAY.slice(0, -1)} [p.12] of all.`, '[p.12]'],
     ['licence', `${ESSAY}\n\n© 2026 Marl & Oak. All rights reserved.`, '© 2026 Marl & Oak. All rights reserved.'],
     ['credit', `${ESSAY}\n\nProduced by Rosa Amaro`, 'Produced by Rosa Amaro'],
     ['credit', `${ESSAY}\n\nPhoto: Inês Lund`, 'Photo: Inês Lund'],

@@ -42,7 +42,7 @@ export const STAGE_MARK = new RegExp(
 
 /** A number of a footnote, or what asks for one. */
 export const REFERENCE_MARK =
-  /\[(?:\d{1,3}(?:\s?[,–-]\s?\d{1,3})*|\^[^\]\s]{1,20}|[a-z]|note \d{1,3}|citation needed|when\?|who\?|clarification needed|nachweis fehlt|réf\. nécessaire|cita requerida)\]|(?<=[\p{L}.,;:!?”"’)»])[¹²³⁰-⁹]{1,4}(?![\p{L}\p{N}])/giu;
+  /\[(?:\d{1,3}(?:\s?[,–-]\s?\d{1,3})*|\^[^\]\s]{1,20}|[a-z]|(?:p|pp|page|S|Seite|pág)\.? ?\d{1,4}|note \d{1,3}|citation needed|when\?|who\?|clarification needed|nachweis fehlt|réf\. nécessaire|cita requerida)\]|(?<=[\p{L}.,;:!?”"’)»])[¹²³⁰-⁹]{1,4}(?![\p{L}\p{N}])/giu;
 
 /** Where words were taken from, or where more is said: “[Letters, pp. 12–14]”, “(Brook et al., 1998)”, “[Op. cit.]”, “(see Knots of the North)”. */
 export const CITATION =

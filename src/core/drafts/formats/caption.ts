@@ -81,7 +81,11 @@ function captionOf(source: DraftSource, order: DraftOrder, rule: TextFieldRule, 
   if (lead) return lead;
   const isFree = (at: number) => !isTaken(order, said(source, sentences[at]!).text);
   const places = [...sentences.keys()];
-  const best = bestIn(source, places.filter(isFree), most, fits) ?? bestIn(source, places, most, fits);
+  const near = (order.near ?? []).filter(isFree);
+  const best =
+    bestIn(source, near, most, fits) ??
+    bestIn(source, places.filter(isFree), most, fits) ??
+    bestIn(source, places, most, fits);
   return asAsked(best ?? titleAlone(source, fits), order);
 }
 

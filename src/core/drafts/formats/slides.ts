@@ -15,11 +15,18 @@ const LEAST_WORDS = 4;
 /** How much of its words a slide may share with another. */
 const SHARED = 0.5;
 
+/** Share of the sentences of a piece that its title names best. */
+const BEGINNING = 0.15;
+
 /** Points for slides that belong together, with what they are of. */
 interface Points {
   title: Said | null;
   slides: Said[];
   worth: number;
+  /** The sentences beside them that are of the same, by their places. */
+  beside: readonly number[];
+  /** They are of a part of the piece that its title does not name. */
+  isApart?: boolean;
 }
 
 /** Slides: a title, then 3 to 8 whole sentences of one list, one section or one argument. */
@@ -27,18 +34,36 @@ export function carouselOf(source: DraftSource, order: DraftOrder, caption: Draf
   const rule = partsRule(order.sheet, order.format);
   if (!rule) return null;
   if (source.pictureLines) return withPictures(source.pictureLines, order, rule, caption);
-  const fits = (text: string) => countPart(text, order.sheet) <= rule.limit && text.split(/\s+/).length >= LEAST_WORDS;
-  const said = textOf(caption.paragraphs);
-  const most = Math.min(SLIDES.most, rule.most);
-  const points = [...listsOf(source, fits), ...sectionPoints(source, fits), ...argumentOf(source, fits)]
-    .map((one) => ({ ...one, slides: one.slides.filter(({ text }) => !said.includes(text)).slice(0, most - 1) }))
-    .filter(({ slides }) => slides.length >= SLIDES.least - 1);
-  const [best] = points.sort((one, other) => other.worth - one.worth);
+  const fits = fitsSlide(order, rule);
+  const best = bestPoints(source, fits, Math.min(SLIDES.most, rule.most) - 1, textOf(caption.paragraphs));
   if (!best) return null;
   const title = best.title ?? (source.title === '' ? null : { text: source.title, origin: 'title' as const });
-  const hasTitle = title !== null && countPart(title.text, order.sheet) <= rule.limit;
+  const isNamed = best.isApart !== true || best.slides.length < SLIDES.least;
+  const hasTitle = title !== null && isNamed && countPart(title.text, order.sheet) <= rule.limit;
   const slides = hasTitle ? [title, ...best.slides] : best.slides;
   return slides.length < SLIDES.least ? null : inSlides(slides, caption);
+}
+
+/** The sentences, by their places, that say something of what the slides of a carousel are about and are none of them. */
+export function besideSlides(source: DraftSource, order: DraftOrder): readonly number[] {
+  const rule = partsRule(order.sheet, order.format);
+  if (!rule || source.pictureLines) return [];
+  return bestPoints(source, fitsSlide(order, rule), Math.min(SLIDES.most, rule.most) - 1, '')?.beside ?? [];
+}
+
+const fitsSlide =
+  ({ sheet }: DraftOrder, rule: PartsRule) =>
+  (text: string): boolean =>
+    countPart(text, sheet) <= rule.limit && text.split(/\s+/).length >= LEAST_WORDS;
+
+/** The best of what slides may be made of, without what is said beside them. */
+function bestPoints(source: DraftSource, fits: (text: string) => boolean, most: number, said: string): Points | null {
+  return (
+    [...listsOf(source, fits), ...sectionPoints(source, fits), ...argumentOf(source, fits)]
+      .map((one) => ({ ...one, slides: one.slides.filter(({ text }) => !said.includes(text)).slice(0, most) }))
+      .filter(({ slides }) => slides.length >= SLIDES.least - 1)
+      .sort((one, other) => other.worth - one.worth)[0] ?? null
+  );
 }
 
 /** Frames: the sentences of an extract, one each. */
@@ -119,7 +144,18 @@ function listsOf(source: DraftSource, fits: (text: string) => boolean): Points[]
     const slides = items.flatMap((item) => item ?? []);
     const isNumbered = blocks[list[0]!]!.number !== undefined;
     if (slides.length < SLIDES.least - 1 || (isNumbered && slides.length < items.length)) return [];
-    return [{ title: headingAbove(source, list[0]!), slides, worth: LIST }];
+    const beside = sectionsOf(source.analysis)
+      .map(({ places }) => places)
+      .find((places) => places.some((at) => sentences[at]!.block === list[0]));
+    const isItem = (at: number) => blocks[sentences[at]!.block]!.kind === 'listItem';
+    return [
+      {
+        title: headingAbove(source, list[0]!),
+        slides,
+        worth: LIST,
+        beside: (beside ?? []).filter((at) => !isItem(at)),
+      },
+    ];
   });
 }
 
@@ -158,7 +194,7 @@ function sectionPoints(source: DraftSource, fits: (text: string) => boolean): Po
     const best = chosen.slice(0, SLIDES.most - 2);
     const worth = best.slice(0, SLIDES.least).reduce((sum, at) => sum + sentences[at]!.score, 0);
     const slides = best.sort((one, other) => one - other).flatMap((at) => standing(source, at, at + 1)!);
-    return [{ title: titleOfHeading(heading), slides, worth }];
+    return [{ title: titleOfHeading(heading), slides, worth, beside: places.filter((at) => !best.includes(at)) }];
   });
 }
 
@@ -171,7 +207,13 @@ function argumentOf(source: DraftSource, fits: (text: string) => boolean): Point
       .slice(from + 1, to)
       .map(({ start, opensAt = start, end }) => said(source, { start: opensAt, end }));
     const all = [...(opening ?? []), ...slides];
-    if (opening && all.every(({ text }) => fits(text))) return [{ title: null, slides: all, worth: 0 }];
+    if (!opening || !all.every(({ text }) => fits(text))) continue;
+    const blocks = new Set(source.analysis.sentences.slice(from, to).map(({ block }) => block));
+    const beside = source.analysis.sentences.flatMap(({ block }, at) =>
+      blocks.has(block) && (at < from || at >= to) ? [at] : [],
+    );
+    const isApart = from > source.analysis.sentences.length * BEGINNING;
+    return [{ title: null, slides: all, worth: 0, beside, isApart }];
   }
   return [];
 }
