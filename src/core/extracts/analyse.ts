@@ -26,6 +26,7 @@ export type Trait =
   | 'quote'
   | 'listed'
   | 'begun'
+  | 'link'
   | 'closing'
   | 'telling'
   | 'pronoun'
@@ -40,7 +41,7 @@ export type Trait =
 
 /** Whether a sentence may be put into a post at all: a whole one, in the text's language, not about the room. */
 export const mayBeSaid = ({ traits, isCut }: ScoredSentence): boolean =>
-  !isCut && !['housekeeping', 'foreign', 'begun'].some((trait) => traits.has(trait as Trait));
+  !isCut && !['housekeeping', 'foreign', 'begun', 'link'].some((trait) => traits.has(trait as Trait));
 
 /** A text cut into ranked sentences. */
 export interface Analysis {
@@ -65,6 +66,7 @@ const WEIGHTS: Record<Trait, number> = {
   quote: 0.6,
   listed: 0.7,
   begun: 0.3,
+  link: 0,
   closing: 0.95,
   telling: 0.78,
   pronoun: 0.84,
@@ -155,6 +157,11 @@ function askersIn(
 /** Goes on from what stands before: it begins small, though it ends with a mark. */
 const BEGUN = /^\p{Ll}(?!\p{L}*\p{Lu}).*[.!?…]["”’»)]*$/su;
 
+/** Whether nothing is said beside a link. */
+const isOnlyLink = (text: string): boolean =>
+  text.includes('://') &&
+  text.split(/\s+/).filter((word) => /\p{L}{2}/u.test(word) && !word.includes('://')).length < 2;
+
 const SPEECH = /[“„«「『"][^“”„«»「」『』"]{12,}[”“»」』"]/u;
 
 /** Words that lean on what was said, unless they begin a question. */
@@ -180,6 +187,7 @@ function traitsOf(
   if (words.some((word) => known.address.has(word))) traits.add('address');
   if (SPEECH.test(sentence)) traits.add('quote');
   if (BEGUN.test(sentence)) traits.add('begun');
+  if (isOnlyLink(sentence)) traits.add('link');
   if (words.some((word) => known.pronouns.has(word))) traits.add('pronoun');
   const [first] = words;
   if (first !== undefined && known.telling.has(first)) traits.add('telling');

@@ -140,7 +140,7 @@ function candidateOf(
   const text = analysis.text.slice(start, last.end);
   if (text.length < EXTRACT_LENGTH.ofQuestion || text.length > EXTRACT_LENGTH.most * 4) return null;
   // What leads to something that follows is no whole.
-  if (/[:,;–—]$/u.test(text) || isOnlyNames(text) || isOnlyLink(text)) return null;
+  if (/[:,;–—]$/u.test(text) || isOnlyNames(text)) return null;
   const length = countText(text, { unit: 'grapheme', wideWeight: 1, linkLength: null });
   const least = isQuestion ? EXTRACT_LENGTH.ofQuestion : EXTRACT_LENGTH.least;
   if (length < least || length > EXTRACT_LENGTH.most) return null;
@@ -161,10 +161,6 @@ function candidateOf(
     ...(first.inMs !== undefined && last.outMs !== undefined && { inMs: first.inMs, outMs: last.outMs }),
   };
 }
-
-/** Whether nothing is said beside a link. */
-const isOnlyLink = (text: string): boolean =>
-  text.split(/\s+/).filter((word) => /\p{L}{2}/u.test(word) && !word.includes('://')).length < 2;
 
 /** Share of the longer words from which what has no mark at its end only names somebody or something. */
 const NAMES = 0.7;

@@ -35,6 +35,9 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Both the cook and the captain taste the soup.',
     ],
     outside: [
+      '(A rope is never sold.)',
+      'The rope held, no.',
+      'Here you can find more information about ropes.',
       'Although the two pictures are alike, the rope is older.',
       'The town has turned against that rope.',
       'The first is the harbour.',
@@ -130,6 +133,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ein Brief kommt an, auch wenn er zu spät kommt.',
     ],
     outside: [
+      'Im Hafenbuch finden Sie weitere Informationen.',
+      'Unter Kapitel 13, Seile, steht alles.',
       'Der Wirt schließlich zählt die Seile.',
       'Derartige Seile singen im Wind.',
       'Die beiden Seile liegen im Hafen.',
@@ -182,6 +187,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Les marées ne se trompent pas, elles attendent.',
     ],
     outside: [
+      'Selon toute vraisemblance, non.',
+      'Vous trouverez plus d’informations dans le livre.',
       'La corde, en revanche, est sèche.',
       'Les deux cordes sont au port.',
       'Pour plus de détails, lisez le livre.',
@@ -224,6 +231,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Nadie aprende a esperar mirando un reloj.',
     ],
     outside: [
+      'El capítulo 12 habla de cuerdas.',
       'En ocasiones se consideran a éstos como viejos.',
       'La imagen escaneada de la derecha muestra una cuerda.',
       'El puerto también tiene una cuerda.',

@@ -48,7 +48,8 @@ export function pointsOutside(text: string, language: string | null): Outside | 
   if (known.pairs.test(small)) return 'pair';
   if (known.joins.test(small)) return 'joins';
   if (known.page.test(small)) return 'page';
-  if (known.answers.test(small)) return 'answer';
+  if (known.answers.test(small) || ENDS_ANSWERING.test(small)) return 'answer';
+  if (ASIDE.test(text)) return 'joins';
   if (ENDS_POINTING.test(small)) return 'demonstrative';
   if (known.ahead.test(small) || /:["”»]?$/u.test(small)) return 'ahead';
   if (known.unnamedSaying.test(small) && !/^\p{Lu}\p{L}+ \p{Lu}/u.test(plain)) return 'saying';
@@ -56,6 +57,10 @@ export function pointsOutside(text: string, language: string | null): Outside | 
   const left = small.replace(known.expletive, blank).replace(known.selfContained, blank);
   return pointerIn(wordsOf(plain, left), known, language === 'en', /\?["”»]?$/u.test(plain));
 }
+
+const ENDS_ANSWERING = /, (?:yes|no|ja|nein|oui|non|sí|sim|não)[.!]$/;
+/** A sentence that is only an aside. */
+const ASIDE = /^\([^()]*(?:\([^()]*\)[^()]*)*\)[.!?]?$/;
 
 /** Whether a sentence is said to the people in the room. */
 export const isForTheRoom = (text: string, language: string | null): boolean =>
