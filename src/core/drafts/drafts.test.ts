@@ -349,6 +349,19 @@ describe('drafts', () => {
     expect(made?.parts.length).toBeGreaterThan(3);
   });
 
+  it('of a letter open with what nothing else opens with, where others say the rest', () => {
+    const place = (name: string) =>
+      `The ${name} is what a boat asks about first. Whoever keeps the ${name} keeps the boat. No boat leaves the ${name} without a word of thanks. The ${name} is a promise that is made to every boat.`;
+    const source = sourceOf(
+      `# Harbours\n\n${place('quay')}\n\n${place('lamp')}\n\n${place('bell')}\n\nA bell is not a promise to a boat.`,
+    );
+    const all = source.analysis.sentences.map(({ start, end }) => source.analysis.text.slice(start, end));
+    const free = 'Whoever keeps the lamp keeps the boat.';
+    const openingsTaken = all.filter((text) => text !== free);
+    const letter = ruleBasedHelper(source, SHELF, order('lettermill', 'newsletter', { from: [], openingsTaken }))!;
+    expect(letter.words.caption?.startsWith(free)).toBe(true);
+  });
+
   it('of a carousel carry the title of the piece where any text has such a section', () => {
     const source = sourceOf(TALK.replace('## What the log book says', '## 3. Introduction'));
     const { parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;

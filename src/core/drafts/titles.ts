@@ -4,6 +4,8 @@ import type { DraftOrder, DraftSource } from './draft';
 import { withoutNumber } from '../text/headings';
 import { placesIn, sectionsOf, standing, type Said } from './saying';
 
+/** Letters of a heading that says something, at least. */
+const LEAST_LETTERS = 4;
 /** Words of a title, at least. */
 const LEAST_WORDS = 2;
 
@@ -14,10 +16,10 @@ const asTitle = (sentence: string): string => sentence.replace(/(?<![.…])\.$/u
 const OF_ANY_TEXT =
   /^(?:what this \p{L}+ is about|about this \p{L}+|executive summary|introduction|intro|description|overview|summary|abstract|background|context|conclusions?|discussion|results|methods?|authors?|about(?: the authors?)?|acknowledge?ments?|appendix|preface|foreword|prologue|epilogue|faq|general|miscellaneous|einleitung|einführung|beschreibung|überblick|übersicht|zusammenfassung|hintergrund|fazit|schluss|ergebnis(?:se)?|autor(?:en|in)?|danksagung|anhang|vorwort|allgemeines|présentation|résumé|aperçu|contexte|auteurs?|remerciements|annexe|préface|avant-propos|généralités|introducción|descripción|resumen|contexto|conclusi(?:ón|ones)|autor(?:es|a)?|agradecimientos|apéndice|prólogo|prefacio|generalidades|introdução|descrição|resumo|visão geral|conclus(?:ão|ões)|agradecimentos|apêndice|prefácio)[.:]?$/iu;
 
-/** A heading as a title; null for one that any text may have. */
+/** A heading as a title; null for one that any text may have, or that only abbreviates something. */
 export function titleOfHeading(heading: string): Said | null {
   const text = asTitle(withoutNumber(heading));
-  return text === '' || OF_ANY_TEXT.test(text) ? null : { text, origin: 'piece' };
+  return text.length < LEAST_LETTERS || OF_ANY_TEXT.test(text) ? null : { text, origin: 'piece' };
 }
 
 /**

@@ -104,14 +104,17 @@ export function analyse(
   const sentences = sentencesOf(reading, spoken, cues);
   const words = sentences.map(({ start, end, opensAt = start }) => wordsIn(text.slice(opensAt, end)));
   const content = words.map((own) => contentWords(own, known));
+  const said = sentences.map(({ start, end }) => text.slice(start, end));
+  const isMarked = said.filter((one) => HAS_MARK.test(one)).length >= said.length * MARKED;
   const isAsker = askersIn(text, sentences, blocks);
   const central = textRank(content.map((own) => (own.length < LEAST_CONTENT ? [] : own)));
   const spread = new Map<string, number>();
   const scored = sentences.map((sentence, at) => {
     const own = new Set(content[at]);
     for (const word of own) spread.set(word, (spread.get(word) ?? 0) + 1);
-    const traits = traitsOf(text.slice(sentence.start, sentence.end), words[at]!, known, spoken);
+    const traits = traitsOf(said[at]!, words[at]!, known, spoken);
     if (blocks[sentence.block]?.language !== undefined) traits.add('foreign');
+    if (BEGINS_SMALL.test(said[at]!) && (isMarked || HAS_MARK.test(said[at]!))) traits.add('begun');
     if (isAsker(blocks[sentence.block]?.speaker)) traits.add('asking');
     const [before, after] = [sentences[at - 2], sentences[at + 1]];
     if (before?.block === sentence.block && after?.block !== sentence.block) traits.add('closing');
@@ -154,8 +157,11 @@ function askersIn(
   return (speaker) => speaker !== undefined && some && isOne(turns.get(speaker));
 }
 
-/** Goes on from what stands before: it begins small, though it ends with a mark. */
-const BEGUN = /^\p{Ll}(?!\p{L}*\p{Lu}).*[.!?…]["”’»)]*$/su;
+/** Begins small, as what goes on from what stands before does, where sentences have their marks. */
+const BEGINS_SMALL = /^\p{Ll}(?!\p{L}*\p{Lu})/u;
+const HAS_MARK = /[.!?…。！？]["”’»)]*$/u;
+/** Share of the sentences of a text that end with a mark, from which it is written with them. */
+const MARKED = 0.6;
 
 /** Whether nothing is said beside a link. */
 const isOnlyLink = (text: string): boolean =>
@@ -186,7 +192,6 @@ function traitsOf(
   if (words.some((word) => known.contrast.has(word))) traits.add('contrast');
   if (words.some((word) => known.address.has(word))) traits.add('address');
   if (SPEECH.test(sentence)) traits.add('quote');
-  if (BEGUN.test(sentence)) traits.add('begun');
   if (isOnlyLink(sentence)) traits.add('link');
   if (words.some((word) => known.pronouns.has(word))) traits.add('pronoun');
   const [first] = words;

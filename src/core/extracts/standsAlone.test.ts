@@ -35,6 +35,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Both the cook and the captain taste the soup.',
     ],
     outside: [
+      'A similar rope hangs in the church.',
       '(A rope is never sold.)',
       'The rope held, no.',
       'Here you can find more information about ropes.',
@@ -133,6 +134,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ein Brief kommt an, auch wenn er zu spät kommt.',
     ],
     outside: [
+      'Ein ähnliches Seil hängt in der Kirche.',
       'Im Hafenbuch finden Sie weitere Informationen.',
       'Unter Kapitel 13, Seile, steht alles.',
       'Der Wirt schließlich zählt die Seile.',
@@ -187,6 +189,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Les marées ne se trompent pas, elles attendent.',
     ],
     outside: [
+      'La corde, quant à elle, reste au sec.',
       'Selon toute vraisemblance, non.',
       'Vous trouverez plus d’informations dans le livre.',
       'La corde, en revanche, est sèche.',
@@ -231,6 +234,9 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Nadie aprende a esperar mirando un reloj.',
     ],
     outside: [
+      'La cuerda, por su parte, está seca.',
+      'El puerto/muelle también tiene una cuerda.',
+      'Dicho puerto tiene una cuerda.',
       'El capítulo 12 habla de cuerdas.',
       'En ocasiones se consideran a éstos como viejos.',
       'La imagen escaneada de la derecha muestra una cuerda.',

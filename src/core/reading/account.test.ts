@@ -120,6 +120,7 @@ describe('a page as it is in the world', () => {
     expect(brought(page, 'a.html').title).toBe('The rope book: Old ropes');
     expect(brought('# D.8 What do ropes cost?\n\nA rope costs a winter.', 'a.md').title).toBe('What do ropes cost?');
     expect(brought('# Kapitel 3. Alte Seile\n\nEin Seil altert im Winter.', 'a.md').title).toBe('Alte Seile');
+    expect(brought('# IV. Old ropes\n\nA rope costs a winter.', 'a.md').title).toBe('Old ropes');
     expect(brought('# 10 old ropes\n\nA rope costs a winter.', 'a.md').title).toBe('10 old ropes');
   });
 
@@ -203,6 +204,17 @@ What to look for:
     expect(paragraphs.join(' ')).toBe(`${text} ${ships}`);
     const mixed = paragraphs.filter((paragraph) => /anchor/.test(paragraph) && /oven/.test(paragraph));
     expect(mixed.length).toBeLessThanOrEqual(1);
+  });
+
+  it('in one endless line has the headings that were written into it, and keeps every word', () => {
+    const said = 'A harbour asks a boat for its name, and a boat asks a harbour for its lamp. '.repeat(20);
+    const text = `${said}I. OF ROPES But a rope has no name at all. ${said}II. THE OLD NORTH LAMP I turn to the lamp. ${said}The A B C of it is plain.`;
+    const blocks = blocksOf(text);
+    expect(blocks.filter(([kind]) => kind === 'heading').map(([, one]) => one)).toEqual([
+      'I. OF ROPES',
+      'II. THE OLD NORTH LAMP',
+    ]);
+    expect(blocks.map(([, one]) => one).join(' ')).toBe(text);
   });
 
   it('is Markdown by its ending or its evidence, and as somebody chose', () => {

@@ -7,6 +7,7 @@ import { markdownBlocks } from './markdownBlocks';
 import { plainBlocks } from './plainBlocks';
 import { onOneLine, type RawBlock } from './rawBlock';
 import type { ReadAs } from './readAs';
+import { withRunInHeadings } from './runInHeadings';
 import { tellApart } from './tellApart';
 import { cutAtTurns } from './topics';
 
@@ -104,9 +105,11 @@ const isIn =
     names.size > 0 && names.has(nameOfLeftOut(one));
 
 const cutBlock = (block: RawBlock): RawBlock[] =>
-  block.reason === undefined && block.kind === 'paragraph'
-    ? cutAtTurns(block.text).map((text) => ({ ...block, text }))
-    : [block];
+  withRunInHeadings(block).flatMap((part) =>
+    part.reason === undefined && part.kind === 'paragraph'
+      ? cutAtTurns(part.text).map((text) => ({ ...part, text }))
+      : [part],
+  );
 
 function together(blocks: readonly RawBlock[]): RawBlock[] {
   const size = Math.ceil(blocks.length / MOST_BLOCKS);

@@ -98,10 +98,10 @@ const PASSED_AT_MOST = 12;
 
 const isTaken = ({ openingsTaken }: DraftOrder, opening: string): boolean => openingsTaken.includes(opening);
 
-/** The stretch of the piece that says best what it is about, in a few sentences: one of which no other draft says anything, where there is one. */
+/** The stretch of the piece that says best what it is about, in a few sentences: one of which no other draft says anything where there is one, else one that none opens with. */
 function leadOf(source: DraftSource, order: DraftOrder, fits: Fits): Found | null {
   const { sentences } = source.analysis;
-  let taken: Found | null = null;
+  let [openedTwice, saidTwice]: (Found | null)[] = [null, null];
   let passed = 0;
   for (const { from, to } of stretchesOf(source, null, LEAD, true)) {
     const opening = standing(source, from, from + 1);
@@ -113,10 +113,11 @@ function leadOf(source: DraftSource, order: DraftOrder, fits: Fits): Found | nul
     if (!fits([words])) continue;
     const found = { paragraphs: [words], variant: variantOf(sentences[from]!) };
     if (!words.some(({ text }) => isTaken(order, text))) return found;
-    taken ??= found;
+    if (isTaken(order, opening[0]!.text)) openedTwice ??= found;
+    else saidTwice ??= found;
     if (++passed === PASSED_AT_MOST) break;
   }
-  return taken;
+  return saidTwice ?? openedTwice ?? null;
 }
 
 /** What was found, where it opens as asked. */
