@@ -3,7 +3,7 @@ import { mayBeSaid, type Analysis, type ScoredSentence } from './analyse';
 import { isAnswer, isOnlyAnswer } from './answers';
 import { canBeAnswered, kindOf } from './kindOf';
 import { overlapOf } from './rank';
-import { leadOf, pointsOutside } from './standsAlone';
+import { leadOf, pointsOutside, wordsToLookAt, type Word } from './standsAlone';
 
 /** What an extract is, beside a clip. */
 export const EXTRACT_KINDS = ['quote', 'point', 'number', 'question', 'listStep'] as const;
@@ -87,15 +87,24 @@ const unionOf = (sentences: readonly ScoredSentence[]): Set<string> =>
   new Set(sentences.flatMap(({ content }) => [...content]));
 
 function candidatesOf(analysis: Analysis, onShare: (share: number) => void): Candidate[] {
-  const { sentences } = analysis;
+  const { sentences, text, language } = analysis;
   const candidates: Candidate[] = [];
+  const looked = new Map<number, Word[]>();
+  const wordsAt = (at: number): readonly Word[] => {
+    const { start, opensAt = start, end } = sentences[at]!;
+    const words = looked.get(at) ?? wordsToLookAt(text.slice(opensAt, end), language, false);
+    looked.set(at, words);
+    return words;
+  };
   for (let from = 0; from < sentences.length; from++) {
     onShare(from / sentences.length);
     const opening = openingOf(analysis, sentences[from]!);
     if (opening === null) continue;
+    const words = [...opening.words];
     for (let to = from + 1; to <= Math.min(sentences.length, from + SENTENCES_AT_MOST); to++) {
       if (sentences[to - 1]!.block !== sentences[from]!.block) break;
-      const candidate = candidateOf(analysis, opening, sentences.slice(from, to), sentences[from - 1]);
+      if (to > from + 1) words.push(...wordsAt(to - 1));
+      const candidate = candidateOf(analysis, { ...opening, words }, sentences.slice(from, to), sentences[from - 1]);
       if (candidate) candidates.push(candidate);
     }
   }
@@ -108,6 +117,8 @@ interface Opening {
   start: number;
   /** The sentence stands alone by itself. */
   isAlone: boolean;
+  /** The words as they are looked at: of the sentence, then of all that is said. */
+  words: readonly Word[];
 }
 
 /** What keeps a sentence from standing alone, and may be mended by what follows it. */
@@ -118,13 +129,14 @@ function openingOf({ text, language }: Analysis, sentence: ScoredSentence): Open
   if (!mayBeSaid(sentence)) return null;
   const { end, opensAt = sentence.start } = sentence;
   const start = opensAt + leadOf(text.slice(opensAt, end), language);
-  const outside = pointsOutside(text.slice(start, end), language);
-  return outside === null || MENDED_BEHIND.has(outside) ? { start, isAlone: outside === null } : null;
+  const words = wordsToLookAt(text.slice(start, end), language, true);
+  const outside = pointsOutside(text.slice(start, end), language, words);
+  return outside === null || MENDED_BEHIND.has(outside) ? { start, isAlone: outside === null, words } : null;
 }
 
 function candidateOf(
   analysis: Analysis,
-  { start, isAlone }: Opening,
+  { start, isAlone, words }: Opening,
   sentences: readonly ScoredSentence[],
   before: ScoredSentence | undefined,
 ): Candidate | null {
@@ -144,7 +156,7 @@ function candidateOf(
   const length = countText(text, { unit: 'grapheme', wideWeight: 1, linkLength: null });
   const least = isQuestion ? EXTRACT_LENGTH.ofQuestion : EXTRACT_LENGTH.least;
   if (length < least || length > EXTRACT_LENGTH.most) return null;
-  if (sentences.length === 1 ? !isAlone : pointsOutside(text, analysis.language)) return null;
+  if (sentences.length === 1 ? !isAlone : pointsOutside(text, analysis.language, words)) return null;
   if (isOnlyAnswer(before, first)) return null;
   const mean = ranked.length === 0 ? QUESTION : ranked.reduce((sum, { score }) => sum + score, 0) / ranked.length;
   const leftOpen = sentences.length > 1 && last.traits.has('question');

@@ -17,7 +17,7 @@ type Outside =
   | 'half';
 
 /** A word of a stretch as it is looked at. */
-interface Word {
+export interface Word {
   /** In small letters, with straight apostrophes. */
   word: string;
   isCapital: boolean;
@@ -36,13 +36,14 @@ const BETWEEN = 3;
  * So does half of what stands in quotation marks or brackets, in any language.
  *
  * @param text one or several whole sentences
+ * @param words all of its words (`wordsToLookAt`), where they are at hand
  * @returns null where nothing is found; for a language that Bimlo does not know only halves are
  */
-export function pointsOutside(text: string, language: string | null): Outside | null {
+export function pointsOutside(text: string, language: string | null, words?: readonly Word[]): Outside | null {
   if (isHalf(text)) return 'half';
-  const known = POINTERS[language as Language] as Pointers | undefined;
+  const known = knownOf(language);
   if (!known) return null;
-  const plain = text.replaceAll('’', "'").replace(/^["“„«»'‘¿¡(\s]+/u, '');
+  const plain = plainOf(text);
   const small = inSmall(plain);
   if (known.room.test(small)) return 'room';
   if (known.pairs.test(small)) return 'pair';
@@ -53,10 +54,26 @@ export function pointsOutside(text: string, language: string | null): Outside | 
   if (ENDS_POINTING.test(small)) return 'demonstrative';
   if (known.ahead.test(small) || /:["”»]?$/u.test(small)) return 'ahead';
   if (known.unnamedSaying.test(small) && !/^\p{Lu}\p{L}+ \p{Lu}/u.test(plain)) return 'saying';
-  // What points to nothing is blanked, its length kept.
-  const left = small.replace(known.expletive, blank).replace(known.selfContained, blank);
-  return pointerIn(wordsOf(plain, left), known, language === 'en', /\?["”»]?$/u.test(plain));
+  return pointerIn(words ?? wordsToLookAt(text, language, true), known, language === 'en', /\?["”»]?$/u.test(plain));
 }
+
+/**
+ * The words of a sentence as they are looked at: what points to nothing is blanked.
+ *
+ * @param opens it is the first of its stretch, in which “It is hard to …” stands for nothing
+ */
+export function wordsToLookAt(sentence: string, language: string | null, opens: boolean): Word[] {
+  const known = knownOf(language);
+  if (!known) return [];
+  const plain = plainOf(sentence);
+  const small = inSmall(plain);
+  const left = (opens ? small.replace(known.expletive, blank) : small).replace(known.selfContained, blank);
+  return wordsOf(plain, left);
+}
+
+const knownOf = (language: string | null): Pointers | undefined => POINTERS[language as Language];
+
+const plainOf = (text: string): string => text.replaceAll('’', "'").replace(/^["“„«»'‘¿¡(\s]+/u, '');
 
 const ENDS_ANSWERING = /, (?:yes|no|ja|nein|oui|non|sí|sim|não)[.!]$/;
 /** A sentence that is only an aside. */
@@ -64,15 +81,15 @@ const ASIDE = /^\([^()]*(?:\([^()]*\)[^()]*)*\)[.!?]?$/;
 
 /** Whether a sentence is said to the people in the room. */
 export const isForTheRoom = (text: string, language: string | null): boolean =>
-  (POINTERS[language as Language] as Pointers | undefined)?.room.test(inSmall(text)) ?? false;
+  knownOf(language)?.room.test(inSmall(text)) ?? false;
 
 /** Whether a sentence points to what stands elsewhere on its page. */
 export const pointsToPage = (text: string, language: string | null): boolean =>
-  (POINTERS[language as Language] as Pointers | undefined)?.page.test(inSmall(text)) ?? false;
+  knownOf(language)?.page.test(inSmall(text)) ?? false;
 
 /** Whether a sentence is the second, or a later one, of several that are counted: “The fourth is …”. */
 export const isNextOf = (text: string, language: string | null): boolean =>
-  (POINTERS[language as Language] as Pointers | undefined)?.next.test(inSmall(text)) ?? false;
+  knownOf(language)?.next.test(inSmall(text)) ?? false;
 
 /** Whether something is opened in a text and not closed, or closed and not opened, or words were left out or trail off. */
 export function isHalf(text: string): boolean {
@@ -95,7 +112,7 @@ const ENDS_POINTING = /^[^.;:!?,]*\b(?:this|these|those)[.?!]/;
 
 /** How many letters in front may be left off, so that what is left stands alone; 0 where nothing may. */
 export function leadOf(text: string, language: string | null): number {
-  const known = POINTERS[language as Language] as Pointers | undefined;
+  const known = knownOf(language);
   return known?.lead.exec(inSmall(text))?.[0].length ?? 0;
 }
 
