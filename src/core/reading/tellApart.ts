@@ -203,12 +203,13 @@ export function reasonToLeave({ kind, text }: RawBlock, isAtEnd: boolean): LeftO
   const isShort = text.length <= SHORT;
   if (isShort && AROUND.test(text)) return 'navigation';
   if (text.length <= SHORT * 2 && ARROWED.test(text)) return 'navigation';
-  if (isShort && LICENCE.test(text)) return 'licence';
+  const isOnRights = text.length <= RIGHTS && LICENCE.test(text.toLowerCase());
+  if (isShort && isOnRights) return 'licence';
   if (kind === 'heading') return isBareDate(text) ? 'date' : null;
   if (/^\[?\^[^\]\s]{1,20}\]:?\s/.test(text)) return 'reference';
   if (CAPTION.test(text) && text.length <= RIGHTS) return 'caption';
   if (isShort && isBareDate(text)) return 'date';
-  if (text.length <= RIGHTS && LICENCE.test(text)) return 'licence';
+  if (isOnRights) return 'licence';
   if (isShort && isCredit(text)) return 'credit';
   if (/(?:\. ?){4,60}\d{1,4}$/.test(text)) return 'contents';
   if (isAtEnd && isShort && isSignature(text)) return 'signature';
