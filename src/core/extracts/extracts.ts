@@ -53,7 +53,8 @@ const EACH_MORE = 0.8;
 /** What being only the answer to a question takes from an extract. */
 const ANSWERS = 0.8;
 
-interface Candidate extends Extract {
+interface Candidate extends Omit<Extract, 'reason'> {
+  reasonOf: () => string;
   score: number;
   content: ReadonlySet<string>;
 }
@@ -74,7 +75,10 @@ export function findExtracts(
   onShare: (share: number) => void = () => {},
 ): Extract[] {
   const picked = pickDifferent(candidatesOf(analysis, onShare), most, taken, contentOfTaken(analysis, taken));
-  return picked.map(({ score: _score, content: _content, ...extract }) => extract);
+  return picked.map(({ score: _score, content: _content, reasonOf, ...extract }) => ({
+    ...extract,
+    reason: reasonOf(),
+  }));
 }
 
 /** Whether two stretches share anything. */
@@ -167,9 +171,9 @@ function candidateOf(
     (isAnswer(before, first) ? ANSWERS : 1) *
     EACH_MORE ** (sentences.length - 1) *
     0.95 ** (sentences.length - ranked.length);
-  const { kind, reason } = kindOf(analysis, sentences, text);
+  const { kind, reasonOf } = kindOf(analysis, sentences, text);
   return {
-    ...{ kind, reason, start, end: last.end, text, score, content: unionOf(sentences) },
+    ...{ kind, reasonOf, start, end: last.end, text, score, content: unionOf(sentences) },
     ...(first.inMs !== undefined && last.outMs !== undefined && { inMs: first.inMs, outMs: last.outMs }),
   };
 }

@@ -1,40 +1,40 @@
 import { OF_CLOCKS, type Analysis, type ScoredSentence } from './analyse';
-import type { Extract } from './extracts';
+import type { ExtractKind } from './extracts';
 import { wordsOfLanguage, type LanguageWords } from './languages';
 import { wordsIn } from './sentences';
 import { withoutEnds } from '../text/ends';
 import { figureIn } from '../text/figures';
 
-/** What a stretch of sentences is, and why it was chosen. */
+/** What a stretch of sentences is, and why it was chosen, which is worked out for those that are. */
 export function kindOf(
   analysis: Analysis,
   sentences: readonly ScoredSentence[],
   text: string,
-): Pick<Extract, 'kind' | 'reason'> {
+): { kind: ExtractKind; reasonOf: () => string } {
   const { blocks, spread, language } = analysis;
   const block = blocks[sentences[0]!.block]!;
   const known = wordsOfLanguage(language);
   const has = (trait: 'quote' | 'contrast' | 'address') => sentences.some(({ traits }) => traits.has(trait));
+  const is = (kind: ExtractKind, reason: string) => ({ kind, reasonOf: () => reason });
   if (block.kind === 'listItem')
-    return {
-      kind: 'listStep',
-      reason: block.number === undefined ? 'an item of a list' : `step ${block.number} of a list`,
-    };
+    return is('listStep', block.number === undefined ? 'an item of a list' : `step ${block.number} of a list`);
   const asks = sentences[0]!.traits.has('question');
   if (asks && canBeAnswered(analysis, sentences[0]!))
-    return { kind: 'question', reason: sentences.length > 1 ? 'a question and what follows' : 'a question' };
+    return is('question', sentences.length > 1 ? 'a question and what follows' : 'a question');
   const who = block.speaker ?? (has('quote') ? saidBy(text) : null);
-  if (who !== null && !asks) return { kind: 'quote', reason: `said by ${who}` };
+  if (who !== null && !asks) return is('quote', `said by ${who}`);
   const figure = figureIn(text);
   if (figure?.counts != null || (figure && /\P{N}$/u.test(figure.text)))
-    return { kind: 'number', reason: `a number: ${[figure.text, figure.counts ?? ''].join(' ').trim()}` };
+    return is('number', `a number: ${[figure.text, figure.counts ?? ''].join(' ').trim()}`);
   const said = countedIn(text, known);
-  if (said !== null) return { kind: 'number', reason: `a number: ${said}` };
+  if (said !== null) return is('number', `a number: ${said}`);
+  const before = has('contrast') ? 'a turn, ' : has('address') ? 'speaks to the reader, ' : '';
+  return { kind: 'point', reasonOf: () => before + heartOf(sentences, spread) };
+}
+
+function heartOf(sentences: readonly ScoredSentence[], spread: ReadonlyMap<string, number>): string {
   const about = topWords(sentences, spread);
-  const heart = about.length > 0 ? `about ${about.join(', ')}` : 'at the heart of the text';
-  if (has('contrast')) return { kind: 'point', reason: `a turn, ${heart}` };
-  if (has('address')) return { kind: 'point', reason: `speaks to the reader, ${heart}` };
-  return { kind: 'point', reason: heart };
+  return about.length > 0 ? `about ${about.join(', ')}` : 'at the heart of the text';
 }
 
 /** Whether somebody who reads a question could answer it: it speaks to them, or of what holds for all, and not of those who ask. */

@@ -254,9 +254,13 @@ export function shareOfSmallWords(text: string, language: Language): number {
 }
 
 const firstWords = (text: string): string[] =>
-  (text.slice(0, LOOKED_AT * 8).match(/[\p{L}\p{M}'’]+/gu) ?? [])
-    .slice(0, LOOKED_AT)
-    .map((word) => word.toLowerCase().replaceAll('’', "'"));
+  (
+    text
+      .slice(0, LOOKED_AT * 8)
+      .toLowerCase()
+      .replaceAll('’', "'")
+      .match(/[\p{L}\p{M}']+/gu) ?? []
+  ).slice(0, LOOKED_AT);
 
 /** The language a text seems to be in by its small words; null where none of the known ones has enough of them. */
 export function guessLanguage(text: string): Language | null {
