@@ -362,6 +362,18 @@ describe('drafts', () => {
     expect(letter.words.caption?.startsWith(free)).toBe(true);
   });
 
+  it('are not carried on about a person of whom no name stands before', () => {
+    const made = (who: string) => {
+      const source = sourceOf(
+        `# Logs\n\n## Who writes\n\nWhat you do not write down belongs to ${who} who does the next evening. He is a very pleasant man, and the log book is his by now. Nobody else has ever asked for the log book of the terrace.\n\n${'The terrace is cold in spring, and the dome is colder than the terrace. '.repeat(9)}`,
+      );
+      const from = source.extracts.filter(({ text }) => text.startsWith('What you do not')).slice(0, 1);
+      return ruleBasedHelper(source, SHELF, order('benchfeed', 'text', { from }))!.words.caption;
+    };
+    expect(made('the person')).not.toContain('He is');
+    expect(made('old Piet Lund')).toContain('He is');
+  });
+
   it('of a carousel carry the title of the piece where any text has such a section', () => {
     const source = sourceOf(TALK.replace('## What the log book says', '## 3. Introduction'));
     const { parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;

@@ -198,7 +198,8 @@ function carriedOn(
     const next = said(source, { start: sentence.opensAt ?? sentence.start, end: sentence.end });
     const isOfIt =
       pointsOutside(next.text, source.analysis.language) !== null || overlapOf(content, sentence.content) >= OF_IT;
-    if (!isOfIt || !fits([[...own, ...following, next]])) break;
+    const before = textOf([[...own, ...following]]);
+    if (!isOfIt || isOfNobodyNamed(next.text, before) || !fits([[...own, ...following, next]])) break;
     following.push(next);
     for (const word of sentence.content) content.add(word);
   }
@@ -208,6 +209,10 @@ function carriedOn(
   while (following.length > 0 && isOpen()) following.pop();
   return [[...own, ...following]];
 }
+
+/** Whether a sentence goes on about a person of whom no name stands before it: “He is a pleasant man.” */
+const isOfNobodyNamed = (text: string, before: string): boolean =>
+  /^(?:he|she|his|her)\b/i.test(text) && !/[^.!?…:"”’»)] ["“'(]?\p{Lu}\p{L}/u.test(before);
 
 /** A sentence near an extract that opens it as asked and is understood without it. */
 function openingFor(
