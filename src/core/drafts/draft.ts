@@ -64,8 +64,8 @@ export interface DraftOrder {
   titlesTaken: readonly string[];
   /** Sentences that other drafts open with, or say of the whole piece: others are taken where there are some. */
   openingsTaken: readonly string[];
-  /** Sentences, by their places, among which the caption of a post of the whole piece is looked for first. */
-  near?: readonly number[];
+  /** Sentences, by their places, among which the caption of a post of the whole piece is looked for first; those spared stand alone in it. */
+  near?: { beside: readonly number[]; spared: readonly number[] };
   /** Units that the caption stays under, beside its own limit; null for none. */
   under: number | null;
   wordsPerMinute: number;

@@ -374,6 +374,16 @@ describe('drafts', () => {
     expect(made('old Piet Lund')).toContain('He is');
   });
 
+  it('of a carousel of one argument have the heading it stands below, and a caption of it', () => {
+    const source = sourceOf(
+      `# Harbours\n\nI came down early. We had no lamp then. My boat was blue. Nobody had told me about the fog. I went home again.\n\n## The price of bread\n\nA price is a promise about bread. A promise about bread is kept at four in the morning. Bread at four in the morning has no price yet. The price of bread is made by whoever is hungry first. Whoever is hungry first keeps the promise of the price.`,
+    );
+    const { words, parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;
+    expect(parts[0]).toBe('The price of bread');
+    expect(words.caption).toMatch(/price|bread/);
+    expect(parts).not.toContain(words.caption);
+  });
+
   it('of a carousel carry the title of the piece where any text has such a section', () => {
     const source = sourceOf(TALK.replace('## What the log book says', '## 3. Introduction'));
     const { parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;

@@ -6,7 +6,7 @@ import { articleOf } from './formats/article';
 import { captionOnly, draftCaption, type DraftedCaption } from './formats/caption';
 import { letterOf } from './formats/letter';
 import { scriptOf } from './formats/script';
-import { besideSlides, carouselOf, storyOf } from './formats/slides';
+import { nearSlides, carouselOf, storyOf } from './formats/slides';
 import { threadOf } from './formats/thread';
 import type { Body } from './form';
 import { keywordsOf } from './keywords';
@@ -20,11 +20,11 @@ import { titleOf } from './titles';
 export const ruleBasedHelper: DraftHelper = (source, shelf, order) => {
   if (!formatRule(order.sheet, order.format)) return null;
   let openings = order.openingsTaken;
-  const near = order.format === 'carousel' && order.from.length === 0 ? besideSlides(source, order) : [];
-  let made = madeOf(source, shelf, { ...order, near });
+  const near = order.format === 'carousel' && order.from.length === 0 ? nearSlides(source, order) : undefined;
+  let made = madeOf(source, shelf, near ? { ...order, near } : order);
   for (let turn = 1; turn < TURNS && made?.twice !== undefined; turn++) {
     openings = [...openings, made.twice];
-    made = madeOf(source, shelf, { ...order, near, openingsTaken: openings });
+    made = madeOf(source, shelf, { ...order, ...(near && { near }), openingsTaken: openings });
   }
   return made && withFields(source, order, made.body, made.caption);
 };

@@ -27,6 +27,7 @@ export type Trait =
   | 'listed'
   | 'begun'
   | 'link'
+  | 'unended'
   | 'closing'
   | 'telling'
   | 'pronoun'
@@ -41,7 +42,7 @@ export type Trait =
 
 /** Whether a sentence may be put into a post at all: a whole one, in the text's language, not about the room. */
 export const mayBeSaid = ({ traits, isCut }: ScoredSentence): boolean =>
-  !isCut && !['housekeeping', 'foreign', 'begun', 'link'].some((trait) => traits.has(trait as Trait));
+  !isCut && !['housekeeping', 'foreign', 'begun', 'link', 'unended'].some((trait) => traits.has(trait as Trait));
 
 /** A text cut into ranked sentences. */
 export interface Analysis {
@@ -67,6 +68,7 @@ const WEIGHTS: Record<Trait, number> = {
   listed: 0.7,
   begun: 0.3,
   link: 0,
+  unended: 0.3,
   closing: 0.95,
   telling: 0.78,
   pronoun: 0.84,
@@ -115,6 +117,7 @@ export function analyse(
     const traits = traitsOf(said[at]!, words[at]!, known, spoken);
     if (blocks[sentence.block]?.language !== undefined) traits.add('foreign');
     if (BEGINS_SMALL.test(said[at]!) && (isMarked || HAS_MARK.test(said[at]!))) traits.add('begun');
+    if (isMarked && blocks[sentence.block]?.kind === 'paragraph' && !ENDS_ANYHOW.test(said[at]!)) traits.add('unended');
     if (isAsker(blocks[sentence.block]?.speaker)) traits.add('asking');
     const [before, after] = [sentences[at - 2], sentences[at + 1]];
     if (before?.block === sentence.block && after?.block !== sentence.block) traits.add('closing');
@@ -157,9 +160,11 @@ function askersIn(
   return (speaker) => speaker !== undefined && some && isOne(turns.get(speaker));
 }
 
-/** Begins small, as what goes on from what stands before does, where sentences have their marks. */
-const BEGINS_SMALL = /^\p{Ll}(?!\p{L}*\p{Lu})/u;
+/** Begins small or with a mark, as what goes on from what stands before does, where sentences have their marks. */
+const BEGINS_SMALL = /^(?:[,;:.)\]]|\p{Ll}(?!\p{L}*\p{Lu}))/u;
 const HAS_MARK = /[.!?…。！？]["”’»)]*$/u;
+/** Any mark at the end: a line without one is a name or a heading, where sentences have theirs. */
+const ENDS_ANYHOW = /[^\p{L}\p{N}\s]$/u;
 /** Share of the sentences of a text that end with a mark, from which it is written with them. */
 const MARKED = 0.6;
 

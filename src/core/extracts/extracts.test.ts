@@ -89,6 +89,14 @@ A rope that sings in the wind keeps the whole harbour awake at night.`;
   expect(findExtracts(analyse(readPlain(unmarked), 'en'))).toHaveLength(1);
 });
 
+it('a line that no mark ends is no extract where sentences have their marks', () => {
+  const said = 'A rope ages from the inside, where nobody looks for it in a whole winter.';
+  const line = 'Example of what is said about the ropes of the harbour in the old log book';
+  const texts = findExtracts(analyse(readMarkdown(`${said}\n\n${line}\n\nNobody sells a rope that has sung.`), 'en'));
+  expect(texts.map(({ text }) => text)).toContain(said);
+  expect(texts.map(({ text }) => text)).not.toContain(line);
+});
+
 it('a sentence does not end in brackets, and names alone are no extract', () => {
   const text = `# Stars
 

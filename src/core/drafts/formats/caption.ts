@@ -81,9 +81,10 @@ function captionOf(source: DraftSource, order: DraftOrder, rule: TextFieldRule, 
   if (lead) return lead;
   const isFree = (at: number) => !isTaken(order, said(source, sentences[at]!).text);
   const places = [...sentences.keys()];
-  const near = (order.near ?? []).filter(isFree);
+  const { beside = [], spared = [] } = order.near ?? {};
   const best =
-    bestIn(source, near, most, fits) ??
+    bestIn(source, beside.filter(isFree), most, fits) ??
+    bestIn(source, spared.filter(isFree), 0, fits) ??
     bestIn(source, places.filter(isFree), most, fits) ??
     bestIn(source, places, most, fits);
   return asAsked(best ?? titleAlone(source, fits), order);

@@ -23,8 +23,8 @@ interface Points {
   title: Said | null;
   slides: Said[];
   worth: number;
-  /** The sentences beside them that are of the same, by their places. */
-  beside: readonly number[];
+  /** The sentences that a caption may say of the same, by their places: beside the slides, and of them. */
+  near: NonNullable<DraftOrder['near']>;
   /** They are of a part of the piece that its title does not name. */
   isApart?: boolean;
 }
@@ -44,11 +44,11 @@ export function carouselOf(source: DraftSource, order: DraftOrder, caption: Draf
   return slides.length < SLIDES.least ? null : inSlides(slides, caption);
 }
 
-/** The sentences, by their places, that say something of what the slides of a carousel are about and are none of them. */
-export function besideSlides(source: DraftSource, order: DraftOrder): readonly number[] {
+/** The sentences that say something of what the slides of a carousel are about. */
+export function nearSlides(source: DraftSource, order: DraftOrder): DraftOrder['near'] {
   const rule = partsRule(order.sheet, order.format);
-  if (!rule || source.pictureLines) return [];
-  return bestPoints(source, fitsSlide(order, rule), Math.min(SLIDES.most, rule.most) - 1, '')?.beside ?? [];
+  if (!rule || source.pictureLines) return undefined;
+  return bestPoints(source, fitsSlide(order, rule), Math.min(SLIDES.most, rule.most) - 1, '')?.near;
 }
 
 const fitsSlide =
@@ -153,7 +153,7 @@ function listsOf(source: DraftSource, fits: (text: string) => boolean): Points[]
         title: headingAbove(source, list[0]!),
         slides,
         worth: LIST,
-        beside: (beside ?? []).filter((at) => !isItem(at)),
+        near: { beside: (beside ?? []).filter((at) => !isItem(at)), spared: [] },
       },
     ];
   });
@@ -194,8 +194,17 @@ function sectionPoints(source: DraftSource, fits: (text: string) => boolean): Po
     const best = chosen.slice(0, SLIDES.most - 2);
     const worth = best.slice(0, SLIDES.least).reduce((sum, at) => sum + sentences[at]!.score, 0);
     const slides = best.sort((one, other) => one - other).flatMap((at) => standing(source, at, at + 1)!);
-    return [{ title: titleOfHeading(heading), slides, worth, beside: places.filter((at) => !best.includes(at)) }];
+    return [{ title: titleOfHeading(heading), slides, worth, near: sayable(places, best, true) }];
   });
+}
+
+/** What a caption may say of slides: what stands beside them, else the last of them, on which none leans, where enough are left. */
+function sayable(places: readonly number[], slides: readonly number[], hasTitle: boolean): Points['near'] {
+  const least = hasTitle ? SLIDES.least - 1 : SLIDES.least;
+  return {
+    beside: places.filter((at) => !slides.includes(at)),
+    spared: slides.length > least ? slides.slice(-1) : [],
+  };
 }
 
 /** One argument, sentence by sentence. */
@@ -209,11 +218,12 @@ function argumentOf(source: DraftSource, fits: (text: string) => boolean): Point
     const all = [...(opening ?? []), ...slides];
     if (!opening || !all.every(({ text }) => fits(text))) continue;
     const blocks = new Set(source.analysis.sentences.slice(from, to).map(({ block }) => block));
-    const beside = source.analysis.sentences.flatMap(({ block }, at) =>
-      blocks.has(block) && (at < from || at >= to) ? [at] : [],
-    );
-    const isApart = from > source.analysis.sentences.length * BEGINNING;
-    return [{ title: null, slides: all, worth: 0, beside, isApart }];
+    const places = source.analysis.sentences.flatMap(({ block }, at) => (blocks.has(block) ? [at] : []));
+    const heading = sectionsOf(source.analysis).find((section) => section.places.includes(from))?.heading ?? null;
+    const title = heading === null ? null : titleOfHeading(heading);
+    const own = places.filter((at) => at >= from && at < to);
+    const isApart = title === null && from > source.analysis.sentences.length * BEGINNING;
+    return [{ title, slides: all, worth: 0, near: sayable(places, own, title !== null), isApart }];
   }
   return [];
 }
