@@ -5,6 +5,7 @@ const NUMBERED = new RegExp(String.raw`(^|[:–—|]\s)${NUMBER}`, 'gu');
 /**
  * A heading without the number of its section, at its beginning and behind the name of what it is a section of.
  *
- * @example withoutNumber('1.2 Old ropes') // 'Old ropes'; so is 'Chapter 3. Old ropes'
+ * @example withoutNumber('1.2 Old ropes') // 'Old ropes'
+ * @example withoutNumber('Chapter 3. Old ropes') // 'Old ropes'
  */
 export const withoutNumber = (heading: string): string => heading.replace(NUMBERED, '$1');
