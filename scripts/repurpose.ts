@@ -104,8 +104,11 @@ function orderOf(words: string[]): Order {
   };
 }
 
-/** A draft with what each of its texts counts. */
-/** @param wording 1 for what a post begins with, 2 and more for other ways to word the same post */
+/**
+ * A draft with what each of its texts counts.
+ *
+ * @param wording 1 for what a post begins with, 2 and more for other ways to word the same post
+ */
 function counted(draft: Draft, sheet: RuleSheet, format: Format, wording: number) {
   const parts = draft.parts.map((text, at) => ({ id: String(at), text, pictureId: null }));
   const words = { headline: '', caption: '', hashtags: '', link: '', ...draft.words, parts };

@@ -44,6 +44,7 @@ export function stretchesOf(
     return blocks[own]?.kind === 'listItem' || blocks[own]?.speaker !== blocks[before]?.speaker;
   };
   const found: (Stretch & { worth: number })[] = [];
+  const pointsAway: boolean[] = [];
   for (let from = 0; from < sentences.length; from++) {
     if (blocks[sentences[from]!.block]?.kind === 'listItem' || sentences[from]!.score === 0) continue;
     if (!standing(source, from, from + 1) && !standing(source, from, from + 2)) continue;
@@ -51,7 +52,7 @@ export function stretchesOf(
     for (let to = from + 1; to <= Math.min(sentences.length, from + size.most); to++) {
       const own = sentences[to - 1]!;
       if (!mayBeSaid(own) || own.traits.has('asking') || (to - 1 > from && parted(to - 1))) break;
-      if (to - 1 > from && pointsToPage(textOf(source, own), source.analysis.language)) break;
+      if (to - 1 > from && (pointsAway[to - 1] ??= pointsToPage(textOf(source, own), source.analysis.language))) break;
       if (announces(own, source) && sentences[to]?.block !== own.block) break;
       sum += own.score;
       if (to - 1 > from) alike += likeness(sentences, to - 1, from);

@@ -40,9 +40,11 @@ export type Trait =
   | 'asking'
   | 'foreign';
 
+const UNSAID: readonly Trait[] = ['housekeeping', 'foreign', 'begun', 'link', 'unended'];
+
 /** Whether a sentence may be put into a post at all: a whole one, in the text's language, not about the room. */
 export const mayBeSaid = ({ traits, isCut }: ScoredSentence): boolean =>
-  !isCut && !['housekeeping', 'foreign', 'begun', 'link', 'unended'].some((trait) => traits.has(trait as Trait));
+  !isCut && !UNSAID.some((trait) => traits.has(trait));
 
 /** A text cut into ranked sentences. */
 export interface Analysis {

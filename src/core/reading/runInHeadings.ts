@@ -8,7 +8,7 @@ const HEADING =
 /** Below a title. */
 const LEVEL = 2;
 
-/** Cuts an endless paragraph at the headings that were written into it, in large letters: “… is done. CIVIL RIGHTS But that is not all.” */
+/** Cuts an endless paragraph at the headings that were written into it, in large letters: “… is done. OF ROPES But that is not all.” */
 export function withRunInHeadings(block: RawBlock): RawBlock[] {
   if (block.reason !== undefined || block.kind !== 'paragraph' || block.text.length < ENDLESS) return [block];
   const parts: RawBlock[] = [];

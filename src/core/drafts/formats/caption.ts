@@ -102,7 +102,8 @@ const isTaken = ({ openingsTaken }: DraftOrder, opening: string): boolean => ope
 /** The stretch of the piece that says best what it is about, in a few sentences: one of which no other draft says anything where there is one, else one that none opens with. */
 function leadOf(source: DraftSource, order: DraftOrder, fits: Fits): Found | null {
   const { sentences } = source.analysis;
-  let [openedTwice, saidTwice]: (Found | null)[] = [null, null];
+  let openedTwice: Found | null = null;
+  let saidTwice: Found | null = null;
   let passed = 0;
   for (const { from, to } of stretchesOf(source, null, LEAD, true)) {
     const opening = standing(source, from, from + 1);
@@ -118,7 +119,7 @@ function leadOf(source: DraftSource, order: DraftOrder, fits: Fits): Found | nul
     else saidTwice ??= found;
     if (++passed === PASSED_AT_MOST) break;
   }
-  return saidTwice ?? openedTwice ?? null;
+  return saidTwice ?? openedTwice;
 }
 
 /** What was found, where it opens as asked. */
