@@ -187,7 +187,8 @@ function traitsOf(
   language: string | null,
 ): Set<Trait> {
   const traits = new Set<Trait>();
-  if (/\p{N}/u.test(sentence) || words.some((word) => known.numbers.has(word))) traits.add('number');
+  if (/(?<![\p{L}\p{N}/\\.=_-])\p{N}/u.test(sentence) || words.some((word) => known.numbers.has(word)))
+    traits.add('number');
   if (
     /\p{N}{3,}|\p{N}\s?[%‰]/u.test(sentence) ||
     words.some((word, at) => known.striking.has(word) && !OF_CLOCKS.has(words[at + 1] ?? ''))

@@ -30,6 +30,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'The cause of most accidents is a tired hand.',
       'Of all tools, the broom is borrowed most.',
       'Instead of a bell, use a name.',
+      'A keeper who sings instead of counting loses a rope.',
       'The harbour has two lamps, and these two lamps are never lit at once.',
       'The best seats (there are four) are never sold.',
       'Both the cook and the captain taste the soup.',
@@ -114,6 +115,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'In other harbours the boats stay in.',
       'You have avoided yet another decision.',
       'See the list of knots in the harbour book.',
+      'The choice instead is between a rope and a chain.',
+      'In the second case the rope stays in the harbour.',
     ],
   },
   de: {
@@ -134,6 +137,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ein Brief kommt an, auch wenn er zu spät kommt.',
     ],
     outside: [
+      'Im zweiten Fall bleibt das Seil im Hafen.',
       'Ein ähnliches Seil hängt in der Kirche.',
       'Im Hafenbuch finden Sie weitere Informationen.',
       'Unter Kapitel 13, Seile, steht alles.',
@@ -189,6 +193,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Les marées ne se trompent pas, elles attendent.',
     ],
     outside: [
+      'Dans le premier cas, la corde reste au port.',
+      'Les cordes ainsi nouées tiennent tout l’hiver.',
       'La corde, quant à elle, reste au sec.',
       'Selon toute vraisemblance, non.',
       'Vous trouverez plus d’informations dans le livre.',
@@ -234,6 +240,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Nadie aprende a esperar mirando un reloj.',
     ],
     outside: [
+      'En el primer caso la cuerda queda en el puerto.',
       'La cuerda, por su parte, está seca.',
       'El puerto/muelle también tiene una cuerda.',
       'Dicho puerto tiene una cuerda.',
@@ -283,6 +290,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ninguém aprende a esperar a olhar para um relógio.',
     ],
     outside: [
+      'No primeiro caso a corda fica no porto.',
       'O porto também tem uma corda.',
       'A corda, porém, está seca.',
       'As duas cordas estão no porto.',

@@ -2,7 +2,7 @@ import { Readability } from '@mozilla/readability';
 import { parseHTML } from 'linkedom';
 import { accept, refuse, type Result } from '../refusal';
 import { EDIT_MARK } from './apartWords';
-import { markdownOfPage, type DomElement } from './htmlMarkdown';
+import { INLINE, markdownOfPage, reasonFor, type DomElement } from './htmlMarkdown';
 import type { LeftOut } from './leftOut';
 
 /** What a page says, as Markdown. */
@@ -117,7 +117,47 @@ function rootOf(document: DomDocument, body: DomElement, found: Found): DomEleme
   const [best] = able.sort((one, other) => one.words - other.words);
   if (best) return best.element;
   const blocks = found.elements.filter(({ nodeName }) => /^(?:P|LI|H[1-6]|BLOCKQUOTE|PRE)$/.test(nodeName));
-  return commonOf(blocks) ?? body;
+  return wholeOf(commonOf(blocks) ?? body);
+}
+
+/** Words of prose beside a part of a page from which the page goes on there. */
+const GOES_ON = 25;
+
+/**
+ * The outermost element beside whose part that was found the page goes on: in paragraphs, or in other parts of the same make. A reader
+ * that looks for the one best element takes the longest section of a page for all of it.
+ */
+function wholeOf(found: DomElement): DomElement {
+  let [whole, inner] = [found, found];
+  for (const parent of ancestorsOf(found)) {
+    if (proseBeside(inner, parent) >= GOES_ON) whole = parent;
+    if (parent.nodeName === 'BODY') break;
+    inner = parent;
+  }
+  return whole;
+}
+
+/** Words of prose in what stands beside an element and is a paragraph, or made as it is. */
+function proseBeside(element: DomElement, parent: DomElement): number {
+  const make = makeOf(element);
+  return [...parent.childNodes]
+    .filter((other) => other !== element && other.nodeType === 1 && reasonFor(other, Infinity) === null)
+    .reduce((sum, other) => sum + (makeOf(other) === make ? proseIn(other) : wordsOfParagraph(other)), 0);
+}
+
+const makeOf = (element: DomElement): string => `${element.nodeName} ${tidy(element.getAttribute('class'))}`;
+
+const proseIn = (element: DomElement): number =>
+  [element, ...element.querySelectorAll('p,div,li')].reduce((sum, one) => sum + wordsOfParagraph(one), 0);
+
+/** Words from which what stands in an element itself is a paragraph, whatever its maker calls it. */
+const PARAGRAPH = 8;
+
+/** Words that stand in an element itself and in no link; 0 where they are no paragraph. */
+function wordsOfParagraph(element: DomElement): number {
+  const own = [...element.childNodes].filter(({ nodeName }) => INLINE.has(nodeName) && nodeName !== 'A');
+  const words = own.reduce((sum, { textContent }) => sum + wordsIn(textContent), 0);
+  return words < PARAGRAPH ? 0 : words;
 }
 
 /** The innermost element that holds all of some; null for none. */

@@ -17,7 +17,8 @@ export interface DomElement {
 
 const [ELEMENT, TEXT] = [1, 3];
 const HEADING = /^H([1-6])$/;
-const INLINE = new Set(
+/** What stands in a line of text, by the names of nodes. */
+export const INLINE = new Set(
   'A ABBR B BDI BDO BR CITE CODE DATA DFN EM FONT I INS KBD LABEL MARK Q S SAMP SMALL SPAN STRONG SUB SUP TIME U VAR WBR IMG #text'.split(
     ' ',
   ),
@@ -48,8 +49,12 @@ const MUCH = 0.4;
 const namesOf = (element: DomElement): string =>
   `${element.getAttribute('class') ?? ''} ${element.getAttribute('id') ?? ''}`;
 
-/** Why an element of an article is no part of it; null where it is. */
-function reasonFor(element: DomElement, letters: number): LeftOutReason | null {
+/**
+ * Why an element of an article is no part of it; null where it is.
+ *
+ * @param letters of the whole article: much of it is no part around it; `Infinity` where only what an element is called counts
+ */
+export function reasonFor(element: DomElement, letters: number): LeftOutReason | null {
   const { nodeName } = element;
   const names = namesOf(element);
   if (nodeName === 'FIGCAPTION' || nodeName === 'CAPTION' || /\b(?:(?:photo|image|picture)-?)?caption\b/i.test(names))

@@ -109,6 +109,23 @@ describe('the article of a page', () => {
     expect(read).toContainEqual(['quote', 'No ring, no ring.']);
   });
 
+  it('holds all sections of a page, of which a reader takes the longest, and what introduces them', () => {
+    const prose = (word: string, times: number, tag = 'p') =>
+      `<${tag}>The ${word} of our harbour is taken down each winter, oiled, and hung up again before the boats go out in spring.</${tag}>`.repeat(
+        times,
+      );
+    const page = `<html><head><title>Keeping</title></head><body><ul><li><a href="/">Back</a></li></ul><div class="section"><h1>Keeping</h1>${prose('flag', 2, 'div')}
+      <div class="section"><h2>Ropes</h2>${prose('rope', 3, 'div')}</div>
+      <div class="section"><h2>Lamps</h2><div class="section">${prose('lamp', 14)}</div><div class="section">${prose('bell', 12)}</div></div></div>
+      <div class="comments"><div class="section">${prose('gull', 3)}</div></div>
+      <div class="teasers"><p><a href="/a">The oldest of our harbours is taken down each winter and oiled, and this is why</a></p></div></body></html>`;
+    const article = readArticle(page);
+    if (!article.ok) throw new Error(article.refusal.message);
+    const { markdown } = article.value;
+    for (const word of ['flag', 'rope', 'lamp', 'bell']) expect(markdown).toContain(`The ${word} of`);
+    expect(markdown).not.toMatch(/gull|oldest|Back/);
+  });
+
   it('without text is refused, and any bytes are survived', () => {
     for (const html of ['', '<html></html>', '<script>1</script>', '<p> </p>'])
       expect(readArticle(html)).toMatchObject({ ok: false, refusal: { code: 'noText' } });
