@@ -17,6 +17,7 @@ import { draftRow, Spent, whyFewer } from '@/core/fanOut/draftRow';
 import type { FanOut } from '@/core/fanOut/fanOut';
 import { groupLeftOut } from '@/core/reading/leftOut';
 import { accountWords } from '@/core/reading/accountWords';
+import { unknownLanguage } from '@/core/reading/unknownLanguage';
 import { SHIPPED_FAN_OUTS } from '@/core/fanOut/shipped';
 import { readingOf, readSource } from '@/core/reading/readSource';
 import { countPart, partFaults, partsRule } from '@/core/posts/parts';
@@ -169,15 +170,25 @@ function repurpose({ file, sheets, fanOut, language, title: ownTitle, seed }: Or
     as: reading.as,
     words: reading.words,
     leftOut: reading.leftOut,
+    unknownLanguage: unknownLanguage(text),
     ...{ extracts, clips, drafts, notMade },
   };
 }
 
-function inWords({ as, words, leftOut, extracts, clips, drafts, notMade }: ReturnType<typeof repurpose>): string {
+function inWords({
+  as,
+  words,
+  leftOut,
+  unknownLanguage,
+  extracts,
+  clips,
+  drafts,
+  notMade,
+}: ReturnType<typeof repurpose>): string {
   const seconds = (ms: number) =>
     `${Math.floor(ms / 60_000)}:${String(Math.round((ms % 60_000) / 1_000)).padStart(2, '0')}`;
   return [
-    accountWords({ as, words, leftOut: groupLeftOut(leftOut).map(({ label }) => label) }),
+    accountWords({ as, words, leftOut: groupLeftOut(leftOut).map(({ label }) => label), unknownLanguage }),
     ...extracts.map(({ kind, text, reason }) => `${kind}: ${text}\n  (${reason})`),
     ...clips.map(({ inMs, outMs, text }) => `clip ${seconds(inMs)}–${seconds(outMs)}: ${text}`),
     ...drafts.map(

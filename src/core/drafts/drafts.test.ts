@@ -17,6 +17,7 @@ import { fieldRule, FORMATS, type Format, type RuleSheet } from '../rulesheets/t
 import type { Draft, DraftOrder, DraftSource } from './draft';
 import { countOthers, keywordsOf } from './keywords';
 import { ruleBasedHelper } from './ruleBased';
+import { said } from './saying';
 import { titleOf } from './titles';
 
 const TALK = `# Rings that vanish
@@ -398,6 +399,14 @@ describe('drafts', () => {
     expect(titled([])).toBe('What the log book says');
     expect(titled(['What the log book says'])).toBe(text.slice(0, -1));
   });
+
+  it.each([
+    ['(https://marl.example/Rope).', '(https://marl.example/Rope).'],
+    ['eBikes stand on the quay.', 'eBikes stand on the quay.'],
+    ['(ropes stand on the quay)', '(Ropes stand on the quay)'],
+  ])('begin a sentence “%s” as “%s”', (text, as) =>
+    expect(said(sourceOf(text), { start: 0, end: text.length }).text).toBe(as),
+  );
 
   it('are made of nothing of which half is in quotation marks', () => {
     const thread = (mark: string) =>

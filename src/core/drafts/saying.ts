@@ -21,8 +21,13 @@ export function said(
   return { text: beginLarge(text), origin: 'piece', ...(isShortened && { isShortened: true }) };
 }
 
+/** An address, or a name that is written with a large letter inside: both stay to the letter. */
+const AS_WRITTEN = /^\P{L}*(?:\p{L}+:\/\/|www\.|\p{Ll}+\p{Lu})/u;
+
 const beginLarge = (text: string): string =>
-  text.replace(/^(["“„«»'‘¿¡(]*)(\p{Ll})/u, (_all, marks: string, letter: string) => marks + letter.toUpperCase());
+  AS_WRITTEN.test(text)
+    ? text
+    : text.replace(/^(["“„«»'‘¿¡(]*)(\p{Ll})/u, (_all, marks: string, letter: string) => marks + letter.toUpperCase());
 
 /** The sentences of one paragraph. */
 export type Paragraph = readonly Said[];

@@ -1,4 +1,5 @@
 import { readingOf, type SourceText, type TextToRead } from '../reading/readSource';
+import { unknownLanguage } from '../reading/unknownLanguage';
 import type { ReadingText } from '../reading/readingText';
 import { analyse } from './analyse';
 import { findClips, type Clip, type ClipLimits } from '../clips/clips';
@@ -7,6 +8,8 @@ import { findExtracts, overlaps, type Extract, type Taken } from './extracts';
 /** A piece's text as it is read, its sentences, and what of it is worth a post. */
 export interface TakenApart extends ReadingText {
   language: string | null;
+  /** The language it is in where Bimlo does not know it, in English. */
+  unknownLanguage: string | null;
   /** UTF-16 offsets of each. */
   sentences: { start: number; end: number; inMs?: number; outMs?: number }[];
   /** The best first. */
@@ -46,6 +49,7 @@ export function takeApart(
   return {
     ...reading,
     language: analysis.language,
+    unknownLanguage: unknownLanguage(reading.text),
     sentences: analysis.sentences.map(({ start, end, inMs, outMs }) => ({
       start,
       end,

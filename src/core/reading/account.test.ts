@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { accountWords } from './accountWords';
 import { groupLeftOut, nameOfLeftOut, type LeftOutReason } from './leftOut';
 import { readingOf, readSource, type SourceText } from './readSource';
+import { unknownLanguage } from './unknownLanguage';
 
 const brought = (text: string, name = ''): SourceText => {
   const read = readSource(text, name);
@@ -290,6 +292,17 @@ describe('what is not the thought of a text', () => {
     expect(after.text).toContain('with care.[2]');
     expect(after.text).toContain('a · b');
     expect(after.words).toEqual({ read: 25, all: 25 });
+  });
+
+  it('says that a text is in a language which Bimlo does not know', () => {
+    const italian =
+      'Il porto è silenzioso in inverno e le barche sono in secca. Chi non conosce la corda non conosce il mare, e nessuno la taglia due volte.';
+    const said = (text: string) =>
+      accountWords({ ...readOf(text), leftOut: [], unknownLanguage: unknownLanguage(text) });
+    expect(said(italian)).toContain('Bimlo does not know Italian:');
+    expect(said(ESSAY)).not.toContain('does not know');
+    for (const short of ['', 'Rope.', '縄は港にあり、冬は静かです。', '1 2 3'])
+      expect(unknownLanguage(short)).toSatisfy((name) => name === null || name === 'Japanese');
   });
 
   it('is a paragraph in another language only in part: it stays, and is marked', () => {

@@ -43,6 +43,7 @@ export async function loadText(db: Db, pieceId: string): Promise<PieceReading> {
   return {
     ...reading,
     language: null,
+    unknownLanguage: null,
     sentences: [],
     kept: kept.map((one) => ({ ...shown(one, reading.text, cues), usedIn: used.get(one.id) ?? [] })),
     proposed: [],

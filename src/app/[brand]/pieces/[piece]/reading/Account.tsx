@@ -19,14 +19,14 @@ export function Account({
   onRead,
 }: {
   piece: Pick<Piece, 'id' | 'version'>;
-  reading: Pick<PieceReading, 'as' | 'words' | 'leftOut' | 'takenIn'>;
+  reading: Pick<PieceReading, 'as' | 'words' | 'leftOut' | 'takenIn' | 'unknownLanguage'>;
   /** It is read otherwise now. */
   onRead: () => void;
 }) {
-  const { as, words, leftOut, takenIn } = reading;
+  const { as, words, leftOut, takenIn, unknownLanguage } = reading;
   const [problem, setProblem] = useState<string | null>(null);
   const groups = groupLeftOut(leftOut);
-  const said = accountWords({ as, words, leftOut: groups.map(({ label }) => label) });
+  const said = accountWords({ as, words, leftOut: groups.map(({ label }) => label), unknownLanguage });
 
   async function readSo(change: OtherReading) {
     const answer = await call('PATCH', `/api/pieces/${piece.id}/source`, change, { seen: piece.version });
