@@ -273,6 +273,16 @@ describe('drafts', () => {
     ).toBeNull();
   });
 
+  it('of an article are in the letters of the piece, without lines that are only an address', () => {
+    const prose = 'The rope of our harbour is oiled each winter, and the boats go out with it in spring. '.repeat(8);
+    const source = sourceOf(
+      `# Rope\n\n${prose}\n\nmake rope is what the old keeper types.\n\nhttps://marl.example/rope-of-the-harbour`,
+    );
+    const { caption } = ruleBasedHelper(source, SHELF, order('inkfold', 'article', { from: [] }))!.words;
+    expect(caption).toContain('\nmake rope is');
+    expect(caption).not.toContain('marl.example');
+  });
+
   it('of an article keep one endless sentence, and leave out what leads to a picture and the numbers of sections', () => {
     const endless = `${'the ferry waits and the harbour sleeps and the lamp is lit and '.repeat(12)}nobody comes.`;
     const source = sourceOf(

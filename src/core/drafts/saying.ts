@@ -11,14 +11,16 @@ export interface Said {
   isShortened?: true;
 }
 
+/** A stretch of a piece on one line, as it is written. */
+export const asWritten = ({ analysis }: DraftSource, { start, end }: { start: number; end: number }): Said => ({
+  text: analysis.text.slice(start, end).replace(/\s+/g, ' ').trim(),
+  origin: 'piece',
+});
+
 /** A stretch of a piece on one line, beginning large. */
-export function said(
-  { analysis }: DraftSource,
-  { start, end }: { start: number; end: number },
-  isShortened = false,
-): Said {
-  const text = analysis.text.slice(start, end).replace(/\s+/g, ' ').trim();
-  return { text: beginLarge(text), origin: 'piece', ...(isShortened && { isShortened: true }) };
+export function said(source: DraftSource, stretch: { start: number; end: number }, isShortened = false): Said {
+  const own = asWritten(source, stretch);
+  return { ...own, text: beginLarge(own.text), ...(isShortened && { isShortened: true }) };
 }
 
 /** An address, or a name that is written with a large letter inside: both stay to the letter. */

@@ -115,6 +115,10 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'In other harbours the boats stay in.',
       'You have avoided yet another decision.',
       'See the list of knots in the harbour book.',
+      'The former needs a bell.',
+      'This year we ask for the full sum to do just that.',
+      'Other harbours have bells.',
+      'The boats of the west have similar ropes.',
       'The choice instead is between a rope and a chain.',
       'In the second case the rope stays in the harbour.',
     ],
@@ -138,6 +142,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     ],
     outside: [
       'Im zweiten Fall bleibt das Seil im Hafen.',
+      'Falls es leer ist, wird das Tor geschlossen.',
       'Ein ähnliches Seil hängt in der Kirche.',
       'Im Hafenbuch finden Sie weitere Informationen.',
       'Unter Kapitel 13, Seile, steht alles.',

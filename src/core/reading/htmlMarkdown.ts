@@ -19,7 +19,7 @@ const [ELEMENT, TEXT] = [1, 3];
 const HEADING = /^H([1-6])$/;
 /** What stands in a line of text, by the names of nodes. */
 export const INLINE = new Set(
-  'A ABBR B BDI BDO BR CITE CODE DATA DFN EM FONT I INS KBD LABEL MARK Q S SAMP SMALL SPAN STRONG SUB SUP TIME U VAR WBR IMG #text'.split(
+  'A ABBR ACRONYM B BDI BDO BIG BR CITE CODE DATA DEL DFN EM FONT I INS KBD LABEL MARK NOBR OUTPUT Q RB RT RUBY S SAMP SMALL SPAN STRIKE STRONG SUB SUP TIME TT U VAR WBR IMG #text'.split(
     ' ',
   ),
 );
@@ -97,6 +97,7 @@ export function markdownOfPage(body: DomElement, root: DomElement): { markdown: 
   page.around(body, root);
   page.walk(root, '');
   page.end();
+  page.endTerm();
   return { markdown: joined(page.blocks), leftOut: page.leftOut };
 }
 
@@ -105,6 +106,8 @@ class Page {
   readonly blocks: string[] = [];
   readonly leftOut: LeftOut[] = [];
   private line = '';
+  /** The term of a list of definitions whose definition comes next. */
+  private term = '';
 
   constructor(private readonly letters: number) {}
 
@@ -112,7 +115,10 @@ class Page {
   end(mark = ''): void {
     const words = closedUp(tidy(this.line));
     this.line = '';
-    if (words !== '') this.blocks.push(`${mark}${escaped(words)}`);
+    if (words === '') return;
+    const term = this.term === '' ? '' : `${this.term}: `;
+    this.term = '';
+    this.blocks.push(`${mark}${escaped(term + words)}`);
   }
 
   walk(node: DomElement, mark: string): void {
@@ -157,20 +163,25 @@ class Page {
     const { nodeName } = element;
     if (nodeName === 'PRE') return this.code(element);
     if (nodeName === 'TABLE' && !isForLayout(element)) return this.table(element);
-    const heading = HEADING.exec(nodeName);
-    const own = heading
-      ? `${'#'.repeat(Number(heading[1]))} `
-      : nodeName === 'LI'
-        ? parent.nodeName === 'OL'
-          ? `${number}. `
-          : '- '
-        : nodeName === 'BLOCKQUOTE'
-          ? '> '
-          : nodeName === 'P' || nodeName === 'DIV'
-            ? mark
-            : '';
+    if (nodeName === 'DT') return this.defined(element);
+    const own = markOf(element, parent, mark, number);
     this.walk(element, own);
     this.end(own);
+    if (nodeName === 'DL') this.endTerm();
+  }
+
+  /** Keeps a term for the definition behind it; several may share one. */
+  private defined(element: DomElement): void {
+    this.walk(element, '');
+    const own = closedUp(tidy(this.line)).replace(/:$/, '');
+    this.line = '';
+    this.term = [this.term, own].filter(Boolean).join(', ');
+  }
+
+  /** A term that nothing defines is a line of its own. */
+  endTerm(): void {
+    if (this.term !== '') this.blocks.push(`- ${escaped(this.term)}`);
+    this.term = '';
   }
 
   private code(element: DomElement): void {
@@ -195,6 +206,16 @@ class Page {
     this.blocks.push([line(head), `|${' --- |'.repeat(width)}`, ...others.map(line)].join('\n'));
     for (const caption of element.querySelectorAll('caption')) this.leave('caption', tidy(caption.textContent));
   }
+}
+
+/** What stands before the words of a block; @param mark of the block it stands in, @param number of an item in its list */
+function markOf({ nodeName }: DomElement, parent: DomElement, mark: string, number: number): string {
+  const heading = HEADING.exec(nodeName);
+  if (heading) return `${'#'.repeat(Number(heading[1]))} `;
+  if (nodeName === 'LI') return parent.nodeName === 'OL' ? `${number}. ` : '- ';
+  if (nodeName === 'DD') return '- ';
+  if (nodeName === 'BLOCKQUOTE') return '> ';
+  return nodeName === 'P' || nodeName === 'DIV' ? mark : '';
 }
 
 /** A table that sets a page: one column, or paragraphs in its cells. */

@@ -126,6 +126,22 @@ describe('the article of a page', () => {
     expect(markdown).not.toMatch(/gull|oldest|Back/);
   });
 
+  it('has its definitions as items that name what they define, and lines that hold old marks whole', () => {
+    const prose =
+      '<p>Every harbour of this coast keeps its ropes, its bells and its boats in a house that nobody locks.</p>';
+    const article = readArticle(
+      `<article>${prose.repeat(6)}<dl><dt>the <i>bell</i>:</dt><dd><p>rings at six,</p><p>every day</p></dd><dt>rope</dt><dt>line</dt><dd>holds the boats</dd><dt>gull</dt></dl><p>It is kept dry (<acronym>KD</acronym>) all year.</p></article>`,
+    );
+    if (!article.ok) throw new Error(article.refusal.message);
+    expect(article.value.markdown.split('\n').slice(-6).filter(Boolean)).toEqual([
+      '- the bell: rings at six,',
+      '- every day',
+      '- rope, line: holds the boats',
+      '- gull',
+      'It is kept dry (KD) all year.',
+    ]);
+  });
+
   it('without text is refused, and any bytes are survived', () => {
     for (const html of ['', '<html></html>', '<script>1</script>', '<p> </p>'])
       expect(readArticle(html)).toMatchObject({ ok: false, refusal: { code: 'noText' } });

@@ -4,7 +4,7 @@ import type { DraftOrder, DraftSource } from '../draft';
 import { withoutNumber } from '../../text/headings';
 import { asMarkdown, type Body } from '../form';
 import { fitsRich, richBody } from '../richBody';
-import { said, type Paragraph, type Said } from '../saying';
+import { asWritten, type Paragraph, type Said } from '../saying';
 import type { DraftedCaption } from './caption';
 
 /** Words from which a piece is an article. */
@@ -13,6 +13,9 @@ const LEAST_WORDS = 120;
 const ENDLESS = 600;
 /** Share of the letters of a text in paragraphs that end with a mark, and in sentences that end somewhere, from which it is marked. */
 const MARKED = { paragraphs: 0.5, sentences: 0.8 } as const;
+
+/** What is no part of an article, though a piece is full of it. */
+const NO_PART = ['housekeeping', 'foreign', 'link'] as const;
 
 /** A paragraph of an article as it stands in the piece. */
 interface Own {
@@ -55,7 +58,7 @@ function paragraphsOf(source: DraftSource): Own[] {
       return isTitle ? [] : [{ block, paragraph: [{ text: `## ${heading}`, origin: 'piece' }], worth: 0 }];
     }
     const isIn = ({ block: place, traits }: ScoredSentence) =>
-      place === at && !traits.has('housekeeping') && !traits.has('foreign');
+      place === at && !NO_PART.some((trait) => traits.has(trait));
     const own = sentences.filter(isIn);
     if (own.length === 0 || leadsNowhere(source, at)) return [];
     const worth = own.reduce((sum, { score }) => sum + score, 0) / own.length;
@@ -76,7 +79,7 @@ function marked(
   { start, end }: { start: number; end: number },
   place: number,
 ): Said {
-  const one = said(source, { start, end });
+  const one = asWritten(source, { start, end });
   const words = place === 0 ? asMarkdown(one.text) : one.text.replace(/([*`])/g, '\\$1');
   const mark =
     place > 0
