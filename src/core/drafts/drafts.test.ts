@@ -395,6 +395,19 @@ describe('drafts', () => {
     expect(parts).not.toContain(words.caption);
   });
 
+  it('of a carousel are drawn from the beginning of a section, and of an argument from the beginning of a paragraph', () => {
+    const leaning = Array.from(
+      { length: 30 },
+      (_, at) => `Then it was taken down to quay ${at} by them, and they came back.`,
+    ).join(' ');
+    const good =
+      'A bell from the old mill is heavier than most boats. Nobody sells a bell that has seen a hard winter. Every bell has a keeper who counts its hours. Without a good bell no captain would leave the bay. Children learn the name of each bell before they swim.';
+    const carousel = (text: string) =>
+      ruleBasedHelper(sourceOf(text), SHELF, order('glassrow', 'carousel', { from: [] }));
+    expect(carousel(`# Harbours\n\n## Bells\n\n${good} ${leaning}`)?.parts[0]).toBe('Bells');
+    expect(carousel(`# Harbours\n\n## Bells\n\n${leaning} ${good} They were all sold.`)).toBeNull();
+  });
+
   it('of a carousel carry the title of the piece where any text has such a section', () => {
     const source = sourceOf(TALK.replace('## What the log book says', '## 3. Introduction'));
     const { parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;

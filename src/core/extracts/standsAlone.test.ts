@@ -115,6 +115,10 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'In other harbours the boats stay in.',
       'You have avoided yet another decision.',
       'See the list of knots in the harbour book.',
+      'The guild looks after four things: 1.',
+      'A rope of the guild is oiled each winter; and',
+      'Even more importantly, nobody cuts a rope.',
+      'Ropes are similarly oiled in winter.',
       'The former needs a bell.',
       'This year we ask for the full sum to do just that.',
       'Other harbours have bells.',
@@ -143,6 +147,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'Im zweiten Fall bleibt das Seil im Hafen.',
       'Falls es leer ist, wird das Tor geschlossen.',
+      'Es ist auch ein Versuch, den Hafen zu retten.',
       'Ein ähnliches Seil hängt in der Kirche.',
       'Im Hafenbuch finden Sie weitere Informationen.',
       'Unter Kapitel 13, Seile, steht alles.',
@@ -246,6 +251,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     ],
     outside: [
       'En el primer caso la cuerda queda en el puerto.',
+      'Contenía unas mil cuerdas de tres puertos.',
       'La cuerda, por su parte, está seca.',
       'El puerto/muelle también tiene una cuerda.',
       'Dicho puerto tiene una cuerda.',

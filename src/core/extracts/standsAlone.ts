@@ -52,7 +52,7 @@ export function pointsOutside(text: string, language: string | null, words?: rea
   if (known.answers.test(small) || ENDS_ANSWERING.test(small)) return 'answer';
   if (ASIDE.test(text)) return 'joins';
   if (ENDS_POINTING.test(small)) return 'demonstrative';
-  if (known.ahead.test(small) || /:["”»]?$/u.test(small)) return 'ahead';
+  if (known.ahead.test(small) || ANNOUNCING.test(small)) return 'ahead';
   if (known.unnamedSaying.test(small) && !/^\p{Lu}\p{L}+ \p{Lu}/u.test(plain)) return 'saying';
   return pointerIn(words ?? wordsToLookAt(text, language, true), known, language === 'en', /\?["”»]?$/u.test(plain));
 }
@@ -76,6 +76,8 @@ const knownOf = (language: string | null): Pointers | undefined => POINTERS[lang
 const plainOf = (text: string): string => text.replaceAll('’', "'").replace(/^["“„«»'‘¿¡(\s]+/u, '');
 
 const ENDS_ANSWERING = /, (?:yes|no|ja|nein|oui|non|sí|sim|não)[.!]$/;
+/** Ends that lead to what comes behind: a colon, the number of the first of several, an “and” behind a mark. */
+const ANNOUNCING = /(?::(?: ?\(?\d{1,2}[.)])?|[;,:] (?:and|or|und|oder|et|ou|y|e|o))["”»]?$/u;
 /** A sentence that is only an aside. */
 const ASIDE = /^\([^()]*(?:\([^()]*\)[^()]*)*\)[.!?]?$/;
 

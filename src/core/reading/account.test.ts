@@ -122,6 +122,7 @@ describe('a page as it is in the world', () => {
     expect(brought(page, 'a.html').title).toBe('The rope book: Old ropes');
     expect(brought('# D.8 What do ropes cost?\n\nA rope costs a winter.', 'a.md').title).toBe('What do ropes cost?');
     expect(brought('# Kapitel 3. Alte Seile\n\nEin Seil altert im Winter.', 'a.md').title).toBe('Alte Seile');
+    expect(brought('# Anhang A. Alte Seile\n\nEin Seil altert im Winter.', 'a.md').title).toBe('Alte Seile');
     expect(brought('# IV. Old ropes\n\nA rope costs a winter.', 'a.md').title).toBe('Old ropes');
     expect(brought('# 10 old ropes\n\nA rope costs a winter.', 'a.md').title).toBe('10 old ropes');
   });

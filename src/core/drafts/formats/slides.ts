@@ -177,12 +177,17 @@ function headingAbove({ analysis: { blocks, text } }: DraftSource, block: number
   return at < 0 ? null : titleOfHeading(text.slice(blocks[at]!.start, blocks[at]!.end));
 }
 
-/** The best sentences of each section that stand alone and are unlike each other, in their order. */
+/** Sentences from the beginning of a section that its slides are drawn from: further on it is about something else than its heading says. */
+const DRAWN_FROM = 24;
+/** Sentences at the beginning of a section of which one is a slide, so that the others have something to go on from. */
+const OPENS_WITHIN = 3;
+
+/** The best sentences from the beginning of each section that stand alone and are unlike each other, in their order. */
 function sectionPoints(source: DraftSource, fits: (text: string) => boolean): Points[] {
   const { sentences } = source.analysis;
   return sectionsOf(source.analysis).flatMap(({ heading, places }): Points[] => {
     if (heading === null) return [];
-    const byScore = [...places].sort((one, other) => sentences[other]!.score - sentences[one]!.score);
+    const byScore = places.slice(0, DRAWN_FROM).sort((one, other) => sentences[other]!.score - sentences[one]!.score);
     const chosen: number[] = [];
     for (const at of byScore) {
       if (chosen.length === SLIDES.most - 1) break;
@@ -192,6 +197,7 @@ function sectionPoints(source: DraftSource, fits: (text: string) => boolean): Po
     }
     if (chosen.length < SLIDES.least) return [];
     const best = chosen.slice(0, SLIDES.most - 2);
+    if (!places.slice(0, OPENS_WITHIN).some((at) => best.includes(at))) return [];
     const worth = best.slice(0, SLIDES.least).reduce((sum, at) => sum + sentences[at]!.score, 0);
     const slides = best.sort((one, other) => one - other).flatMap((at) => standing(source, at, at + 1)!);
     return [{ title: titleOfHeading(heading), slides, worth, near: sayable(places, best, true) }];
@@ -207,22 +213,25 @@ function sayable(places: readonly number[], slides: readonly number[], hasTitle:
   };
 }
 
-/** One argument, sentence by sentence. */
+/** One argument, sentence by sentence: paragraphs to their end, from a first or second sentence that leans on nothing. */
 function argumentOf(source: DraftSource, fits: (text: string) => boolean): Points[] {
+  const { sentences } = source.analysis;
+  const isInside = (at: number) => sentences[at - 1]?.block === sentences[at]?.block;
+  const leans = (at: number) => sentences[at]!.traits.has('pronoun') || sentences[at]!.traits.has('leaning');
   for (const { from, to } of stretchesOf(source, null)) {
-    if (to - from > SLIDES.most - 1) continue;
+    if (to - from > SLIDES.most - 1 || (isInside(from) && isInside(from - 1)) || isInside(to) || leans(from)) continue;
     const opening = standing(source, from, from + 1);
-    const slides = source.analysis.sentences
+    const slides = sentences
       .slice(from + 1, to)
       .map(({ start, opensAt = start, end }) => said(source, { start: opensAt, end }));
     const all = [...(opening ?? []), ...slides];
     if (!opening || !all.every(({ text }) => fits(text))) continue;
-    const blocks = new Set(source.analysis.sentences.slice(from, to).map(({ block }) => block));
-    const places = source.analysis.sentences.flatMap(({ block }, at) => (blocks.has(block) ? [at] : []));
+    const blocks = new Set(sentences.slice(from, to).map(({ block }) => block));
+    const places = sentences.flatMap(({ block }, at) => (blocks.has(block) ? [at] : []));
     const heading = sectionsOf(source.analysis).find((section) => section.places.includes(from))?.heading ?? null;
     const title = heading === null ? null : titleOfHeading(heading);
     const own = places.filter((at) => at >= from && at < to);
-    const isApart = title === null && from > source.analysis.sentences.length * BEGINNING;
+    const isApart = title === null && from > sentences.length * BEGINNING;
     return [{ title, slides: all, worth: 0, near: sayable(places, own, title !== null), isApart }];
   }
   return [];
