@@ -30,6 +30,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'The cause of most accidents is a tired hand.',
       'Of all tools, the broom is borrowed most.',
       'Instead of a bell, use a name.',
+      'The old ones who sing keep the rope.',
       'A keeper who sings instead of counting loses a rope.',
       'The harbour has two lamps, and these two lamps are never lit at once.',
       'The best seats (there are four) are never sold.',
@@ -120,6 +121,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Even more importantly, nobody cuts a rope.',
       'Ropes are similarly oiled in winter.',
       'The former needs a bell.',
+      'The old one weighed more than a boat.',
+      'Below you find the song of the guild.',
       'This year we ask for the full sum to do just that.',
       'Other harbours have bells.',
       'The boats of the west have similar ropes.',
@@ -145,6 +148,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ein Brief kommt an, auch wenn er zu spät kommt.',
     ],
     outside: [
+      'Unten finden Sie das Lied der Zunft.',
       'Im zweiten Fall bleibt das Seil im Hafen.',
       'Falls es leer ist, wird das Tor geschlossen.',
       'Es ist auch ein Versuch, den Hafen zu retten.',
@@ -250,6 +254,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Nadie aprende a esperar mirando un reloj.',
     ],
     outside: [
+      'Abajo encontrará la canción del puerto.',
       'En el primer caso la cuerda queda en el puerto.',
       'Contenía unas mil cuerdas de tres puertos.',
       'La cuerda, por su parte, está seca.',
@@ -301,6 +306,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
       'Ninguém aprende a esperar a olhar para um relógio.',
     ],
     outside: [
+      'Abaixo encontrará a canção do porto.',
       'No primeiro caso a corda fica no porto.',
       'O porto também tem uma corda.',
       'A corda, porém, está seca.',

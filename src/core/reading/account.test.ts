@@ -59,6 +59,7 @@ describe('a page as it is in the world', () => {
       'Harbour papers of the guild',
       'Marsh, Ben N. (1999), Knots of the north: some remarks that nobody asked for. Riggers at Work, 18, 4',
       'Brook, Ada (2010), A rope and its winter, and what the winter does to it',
+      '“The Rope and Its Keeper” by Ada Brook and Ben Marsh [Tidal Library]',
       'A hundred sea songs and how they are sung, 18 volumes, Tidal Library, Oldhaven.',
     ];
     const text = `# Ropes\n\nA rope ages from the inside.\n\n${list.map((line) => `- ${line}`).join('\n')}\n`;

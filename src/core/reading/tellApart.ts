@@ -95,7 +95,8 @@ function listsIn(blocks: readonly RawBlock[]): RawBlock[][] {
 /** Whether a line names a book or a paper, as such lists do: parts between commas, mostly in names, with a year behind the first. */
 function isReference(text: string): boolean {
   if (text.length > RIGHTS) return false;
-  if ((PAGES.test(text) && YEAR.test(text)) || AUTHOR.test(text) || VOLUMES.test(text)) return true;
+  if ((PAGES.test(text) && YEAR.test(text)) || AUTHOR.test(text) || VOLUMES.test(text) || WRITTEN_BY.test(text))
+    return true;
   const words = text.match(/\p{L}[\p{L}\p{M}’'-]*/gu) ?? [];
   const long = words.filter((word) => word.length > 3);
   const names = long.filter((word) => /^[ʿʾ’']?\p{Lu}/u.test(word));
@@ -112,6 +113,9 @@ const AUTHOR =
   /^\p{Lu}[\p{L}\p{M}’'-]+, (?:\p{Lu}[\p{L}\p{M}.’'-]*[ ,]){1,4}(?:\([^()]{1,12}\) )?\((?:1[5-9]|20)\d\d[a-z]?\)/u;
 /** In how many volumes a book is, between where and by whom. */
 const VOLUMES = /, \d{1,3} (?:volumes|vols?\.|Bände|tomes|tomos|volúmenes), /u;
+/** A line that is a name in quotation marks and by whom it is, perhaps with its press: no sentence. */
+const WRITTEN_BY =
+  /^[“"«„][^“”"«»„]{4,120}[”"»“],? (?:by|von|par|de|por) \p{Lu}[\p{L}\p{M}.’' -]{3,80}(?:\[[^[\]]{2,60}\]|\([^()]{2,60}\))?$/u;
 /** Letters before the year of a reference: what happened in a year often begins with it. */
 const BEFORE_YEAR = 8;
 /** Share of the longer words of a reference that are names, and the like. */
