@@ -1,4 +1,4 @@
-import type { Server } from 'node:http';
+import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { unreadOf } from '@/core/posts/unread';
@@ -137,6 +137,62 @@ describe('a writing service', () => {
     expect(await askService({ address: at, key: '' }, request)).toMatchObject({
       refusal: { message: 'it could not be reached' },
     });
+  });
+
+  describe('asked for many posts', () => {
+    const all = () => ({ ...ask(), fanOut: 'article', only: null });
+    const LONG = Array.from({ length: 9 }, (_, at) =>
+      TEXT.replaceAll('rope', `rope of year ${at}`).replaceAll('ferry', `ferry ${at}`),
+    ).join('\n\n');
+    beforeEach(async () => {
+      const { version } = (await maybePiece(world.db, pieceId))!;
+      valueOf(await editPiece(world.work, pieceId, version, { sourceText: LONG }));
+    });
+    const served = async (onRequest: () => Promise<boolean>) => {
+      let requests = 0;
+      server = createServer((request, response) => {
+        requests++;
+        request.resume();
+        void onRequest().then((isLost) => (isLost ? request.socket.destroy() : response.end('{"texts": []}')));
+      });
+      await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));
+      address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`;
+      valueOf(await setWritingService(world.work, world.brandId, { address, key: '' }));
+      const { written, failed } = valueOf(await writeFanOut(world.work, pieceId, all(), address));
+      expect(written).toBe(0);
+      expect(failed.length).toBeGreaterThan(5);
+      return { requests, failed };
+    };
+
+    it('is given up where it does not answer', async () => {
+      const { requests, failed } = await served(() => Promise.resolve(true));
+      expect(requests).toBeLessThanOrEqual(5);
+      expect(failed.at(-1)!.reason).toContain('not asked any more');
+    });
+
+    it('is not asked any more once it is switched off, and nothing of it is kept', async () => {
+      let isOn = true;
+      const { requests, failed } = await served(async () => {
+        if (isOn) {
+          isOn = false;
+          valueOf(await switchWritingServiceOff({ ...world.work, seen: 1 }, world.brandId));
+        }
+        return false;
+      });
+      expect(requests).toBeLessThanOrEqual(3);
+      expect(failed.at(-1)!.reason).toContain('changed meanwhile');
+      expect(await world.db.rows('select 1 from written_texts')).toEqual([]);
+    });
+  });
+
+  it('keeps each answer as it comes', async () => {
+    await serve([null, 'silent']);
+    const { version } = (await maybePiece(world.db, pieceId))!;
+    valueOf(
+      await editPiece(world.work, pieceId, version, { sourceText: `${TEXT}\n\n${TEXT.replaceAll('rope', 'bell')}` }),
+    );
+    void writeFanOut(world.work, pieceId, { ...ask(), fanOut: 'article', only: null }, address);
+    await expect.poll(() => world.db.rows('select 1 from written_texts'), { timeout: 5_000 }).not.toEqual([]);
   });
 
   it('is kept what it wrote for as long as it is allowed', async () => {

@@ -6,6 +6,7 @@ import type { WritingRequest } from '@/core/writing/form';
 import { requestFor, writtenDraft, writtenKey } from '@/core/writing/written';
 import { listChannels } from '@/data/brands/channels';
 import { maybeSource } from '@/data/extracts/extracts';
+import type { Queryable } from '@/data/database/db';
 import { maybePiece } from '@/data/pieces/pieces';
 import { askService } from '@/data/writing/askService';
 import { keepWrittenTexts, maybeWritingService } from '@/data/writing/writingServices';
@@ -17,6 +18,8 @@ import { keptAsOf } from './written';
 
 /** Requests that are under way at once. */
 const AT_ONCE = 3;
+/** Requests in a row that get no answer, from which the posts left are not asked for: each would be waited for in vain. */
+const GIVEN_UP_AFTER = AT_ONCE;
 /** Characters of the piece that are sent around what a post is made from, on either side; and of one made from the whole. */
 const SENT = { around: 1_500, whole: 8_000 } as const;
 
@@ -43,6 +46,8 @@ export interface WritingOutcome {
   failed: { key: string; channelId: string; reason: string }[];
 }
 
+const GIVEN_UP = refuse('noAnswer', 'it was not asked any more, as it had not answered before');
+const NO_LONGER = refuse('changed', 'the writing service was changed meanwhile');
 const NO_SERVICE = refuse('noService', 'This brand has no writing service. A manager allows one in the settings.');
 
 /**
@@ -66,7 +71,8 @@ export async function offerWriting(
 }
 
 /**
- * Has the posts of a fan-out written by the service of a team. What does not hold, or does not come, leaves Bimlo's own draft.
+ * Has the posts of a fan-out written by the service of a team, each kept as it comes. What does not hold, or does not come, leaves
+ * Bimlo's own draft; a service that does not answer, or is not allowed any more, is not asked for the rest.
  *
  * @param shownAt the address that was shown to who asked: to no other is anything sent
  */
@@ -82,24 +88,38 @@ export async function writeFanOut(
   const { service, posts, brandId, sheets } = found.value;
   if (service.address !== shownAt)
     return refuse('changed', 'The address of the writing service was changed meanwhile. Look at what is sent again.');
-  const written: { key: string; texts: string[] }[] = [];
   const failed: WritingOutcome['failed'] = [];
   const waiting = [...posts];
+  let [written, silent] = [0, 0];
+  const isAllowed = async (db: Queryable) => (await maybeWritingService(db, brandId))?.address === service.address;
+  const answerFor = async (request: WritingRequest) => {
+    if (silent >= GIVEN_UP_AFTER) return GIVEN_UP;
+    if (!(await isAllowed(work.db))) return NO_LONGER;
+    const answer = await askService(service, request);
+    silent = !answer.ok && answer.refusal.code === 'noAnswer' ? silent + 1 : 0;
+    return answer;
+  };
   const askAll = async () => {
     for (let post = waiting.shift(); post; post = waiting.shift()) {
       const { key, channelId, request, draft, keptAs } = post;
-      const { sheet, format } = sheets.get(key)!;
-      const answer = await askService(service, request);
-      const made = answer.ok ? writtenDraft(draft, { sheet, format }, answer.value, request.language) : answer;
-      if (made.ok && answer.ok) written.push({ key: keptAs, texts: answer.value });
-      else if (!made.ok) failed.push({ key, channelId, reason: made.refusal.message });
+      const answer = await answerFor(request);
+      const made = answer.ok ? writtenDraft(draft, sheets.get(key)!, answer.value, request.language) : answer;
+      const kept =
+        made.ok && answer.ok
+          ? await work.db.transaction(async (tx) => {
+              if (!(await isAllowed(tx))) return NO_LONGER;
+              await keepWrittenTexts(tx, brandId, [{ key: keptAs, texts: answer.value }], work.clock.now());
+              return accept(true);
+            })
+          : made;
+      if (kept.ok) written++;
+      else failed.push({ key, channelId, reason: kept.refusal.message });
     }
   };
   await Promise.all(Array.from({ length: AT_ONCE }, askAll));
-  await work.db.transaction((tx) => keepWrittenTexts(tx, brandId, written, work.clock.now()));
   const order = new Map(posts.map(({ key }, at) => [key, at]));
   failed.sort((one, other) => order.get(one.key)! - order.get(other.key)!);
-  return accept({ written: written.length, failed });
+  return accept({ written, failed });
 }
 
 async function toWrite(work: Work, pieceId: string, ask: FanOutAsk, keys: readonly string[] | null) {

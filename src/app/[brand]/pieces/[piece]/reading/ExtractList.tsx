@@ -181,12 +181,16 @@ export function ExtractList({
                   <>
                     <EdgeButtons row={row} onEdge={edge} />
                     {beside?.(row)}
-                    <WordButton onClick={() => reject(row, place)}>Remove</WordButton>
+                    <WordButton aria-label={`Remove ${row.sign}`} onClick={() => reject(row, place)}>
+                      Remove
+                    </WordButton>
                   </>
                 ) : (
                   <>
-                    <WordButton onClick={() => accept(row, place)}>Accept</WordButton>
-                    <WordButton className="soft" onClick={() => reject(row, place)}>
+                    <WordButton aria-label={`Accept ${row.sign}`} onClick={() => accept(row, place)}>
+                      Accept
+                    </WordButton>
+                    <WordButton className="soft" aria-label={`Reject ${row.sign}`} onClick={() => reject(row, place)}>
                       Reject
                     </WordButton>
                   </>
