@@ -1,4 +1,5 @@
 import { accept, refuse, type Result } from '../refusal';
+import { cleanText } from '../text/clean';
 
 /** One text that a writing service is asked for. */
 export interface WantedText {
@@ -24,7 +25,7 @@ export interface WritingRequest {
 /** Characters of an answer, at most. */
 export const ANSWER_LIMIT = 200_000;
 
-/** The texts of an answer: as many as were asked for, in their order. */
+/** The texts of an answer: as many as were asked for, in their order, without what no text of a person holds (`cleanText`). */
 export function readAnswer(body: string, wanted: number): Result<string[]> {
   let answer: unknown;
   try {
@@ -36,7 +37,7 @@ export function readAnswer(body: string, wanted: number): Result<string[]> {
   if (!Array.isArray(texts) || !texts.every((text): text is string => typeof text === 'string'))
     return refuse('badAnswer', 'its answer had no list of texts');
   return texts.length === wanted
-    ? accept(texts)
+    ? accept(texts.map(cleanText))
     : refuse('badAnswer', `it gave ${texts.length} texts instead of ${wanted}`);
 }
 

@@ -64,6 +64,7 @@ it.each([
 
 it('an answer is a list of texts in JSON, and nothing else', () => {
   expect(readAnswer('{"texts": ["a"]}', 1)).toEqual({ ok: true, value: ['a'] });
+  expect(readAnswer('{"texts": ["a\\u0000\\ud800b"]}', 1)).toEqual({ ok: true, value: ['a\ufffdb'] });
   for (const wrong of ['a', '[]', '{"texts": [1]}', '{"texts": "a"}', 'null', '{"texts": ["a", "b"]}'])
     expect(readAnswer(wrong, 1).ok).toBe(false);
 });

@@ -18,8 +18,8 @@ import { keptAsOf } from './written';
 
 /** Requests that are under way at once. */
 const AT_ONCE = 3;
-/** Requests in a row that get no answer, from which the posts left are not asked for: each would be waited for in vain. */
-const GIVEN_UP_AFTER = AT_ONCE;
+/** Requests in a row without an answer from which the posts left are not asked for: of a service that has answered, and of one that never has. */
+const GIVEN_UP_AFTER = { answered: 3, never: 1 } as const;
 /** Characters of the piece that are sent around what a post is made from, on either side; and of one made from the whole. */
 const SENT = { around: 1_500, whole: 8_000 } as const;
 
@@ -90,13 +90,15 @@ export async function writeFanOut(
     return refuse('changed', 'The address of the writing service was changed meanwhile. Look at what is sent again.');
   const failed: WritingOutcome['failed'] = [];
   const waiting = [...posts];
-  let [written, silent] = [0, 0];
+  let [written, silent, answered] = [0, 0, 0];
   const isAllowed = async (db: Queryable) => (await maybeWritingService(db, brandId))?.address === service.address;
   const answerFor = async (request: WritingRequest) => {
-    if (silent >= GIVEN_UP_AFTER) return GIVEN_UP;
+    if (silent >= (answered > 0 ? GIVEN_UP_AFTER.answered : GIVEN_UP_AFTER.never)) return GIVEN_UP;
     if (!(await isAllowed(work.db))) return NO_LONGER;
     const answer = await askService(service, request);
-    silent = !answer.ok && answer.refusal.code === 'noAnswer' ? silent + 1 : 0;
+    const isSilent = !answer.ok && answer.refusal.code === 'noAnswer';
+    silent = isSilent ? silent + 1 : 0;
+    if (!isSilent) answered++;
     return answer;
   };
   const askAll = async () => {
