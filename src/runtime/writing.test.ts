@@ -1,6 +1,6 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { unreadOf } from '@/core/posts/unread';
 import { saidBy } from '@/core/drafts/draft';
 import type { WritingRequest } from '@/core/writing/form';
@@ -193,6 +193,19 @@ describe('a writing service', () => {
     );
     void writeFanOut(world.work, pieceId, { ...ask(), fanOut: 'article', only: null }, address);
     await expect.poll(() => world.db.rows('select 1 from written_texts'), { timeout: 5_000 }).not.toEqual([]);
+  });
+
+  it('is not waited for where its answer begins and never ends, though nothing aborts the reading', async () => {
+    const endless = new ReadableStream<Uint8Array>({ start: (to) => to.enqueue(Buffer.from('{"texts": [')) });
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response(endless)));
+    try {
+      const request = { language: 'en', task: 'x', rules: [], source: TEXT, wanted: [] };
+      expect(await askService({ address: 'http://127.0.0.1:1/', key: '' }, request, 100)).toMatchObject({
+        refusal: { code: 'noAnswer', message: 'it gave no answer in 0 seconds' },
+      });
+    } finally {
+      vi.unstubAllGlobals();
+    }
   });
 
   it('is kept what it wrote for as long as it is allowed', async () => {

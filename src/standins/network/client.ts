@@ -1,3 +1,4 @@
+import pTimeout from 'p-timeout';
 import {
   NotFitToLeave,
   type Account,
@@ -31,12 +32,18 @@ const NOT_REACHED = 'the network could not be reached';
  * @param house which house's posts these are: several may use one account
  */
 export function networkClient(base: string, timeoutMs: number, house: string): Network {
-  const call = (path: string, init: RequestInit = {}, bytes = 0, limitMs = timeoutMs) =>
-    fetch(`${base}${path}`, {
-      ...init,
-      signal: AbortSignal.timeout(limitMs + Math.ceil(bytes / LEAST_BYTES_PER_MS)),
-      redirect: 'error',
-    });
+  /** Calls a network and reads what it answers, both within one time: a signal alone may not end the reading (undici holds weakly what it aborts). */
+  const call = <T>(
+    path: string,
+    read: (response: Response) => Promise<T>,
+    init: RequestInit = {},
+    bytes = 0,
+    limitMs = timeoutMs,
+  ): Promise<T> => {
+    const milliseconds = limitMs + Math.ceil(bytes / LEAST_BYTES_PER_MS);
+    const signal = AbortSignal.timeout(milliseconds);
+    return pTimeout(fetch(`${base}${path}`, { ...init, signal, redirect: 'error' }).then(read), { milliseconds });
+  };
 
   /** Sends the pictures as they leave. @returns what they are by then */
   async function sendPictures(parcel: Parcel, readPicture: ReadPicture): Promise<ParcelPicture[]> {
@@ -46,9 +53,11 @@ export function networkClient(base: string, timeoutMs: number, house: string): N
       sent.push(picture);
       const body = bytes instanceof Blob ? bytes : new Uint8Array(bytes);
       const length = bytes instanceof Blob ? bytes.size : bytes.length;
-      const response = await call(`/pictures/${picture.sha256}`, { method: 'PUT', body }, length);
-      await response.text();
-      if (!response.ok) throw new Error(`answered ${response.status}`);
+      const read = async (response: Response) => {
+        await response.text();
+        if (!response.ok) throw new Error(`answered ${response.status}`);
+      };
+      await call(`/pictures/${picture.sha256}`, read, { method: 'PUT', body }, length);
     }
     return sent;
   }
@@ -56,16 +65,18 @@ export function networkClient(base: string, timeoutMs: number, house: string): N
   async function held({ network, account }: Account, which: Record<string, string>): Promise<HeldAnswer> {
     try {
       const query = new URLSearchParams({ account, house, ...which });
-      const response = await call(`/networks/${network}/held?${query}`, {}, 0, Math.max(timeoutMs, LIST_LIMIT_MS));
-      if (!response.ok) return { kind: 'unknown', words: `answered ${response.status}` };
-      const posts = (await response.json()) as AcceptedPost[];
-      return {
-        kind: 'told',
-        posts: posts.map(({ id, key, postId = '', acceptedAt, parcel }) => ({
-          ...{ key, postId, parcel, at: acceptedAt },
-          address: standinAddress(network, id),
-        })),
+      const read = async (response: Response): Promise<HeldAnswer> => {
+        if (!response.ok) return { kind: 'unknown', words: `answered ${response.status}` };
+        const posts = (await response.json()) as AcceptedPost[];
+        return {
+          kind: 'told',
+          posts: posts.map(({ id, key, postId = '', acceptedAt, parcel }) => ({
+            ...{ key, postId, parcel, at: acceptedAt },
+            address: standinAddress(network, id),
+          })),
+        };
       };
+      return await call(`/networks/${network}/held?${query}`, read, {}, 0, Math.max(timeoutMs, LIST_LIMIT_MS));
     } catch (error) {
       return { kind: 'unknown', words: wordsOf(error) };
     }
@@ -83,21 +94,20 @@ export function networkClient(base: string, timeoutMs: number, house: string): N
       const { words: _words, ...rest } = parcel;
       const sent = { ...rest, pictures };
       try {
-        const response = await call(`/networks/${parcel.network}/posts`, {
+        const read = async (response: Response): Promise<PublishAnswer> => {
+          const body = (await response.json()) as { id?: string; words?: string };
+          // With 409 something is out under this key, though not to the byte what was sent now.
+          if ([201, 409].includes(response.status) && body.id)
+            return { kind: 'accepted', address: standinAddress(parcel.network, body.id) };
+          const words = body.words ?? `answered ${response.status}`;
+          const isForLater = response.status >= 500 || response.status === 429;
+          return { kind: isForLater ? 'tryLater' : 'refused', words };
+        };
+        return await call(`/networks/${parcel.network}/posts`, read, {
           method: 'POST',
           headers: { 'content-type': 'application/json', 'idempotency-key': key, 'x-house': house, 'x-post': postId },
           body: JSON.stringify(sent),
         });
-        const body = (await response.json()) as { id?: string; words?: string };
-        if (response.status === 201 && body.id)
-          return { kind: 'accepted', address: standinAddress(parcel.network, body.id) };
-        // Something is out under this key, though not to the byte what was sent now.
-        if (response.status === 409 && body.id)
-          return { kind: 'accepted', address: standinAddress(parcel.network, body.id) };
-        const words = body.words ?? `answered ${response.status}`;
-        return response.status >= 500 || response.status === 429
-          ? { kind: 'tryLater', words }
-          : { kind: 'refused', words };
       } catch (error) {
         return isUnreachable(error)
           ? { kind: 'tryLater', words: NOT_REACHED }
@@ -107,12 +117,14 @@ export function networkClient(base: string, timeoutMs: number, house: string): N
 
     async find(network, key): Promise<FindAnswer> {
       try {
-        const response = await call(`/networks/${network}/posts?key=${encodeURIComponent(key)}`);
-        const body = (await response.json()) as Partial<AcceptedPost>;
-        if (response.status === 404) return { kind: 'notFound' };
-        if (response.ok && body.id)
-          return { kind: 'found', address: standinAddress(network, body.id), at: body.acceptedAt };
-        return { kind: 'unknown', words: `answered ${response.status}` };
+        const read = async (response: Response): Promise<FindAnswer> => {
+          const body = (await response.json()) as Partial<AcceptedPost>;
+          if (response.status === 404) return { kind: 'notFound' };
+          if (response.ok && body.id)
+            return { kind: 'found', address: standinAddress(network, body.id), at: body.acceptedAt };
+          return { kind: 'unknown', words: `answered ${response.status}` };
+        };
+        return await call(`/networks/${network}/posts?key=${encodeURIComponent(key)}`, read);
       } catch (error) {
         return { kind: 'unknown', words: wordsOf(error) };
       }
@@ -123,8 +135,9 @@ export function networkClient(base: string, timeoutMs: number, house: string): N
 
     async pictureOf(_network, sha256) {
       try {
-        const response = await call(`/pictures/${sha256}`);
-        return response.ok ? new Uint8Array(await response.arrayBuffer()) : null;
+        return await call(`/pictures/${sha256}`, async (response) =>
+          response.ok ? new Uint8Array(await response.arrayBuffer()) : null,
+        );
       } catch {
         // Whatever kept it from coming: the picture is not had.
         return null;
@@ -140,7 +153,7 @@ function isUnreachable(error: unknown): boolean {
 }
 
 function wordsOf(error: unknown): string {
-  if (error instanceof DOMException && error.name === 'TimeoutError') return NO_ANSWER;
+  if (error instanceof Error && error.name === 'TimeoutError') return NO_ANSWER;
   if (isUnreachable(error)) return NOT_REACHED;
   return error instanceof Error ? `${NO_ANSWER} (${error.message})` : NO_ANSWER;
 }

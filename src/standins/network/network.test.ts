@@ -3,7 +3,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Parcel } from '@/core/delivery/network';
 import { networkClient } from './client';
 import { drawFault, NO_FAULTS, readFaults, type Faults } from './faults';
@@ -144,6 +144,19 @@ describe('the made-up networks', () => {
   ])('refuse %s', async (_name, change, words) => {
     await start();
     expect(await publish('k1', change)).toEqual({ kind: 'refused', words });
+  });
+
+  it('are not waited for where an answer begins and never ends, though nothing aborts the reading', async () => {
+    await start();
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response(new ReadableStream(), { status: 201 })));
+    try {
+      const unknown = { kind: 'unknown', words: 'the network did not answer in time' };
+      expect(await publish('k1', { pictures: [] })).toEqual(unknown);
+      expect(await client().find('pithline', 'k1')).toEqual(unknown);
+      expect(await client().pictureOf('pithline', sha256)).toBeNull();
+    } finally {
+      vi.unstubAllGlobals();
+    }
   });
 
   it('can be slow, busy, silent before or after accepting, and refuse for good', async () => {
