@@ -95,7 +95,7 @@ const LED: readonly Format[] = ['newsletter', 'longVideo', 'live'];
 /** Sentences of such a beginning. */
 const LEAD = { least: 3, most: 6 } as const;
 /** Stretches that are passed over because another draft says them: what is left then says too little. */
-const PASSED_AT_MOST = 12;
+const PASSED_AT_MOST = 4;
 
 const isTaken = ({ openingsTaken }: DraftOrder, opening: string): boolean => openingsTaken.includes(opening);
 
