@@ -143,7 +143,7 @@ describe('the list of extracts', () => {
         end: text.sentences[1]!.end,
       }),
     );
-    fireEvent.click(screen.getByRole('button', { name: 'Remove' }));
+    fireEvent.click(screen.getByRole('button', { name: /^Remove [A-Z]\d+$/ }));
     await waitFor(() =>
       expect(server.calls.some(({ method, path }) => method === 'DELETE' && path === `/api/extracts/${kept.id}`)).toBe(
         true,
