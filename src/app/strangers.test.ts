@@ -123,6 +123,7 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
     'api/channels/openings/route.ts GET': { query },
     'api/extracts/[id]/route.ts PATCH': { params: { id: of.extractId }, body: { state: 'rejected' } },
     'api/extracts/[id]/route.ts DELETE': { params: { id: of.extractId } },
+    'api/departures/carry-over/route.ts GET': { query },
     'api/find/route.ts GET': { query: { ...query, words: 'rings' } },
     'api/library/route.ts GET': { query },
     'api/library/route.ts DELETE': { query: { ...query, file: 'a'.repeat(64) } },

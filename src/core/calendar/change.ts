@@ -8,6 +8,8 @@ import type { LocalDate, LocalTime } from '../time/plan';
 export type Change =
   /** A place in the calendar; without a date it goes to the tray. Another channel has its own rules: what does not fit is told. */
   | { kind: 'place'; date: LocalDate | null; time?: LocalTime | null; channelId?: string; format?: Format }
+  /** Each to a place of its own. */
+  | { kind: 'carry'; places: readonly { id: string; date: LocalDate; time: LocalTime | null }[] }
   /** So many days later, or earlier when negative. */
   | { kind: 'shift'; days: number }
   | { kind: 'time'; time: LocalTime | null }
@@ -44,6 +46,8 @@ export function changeWords(change: Change, which: number | string): string {
   switch (change.kind) {
     case 'place':
       return change.date === null ? `Moved ${posts(which)} to the tray` : `Moved ${posts(which)}`;
+    case 'carry':
+      return `Carried ${posts(which)} over`;
     case 'shift':
       return `Moved ${posts(which)} ${days(change.days)} ${change.days < 0 ? 'earlier' : 'later'}`;
     case 'time':
@@ -83,7 +87,7 @@ interface Changeable {
 
 /**
  * What a post will look like once a change is saved, to be shown at once. What only the server can tell (a format, a
- * block, a refusal) is left as it is. A copy leaves the original alone.
+ * block, a refusal) is left as it is, as is what goes to a place of its own. A copy leaves the original alone.
  */
 export function applyChange<S extends Changeable>(slip: S, change: Change): S {
   switch (change.kind) {
@@ -110,6 +114,7 @@ export function applyChange<S extends Changeable>(slip: S, change: Change): S {
       return { ...slip, campaignId: change.campaignId };
     case 'setAside':
       return { ...slip, stage: 'setAside' };
+    case 'carry':
     case 'copy':
       return slip;
   }

@@ -171,6 +171,11 @@ function writeOf(act: Doing, open: OpenPost, change: Exclude<Change, { kind: 'co
   switch (change.kind) {
     case 'place':
       return place(act, open, change, ground);
+    case 'carry': {
+      const to = change.places.find(({ id }) => id === post.id);
+      if (!to) refused({ code: 'noPlace', message: 'It is not said where it goes.' });
+      return place(act, open, { date: to.date, time: to.time }, ground);
+    }
     case 'shift':
       if (post.date === null) refused({ code: 'noDate', message: 'It has no date to move from.' });
       return place(act, open, { date: addDays(post.date, change.days) }, ground);

@@ -1,9 +1,16 @@
-import { addDays } from '@/core/time/days';
-import { localOf, type Instant } from '@/core/time/plan';
+import { localOf, type Instant, type LocalDate } from '@/core/time/plan';
 import { slipOf, type Slip } from '@/core/calendar/slip';
 import { NO_FILTER } from '@/core/calendar/filter';
 import type { Parcel, ParcelPicture } from '@/core/delivery/network';
 import { fitnessOf, type Fitness } from '@/core/delivery/departure';
+import {
+  daysOfView,
+  sortOf,
+  stagesOfView,
+  type DepartureSort,
+  type Sender,
+  type TimetableView,
+} from '@/core/delivery/timetable';
 import { blocksOf } from '@/core/posts/readiness';
 import type { Db } from '@/data/database/db';
 import { type Brand } from '@/data/brands/brands';
@@ -14,6 +21,8 @@ import { listPostsBetween, listMissedPosts, type PostLine } from '@/data/posts/p
 export interface Departure {
   slip: Slip;
   fitness: Fitness;
+  /** Who sends it, or would. */
+  sender: Sender;
   /** The reason why it is not fit, or the network's words; empty when there is none. */
   reason: string;
   /** When it is tried next. */
@@ -28,35 +37,81 @@ export interface Departure {
 }
 
 /** Posts whose day passed that are shown at most, the last ones. */
-const MOST_MISSED = 200;
-/** Days the timetable looks ahead, today included. */
-const DEPARTURE_DAYS = 8;
+export const MOST_MISSED = 200;
+/** What of the timetable is asked for. */
+export interface TimetableAsk {
+  view: TimetableView;
+  /** A day of the stretch that shows. */
+  at: LocalDate;
+  /** Ids of channels; empty for all. */
+  channels: string[];
+  /** Null for either. */
+  sender: Sender | null;
+  /** Null for all. */
+  sort: DepartureSort | null;
+}
 
-/**
- * The timetable of a brand: everything planned from today for a week, and before that what is not out though its day passed, scheduled
- * or not, until somebody deals with it.
- */
-export async function loadDepartures(db: Db, brand: Brand, now: Instant): Promise<Departure[]> {
+/** A stretch of the timetable. */
+export interface Timetable {
+  from: LocalDate;
+  to: LocalDate;
+  /** What is not out though its day passed, scheduled or not, until somebody deals with it; the earliest first. */
+  missed: Departure[];
+  /** The days from `from` to `to`, without what is missed. */
+  lines: Departure[];
+}
+
+/** The timetable of a brand as it is asked for. */
+export async function loadTimetable(
+  db: Db,
+  brand: Brand,
+  now: Instant,
+  { view, at, channels: asked, sender, sort }: TimetableAsk,
+): Promise<Timetable> {
   const today = localOf(now, brand.zone).date;
-  const [channels, coming, missed] = await Promise.all([
+  const { from, to } = daysOfView(view, at, brand.weekStart);
+  const filter = { ...NO_FILTER, channels: asked, stages: stagesOfView(view) };
+  const [channels, posts, missedPosts] = await Promise.all([
     listChannels(db, brand.id),
-    listPostsBetween(db, { brandIds: [brand.id], filter: NO_FILTER, today }, today, addDays(today, DEPARTURE_DAYS - 1)),
+    listPostsBetween(db, { brandIds: [brand.id], filter, today }, from, to),
     listMissedPosts(db, brand.id, today, MOST_MISSED),
   ]);
   const byId = new Map(channels.map((channel) => [channel.id, channel]));
-  return [...missed.reverse(), ...coming].flatMap((post) => {
-    const channel = byId.get(post.channelId);
-    return channel ? [departureOf(post, channel, now)] : [];
+  const departures = (lines: readonly PostLine[]) =>
+    lines
+      .flatMap((post) => {
+        const channel = byId.get(post.channelId);
+        return channel ? [departureOf(post, channel, now)] : [];
+      })
+      .filter((one) => (sender === null || one.sender === sender) && (sort === null || sortOf(one.fitness) === sort));
+  const isMissed = new Set(missedPosts.map(({ id }) => id));
+  return {
+    from,
+    to,
+    missed: departures(
+      missedPosts.filter(({ channelId }) => asked.length === 0 || asked.includes(channelId)).reverse(),
+    ),
+    lines: departures(posts.filter(({ id }) => !isMissed.has(id))),
+  };
+}
+
+/** The days to come of a brand, and before that what is not out though its day passed. */
+export async function loadDepartures(db: Db, brand: Brand, now: Instant): Promise<Departure[]> {
+  const at = localOf(now, brand.zone).date;
+  const { missed, lines } = await loadTimetable(db, brand, now, {
+    ...{ view: 'days', at, channels: [], sender: null, sort: null },
   });
+  return [...missed, ...lines];
 }
 
 function departureOf(post: PostLine, channel: Channel, now: Instant): Departure {
   const { delivery } = post;
   const blocks = blocksOf(post, channel.sheet);
+  const mode = delivery?.mode ?? (channel.sheet.automatic ? 'automatic' : 'byHand');
   const fitness = fitnessOf(
     {
       stage: post.stage,
-      mode: delivery?.mode ?? (channel.sheet.automatic ? 'automatic' : 'byHand'),
+      mode,
       state: delivery?.state ?? null,
       unsure: delivery?.unsure ?? false,
       awaitsRelease: delivery?.awaitsRelease ?? false,
@@ -69,6 +124,7 @@ function departureOf(post: PostLine, channel: Channel, now: Instant): Departure 
   return {
     slip: slipOf(post, channel),
     fitness,
+    sender: mode === 'byHand' ? 'byHand' : 'bimlo',
     reason: fitness === 'notFit' ? blocks[0]!.message : (delivery?.words ?? ''),
     nextTryAt: delivery?.nextTryAt ?? null,
     attempts: delivery?.attempts ?? 0,

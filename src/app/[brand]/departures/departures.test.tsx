@@ -4,7 +4,9 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ParcelPicture } from '@/core/delivery/network';
 import { testSlip } from '@/core/calendar/testSlip';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
-import type { Departure } from '@/usecases/delivery/loadDepartures';
+import { daysOfView } from '@/core/delivery/timetable';
+import type { Departure, TimetableAsk } from '@/usecases/delivery/loadDepartures';
+import { NuqsTestingAdapter } from 'nuqs/adapters/testing';
 import { fakeServer, renderScreen, router, SHELL } from '@/ui/testScreen';
 import { DepartureBoard } from './DepartureBoard';
 
@@ -31,6 +33,7 @@ const departure = (
   change: Partial<Omit<Departure, 'slip'>> & { slip?: Parameters<typeof testSlip>[0] } = {},
 ): Departure => ({
   fitness: 'fit',
+  sender: 'bimlo',
   reason: '',
   nextTryAt: null,
   attempts: 0,
@@ -55,13 +58,27 @@ const byHand = (pictures: ParcelPicture[] = [picture()], id = 'hand', title = 'C
   departure({
     slip: { id, title, channelId: 'hs', callSign: 'HS', version: 3 },
     fitness: 'handOver',
+    sender: 'byHand',
     handOver: { texts: [{ label: 'Caption', text: 'Bring a hat.' }], pictures },
   });
 
-const open = (departures: Departure[], now = `${TODAY}T13:00:00.000Z`) =>
-  renderScreen(<DepartureBoard departures={departures} now={now} today={TODAY} tomorrow="2026-11-24" />, {
-    channels: [SHELL.channels[0]!, stoop],
-  });
+const ASK: TimetableAsk = { view: 'days', at: TODAY, channels: [], sender: null, sort: null };
+const open = (
+  lines: Departure[],
+  now = `${TODAY}T13:00:00.000Z`,
+  { missed = [], ask = {}, query = '' }: { missed?: Departure[]; ask?: Partial<TimetableAsk>; query?: string } = {},
+) =>
+  renderScreen(
+    <NuqsTestingAdapter searchParams={query}>
+      <DepartureBoard
+        timetable={{ ...daysOfView(ask.view ?? 'days', ask.at ?? TODAY, 1), missed, lines }}
+        ask={{ ...ASK, ...ask }}
+        now={now}
+        today={TODAY}
+      />
+    </NuqsTestingAdapter>,
+    { channels: [SHELL.channels[0]!, stoop] },
+  );
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 const row = (title: string) => within(screen.getByRole('link', { name: title }).closest('tr')!);
 
@@ -95,6 +112,37 @@ describe('the timetable', () => {
     expect(rows.map((one) => one.querySelector('td')!.textContent)).toEqual(expected);
   });
 
+  it('is headed by what was not sent on its day, with that day, and ends with a total', () => {
+    open(
+      [departure({ slip: { id: '2', title: 'Later' } }), departure({ slip: { id: '3' }, sender: 'byHand' })],
+      undefined,
+      { missed: [departure({ slip: { id: '1', title: 'Missed', date: '2026-11-19' }, fitness: 'held' })] },
+    );
+    const [first] = screen.getAllByRole('table');
+    expect(first!.querySelector('caption')!.textContent).toBe('Not sent on their day');
+    expect(within(first!).getByRole('link', { name: 'Missed' })).toBeTruthy();
+    expect(row('Missed').getByText('Thu 19 Nov')).toBeTruthy();
+    expect(screen.getByText('2 posts: 2 to send (1 by hand)')).toBeTruthy();
+    expect(screen.getByRole('status').textContent).toContain('1 not sent on their day');
+  });
+
+  it('shows other days by one click, and steps through them', () => {
+    open([departure()], undefined, { ask: { view: 'week' }, query: '?show=week&channel=hs' });
+    const href = (name: string) => screen.getByRole('link', { name }).getAttribute('href');
+    expect(href('Next days')).toBe('/moor/departures?channel=hs');
+    expect(href('This month')).toBe('/moor/departures?show=month&channel=hs');
+    expect(href('Days before')).toBe('/moor/departures?show=week&at=2026-11-22&channel=hs');
+    expect(href('Days after')).toBe('/moor/departures?show=week&at=2026-11-30&channel=hs');
+    expect(screen.getByRole('link', { name: 'This week' }).getAttribute('aria-current')).toBe('page');
+    expect(screen.getByText('23 – 29 November')).toBeTruthy();
+  });
+
+  it('says of a part with nothing in it that there is more', () => {
+    open([], undefined, { ask: { sender: 'byHand' } });
+    expect(screen.getByRole('heading', { name: 'Nothing of that in these days' })).toBeTruthy();
+    expect(screen.getByLabelText<HTMLSelectElement>('by Bimlo or by hand').value).toBe('byHand');
+  });
+
   it('with nothing on it leads to the calendar', () => {
     open([]);
     expect(screen.getByRole('link', { name: 'Plan some on the calendar.' }).getAttribute('href')).toBe(
@@ -111,6 +159,53 @@ describe('the timetable', () => {
     act(() => void vi.advanceTimersByTime(8_000));
     expect(router.refresh).toHaveBeenCalledTimes(1);
     vi.restoreAllMocks();
+  });
+});
+
+describe('carrying over', () => {
+  const proposed = [
+    { id: 'a', version: 2, channelId: 'pl', title: 'First', was: { date: '2026-11-19', time: '10:00' } },
+    { id: 'b', version: 3, channelId: 'hs', title: 'Second', was: { date: '2026-11-20', time: null } },
+    { id: 'c', version: 1, channelId: 'pl', title: 'Third', was: { date: '2026-11-20', time: '11:00' } },
+  ].map((one, at) => ({ ...one, to: at === 2 ? null : { date: `2026-11-2${5 + at}`, time: '16:40' } }));
+  const opened = async () => {
+    server.answer = ({ method }) =>
+      method === 'GET'
+        ? { value: proposed }
+        : {
+            value: { outcome: { changeId: 'x', label: 'Carried 1 post over', postIds: ['a'], refused: [], notes: [] } },
+          };
+    open([], undefined, { missed: [departure({ slip: { id: 'a', date: '2026-11-19' }, fitness: 'held' })] });
+    press('Carry over…');
+    return within(await screen.findByRole('dialog'));
+  };
+
+  it('shows where each goes, and moves those that are ticked in one go', async () => {
+    const dialog = await opened();
+    expect(dialog.getAllByRole('listitem').map((item) => item.textContent)).toEqual([
+      expect.stringMatching(/First.*Thu 19 Nov 10:00.*Wed 25 Nov 16:40/),
+      expect.stringMatching(/Second.*Fri 20 Nov.*Thu 26 Nov 16:40/),
+      expect.stringMatching(/Third.*no opening in 60 days/),
+    ]);
+    fireEvent.click(dialog.getByLabelText(/Second/));
+    fireEvent.click(dialog.getByRole('button', { name: 'Move 1 post' }));
+    expect(await screen.findByText('Carried 1 post over.')).toBeTruthy();
+    expect(server.calls.at(-1)).toMatchObject({
+      path: '/api/calendar/changes',
+      body: {
+        posts: [{ id: 'a', version: 2 }],
+        change: { kind: 'carry', places: [{ id: 'a', date: '2026-11-25', time: '16:40' }] },
+      },
+    });
+    expect(router.refresh).toHaveBeenCalled();
+    expect(screen.getByRole('button', { name: 'Undo' })).toBeTruthy();
+  });
+
+  it('says why it was not done, and stays open', async () => {
+    const dialog = await opened();
+    server.answer = () => ({ refusal: { code: 'stale', message: 'Somebody else changed this while.' } });
+    fireEvent.click(dialog.getByRole('button', { name: 'Move 2 posts' }));
+    expect(await dialog.findByText('Somebody else changed this while.')).toBeTruthy();
   });
 });
 

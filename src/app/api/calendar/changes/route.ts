@@ -19,6 +19,12 @@ const CHANGES = {
     channelId: string().uuid().optional(),
     format: format.optional(),
   }),
+  carry: fields({
+    kind,
+    places: array(object({ id: id('Post'), date: date.nonNullable().required(), time: time.defined() }).noUnknown())
+      .max(CHANGE_LIMIT, `At most ${CHANGE_LIMIT} posts are moved at once.`)
+      .required('No place is named.'),
+  }),
   shift: fields({ kind, days }),
   time: fields({ kind, time: time.defined() }),
   stage: fields({
