@@ -124,6 +124,8 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
     'api/extracts/[id]/route.ts PATCH': { params: { id: of.extractId }, body: { state: 'rejected' } },
     'api/extracts/[id]/route.ts DELETE': { params: { id: of.extractId } },
     'api/departures/carry-over/route.ts GET': { query },
+    'api/departures/hold/route.ts POST': { body: { brandId, reason: 'Mine' } },
+    'api/departures/hold/route.ts DELETE': { body: { brandId, spread: false } },
     'api/find/route.ts GET': { query: { ...query, words: 'rings' } },
     'api/library/route.ts GET': { query },
     'api/library/route.ts DELETE': { query: { ...query, file: 'a'.repeat(64) } },

@@ -82,6 +82,16 @@ create table brand_days_off (
 );
 CREATE INDEX days_off_by_brand ON public.brand_days_off USING btree (brand_id, from_date);
 
+create table brand_holds (
+  brand_id uuid not null,
+  reason text not null,
+  since timestamp with time zone not null,
+  person_id uuid not null,
+  constraint brand_holds_pkey PRIMARY KEY (brand_id),
+  constraint brand_holds_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint brand_holds_person_id_fkey FOREIGN KEY (person_id) REFERENCES people(id)
+);
+
 create table brand_people (
   brand_id uuid not null,
   person_id uuid not null,

@@ -15,6 +15,8 @@ export interface DepartureFacts {
   unsure: boolean;
   /** It waits, since its folder was restored, until somebody releases it. */
   awaitsRelease: boolean;
+  /** All of its brand is on hold. */
+  isBrandHeld: boolean;
   attempts: number;
   dueAt: Instant | null;
   blocks: readonly Block[];
@@ -32,6 +34,8 @@ export type Fitness =
   | 'unknown'
   /** It waits, since its folder was restored, until somebody releases it. */
   | 'awaitsRelease'
+  /** It waits, as all of its brand does, until somebody releases that. */
+  | 'heldWithAll'
   | 'handOver'
   | 'handOverToCome'
   /** Dated but not scheduled: it will not leave. */
@@ -48,6 +52,7 @@ export function fitnessOf(facts: DepartureFacts, now: Instant): Fitness {
   if (facts.state === 'failed') return 'failed';
   if (facts.state === 'held') return 'held';
   if (facts.state === 'unknown') return 'unknown';
+  if (facts.isBrandHeld) return 'heldWithAll';
   if (facts.mode === 'byHand') return facts.dueAt !== null && facts.dueAt <= now ? 'handOver' : 'handOverToCome';
   return facts.attempts > 0 ? 'retrying' : 'fit';
 }

@@ -77,6 +77,7 @@ const SORT_OF: Record<Fitness, DepartureSort> = {
   sending: 'toSend',
   retrying: 'toSend',
   awaitsRelease: 'toSend',
+  heldWithAll: 'toSend',
   handOver: 'toSend',
   handOverToCome: 'toSend',
   failed: 'trouble',

@@ -2,13 +2,14 @@ import type { DeliveryState } from '@/core/delivery/delivery';
 import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 import { beatOnce, heldByNobodyElse, stoppedOf, type Claimant } from '../holders/holders';
+import { isBrandHeld } from './brandHolds';
 import { COLUMNS, type Delivery } from './deliveries';
 import type { Doubt } from './doubts';
 
 /**
  * Claims due deliveries for one process: those that wait and are due, and those that a process held which is gone or has
  * stopped, or that this one let go of, which means that a try broke off and nobody knows its outcome. Several processes never
- * get the same, and none gets what it holds.
+ * get the same, and none gets what it holds, nor anything of a brand that is on hold.
  *
  * @param room how many more may be under way at once, and how many on one channel
  * @param underWay what this process holds by now, by id, with its channel
@@ -35,6 +36,7 @@ export async function claimDue(
            from deliveries d
            where d.mode = 'automatic' and d.state in ('waiting', 'sending') and ${isFree} and not d.awaits_release
              and not exists (select 1 from accounts_to_ask a where a.channel_id = d.channel_id)
+             and not ${isBrandHeld('d')}
          ) due where place <= $4 order by next_try_at, id limit $3)
          and ${isFree} and not d.awaits_release
        order by d.next_try_at, d.id for update skip locked

@@ -3,6 +3,7 @@ import type { Parcel } from '@/core/delivery/network';
 import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 import { instantText, namedColumns, type Columns } from '../database/manyRows';
+import { isBrandHeld } from './brandHolds';
 
 /** How a scheduled post gets out. */
 export interface Delivery {
@@ -110,7 +111,8 @@ export type NewDelivery = Omit<
 export async function countDueByHand(db: Queryable, brandId: string, now: Instant): Promise<number> {
   const [row] = await db.rows<{ count: number }>(
     `select count(*)::int as count from deliveries
-     where state = 'waiting' and mode = 'byHand' and next_try_at <= $2 and brand_id = $1 and not awaits_release`,
+     where state = 'waiting' and mode = 'byHand' and next_try_at <= $2 and brand_id = $1 and not awaits_release
+       and not ${isBrandHeld('deliveries')}`,
     [brandId, now],
   );
   return row!.count;

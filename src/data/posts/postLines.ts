@@ -333,6 +333,19 @@ export async function countInTrouble(db: Queryable, brandId: string, today: Loca
   return row!.count;
 }
 
+/** Scheduled posts of a brand that wait though their time passed, the first due first, at most `limit`. */
+export function listOverduePosts(db: Queryable, brandId: string, now: Instant, limit: number): Promise<PostLine[]> {
+  const order = 'p.plan_date, p.plan_time nulls last, p.id';
+  return lines(
+    db,
+    `p.brand_id = $1 and p.stage = 'scheduled' and p.deleted_at is null and p.id in (
+       select o.post_id from deliveries o where o.brand_id = $1 and o.state = 'waiting' and o.due_at <= $2)`,
+    order,
+    [brandId, now, limit],
+    `order by ${order} limit $3`,
+  );
+}
+
 /** The posts with these ids, as lines, in no order; on demand only those the calendar shows. */
 export function listPostLines(
   db: Queryable,

@@ -15,6 +15,7 @@ import { blocksOf } from '@/core/posts/readiness';
 import type { Db } from '@/data/database/db';
 import { type Brand } from '@/data/brands/brands';
 import { listChannels, type Channel } from '@/data/brands/channels';
+import { maybeBrandHold } from '@/data/delivery/brandHolds';
 import { listPostsBetween, listMissedPosts, type PostLine } from '@/data/posts/postLines';
 
 /** A line of the timetable. */
@@ -71,17 +72,18 @@ export async function loadTimetable(
   const today = localOf(now, brand.zone).date;
   const { from, to } = daysOfView(view, at, brand.weekStart);
   const filter = { ...NO_FILTER, channels: asked, stages: stagesOfView(view) };
-  const [channels, posts, missedPosts] = await Promise.all([
+  const [channels, posts, missedPosts, hold] = await Promise.all([
     listChannels(db, brand.id),
     listPostsBetween(db, { brandIds: [brand.id], filter, today }, from, to),
     listMissedPosts(db, brand.id, today, MOST_MISSED),
+    maybeBrandHold(db, brand.id),
   ]);
   const byId = new Map(channels.map((channel) => [channel.id, channel]));
   const departures = (lines: readonly PostLine[]) =>
     lines
       .flatMap((post) => {
         const channel = byId.get(post.channelId);
-        return channel ? [departureOf(post, channel, now)] : [];
+        return channel ? [departureOf(post, channel, now, hold !== undefined)] : [];
       })
       .filter((one) => (sender === null || one.sender === sender) && (sort === null || sortOf(one.fitness) === sort));
   const isMissed = new Set(missedPosts.map(({ id }) => id));
@@ -104,7 +106,7 @@ export async function loadDepartures(db: Db, brand: Brand, now: Instant): Promis
   return [...missed, ...lines];
 }
 
-function departureOf(post: PostLine, channel: Channel, now: Instant): Departure {
+function departureOf(post: PostLine, channel: Channel, now: Instant, isBrandHeld: boolean): Departure {
   const { delivery } = post;
   const blocks = blocksOf(post, channel.sheet);
   const mode = delivery?.mode ?? (channel.sheet.automatic ? 'automatic' : 'byHand');
@@ -115,6 +117,7 @@ function departureOf(post: PostLine, channel: Channel, now: Instant): Departure 
       state: delivery?.state ?? null,
       unsure: delivery?.unsure ?? false,
       awaitsRelease: delivery?.awaitsRelease ?? false,
+      isBrandHeld,
       attempts: delivery?.attempts ?? 0,
       dueAt: delivery?.dueAt ?? null,
       blocks,

@@ -6,6 +6,7 @@ import { localOf, type Instant } from '@/core/time/plan';
 import { insertDeliveries, makeDueNow, withdrawDeliveries } from '@/data/delivery/deliveries';
 import { askNow, noteNotOut } from '@/data/delivery/doubts';
 import { mayBeOut } from '@/core/delivery/delivery';
+import { mustNotBeHeld } from './mustNotBeHeld';
 import { takePostAt, type OpenPost } from '../posts/takePosts';
 import { whatLeft } from './publish';
 import { doing, must, refused, type Work } from '../useCase';
@@ -44,6 +45,7 @@ export function publishNow(work: Work, id: string, version: number): Promise<Res
     async (act) => {
       const open = await takePostAt(act, id, version, 'send');
       const dueAt = must(mayPublishNow(open.facts));
+      await mustNotBeHeld(act, open.brand.id);
       await changePost(act, {
         open,
         change: { ...localOf(dueAt, open.brand.zone), stage: 'scheduled' },
@@ -104,6 +106,7 @@ export function tryAgain(work: Work, postId: string, version: number): Promise<R
     const { post, delivery } = await takePostAt(act, postId, version, 'send');
     if (!delivery || delivery.mode !== 'automatic' || post.stage !== 'scheduled')
       refused({ code: 'notScheduled', message: 'This post is not scheduled, so there is nothing to try again.' });
+    await mustNotBeHeld(act, post.brandId);
     if (!(await makeDueNow(act.tx, delivery.id, act.now)))
       refused({
         code: 'notFailed',

@@ -68,7 +68,7 @@ it('proposes where all goes that was missed, and moves it there in one step that
   valueOf(await setRhythm({ ...world.work, seen: 0 }, world.channels.pithline, [EVERY_FRIDAY], []));
   await post('pithline', 'first', '2026-11-10');
   await post('pithline', 'second', '2026-11-23');
-  await post('homestoop', 'by hand', '2026-11-23', true);
+  await post('homestoop', 'by hand', '2026-11-24', true);
   world.goTo(NOW);
   const proposed = await proposeCarryOver(world.db, world.brandId, NOW);
   expect(proposed.map(({ title, to }) => [title, to])).toEqual([

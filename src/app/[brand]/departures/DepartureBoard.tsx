@@ -7,6 +7,7 @@ import type { Instant, LocalDate } from '@/core/time/plan';
 import { sortOf, totalWords } from '@/core/delivery/timetable';
 import { addDays } from '@/core/time/days';
 import type { Departure, Timetable, TimetableAsk } from '@/usecases/delivery/loadDepartures';
+import type { ShownHold } from '@/usecases/delivery/holdAll';
 import type { OpenRestore } from '@/usecases/delivery/restores';
 import { spokenDate } from '@/ui/format';
 import { Only, useShell } from '@/ui/shell';
@@ -14,6 +15,7 @@ import { useRefresh } from '@/ui/useRefresh';
 import { CarryOver } from './CarryOver';
 import { DepartureTable } from './DepartureTable';
 import { HandOver } from './HandOver';
+import { HoldAll, HoldNotice } from './HoldAll';
 import { RestoredNotice } from './RestoredNotice';
 import { TimetableBar } from './TimetableBar';
 import { TermHint } from '@/ui/TermHint';
@@ -27,6 +29,7 @@ export function DepartureBoard({
   ask,
   trouble = null,
   restore = null,
+  hold = null,
   now,
   today,
 }: {
@@ -36,6 +39,8 @@ export function DepartureBoard({
   trouble?: string | null;
   /** That the data folder was restored, with what waits since; null while nothing does. */
   restore?: OpenRestore | null;
+  /** That all of the brand is on hold; null while it is not. */
+  hold?: ShownHold | null;
   now: Instant;
   today: LocalDate;
 }) {
@@ -61,6 +66,7 @@ export function DepartureBoard({
         <span className="soft" role="status">
           {spokenDate(today)} · {standing(all, today)}
         </span>
+        {!hold && <HoldAll />}
         <TimetableBar ask={ask} from={from} to={to} today={today} />
       </header>
       <div className="place-body">
@@ -69,6 +75,7 @@ export function DepartureBoard({
             {trouble}
           </Alert>
         )}
+        {hold && <HoldNotice hold={hold} />}
         {restore && <RestoredNotice restore={restore} />}
         <div className={`departures${handOver ? '' : ' is-plain'}`}>
           <div>

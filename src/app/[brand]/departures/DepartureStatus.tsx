@@ -80,6 +80,8 @@ export function DepartureStatus({ departure, onHandOver }: { departure: Departur
       );
     case 'awaitsRelease':
       return <span className="attention">waits to be released</span>;
+    case 'heldWithAll':
+      return <span className="attention">on hold with all others</span>;
     case 'unknown':
       return (
         <>

@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ParcelPicture } from '@/core/delivery/network';
 import { testSlip } from '@/core/calendar/testSlip';
 import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
+import type { ShownHold } from '@/usecases/delivery/holdAll';
 import { daysOfView } from '@/core/delivery/timetable';
 import type { Departure, TimetableAsk } from '@/usecases/delivery/loadDepartures';
 import { NuqsTestingAdapter } from 'nuqs/adapters/testing';
@@ -66,13 +67,19 @@ const ASK: TimetableAsk = { view: 'days', at: TODAY, channels: [], sender: null,
 const open = (
   lines: Departure[],
   now = `${TODAY}T13:00:00.000Z`,
-  { missed = [], ask = {}, query = '' }: { missed?: Departure[]; ask?: Partial<TimetableAsk>; query?: string } = {},
+  {
+    missed = [],
+    ask = {},
+    query = '',
+    hold = null,
+  }: { missed?: Departure[]; ask?: Partial<TimetableAsk>; query?: string; hold?: ShownHold | null } = {},
 ) =>
   renderScreen(
     <NuqsTestingAdapter searchParams={query}>
       <DepartureBoard
         timetable={{ ...daysOfView(ask.view ?? 'days', ask.at ?? TODAY, 1), missed, lines }}
         ask={{ ...ASK, ...ask }}
+        hold={hold}
         now={now}
         today={TODAY}
       />
@@ -206,6 +213,42 @@ describe('carrying over', () => {
     server.answer = () => ({ refusal: { code: 'stale', message: 'Somebody else changed this while.' } });
     fireEvent.click(dialog.getByRole('button', { name: 'Move 2 posts' }));
     expect(await dialog.findByText('Somebody else changed this while.')).toBeTruthy();
+  });
+});
+
+describe('holding all', () => {
+  const HOLD = { reason: 'Storm in town', since: `${TODAY}T12:00:00.000Z`, personId: SHELL.people[0]!.id, overdue: 2 };
+
+  it('asks why, and says why it was not done', async () => {
+    open([departure()]);
+    press('Hold all…');
+    const dialog = within(await screen.findByRole('dialog'));
+    fireEvent.change(dialog.getByLabelText('Why'), { target: { value: 'Storm in town' } });
+    server.answer = () => ({ refusal: { code: 'onHold', message: 'All is on hold already.' } });
+    fireEvent.click(dialog.getByRole('button', { name: 'Hold all posts' }));
+    expect(await dialog.findByText('All is on hold already.')).toBeTruthy();
+    server.answer = () => ({ value: true });
+    fireEvent.click(dialog.getByRole('button', { name: 'Hold all posts' }));
+    await waitFor(() => expect(router.refresh).toHaveBeenCalled());
+    expect(server.calls.at(-1)).toMatchObject({ path: '/api/departures/hold', body: { reason: 'Storm in town' } });
+  });
+
+  it.each([
+    ['spread', 'Move each to the next opening of its channel', true],
+    ['as timed', /Keep their times/, false],
+  ])('is told with who and why, and released %s', async (_name, choice, spread) => {
+    open([departure({ fitness: 'heldWithAll' })], undefined, { hold: HOLD });
+    expect(screen.getByRole('alert').textContent).toMatch(
+      /^All posts are on hold since 23 Nov 12:00, by .+: Storm in town2 posts had their time meanwhile\./,
+    );
+    expect(screen.queryByRole('button', { name: 'Hold all…' })).toBeNull();
+    server.answer = () => ({ value: { spread: null } });
+    press('Release…');
+    const dialog = within(await screen.findByRole('dialog'));
+    fireEvent.click(dialog.getByLabelText(choice));
+    fireEvent.click(dialog.getByRole('button', { name: 'Release all posts' }));
+    expect(await screen.findByText('All posts are released.')).toBeTruthy();
+    expect(server.calls.at(-1)).toMatchObject({ method: 'DELETE', path: '/api/departures/hold', body: { spread } });
   });
 });
 

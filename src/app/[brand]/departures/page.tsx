@@ -3,6 +3,7 @@ import { brandOfPage } from '@/app/server/brand';
 import { DEPARTURE_SORTS, SENDERS, TIMETABLE_VIEWS } from '@/core/delivery/timetable';
 import { readDate } from '@/core/time/plan';
 import { loadTimetable } from '@/usecases/delivery/loadDepartures';
+import { loadHold } from '@/usecases/delivery/holdAll';
 import { loadRestore } from '@/usecases/delivery/restores';
 import { DepartureBoard } from './DepartureBoard';
 
@@ -37,6 +38,7 @@ export default async function DeparturesPage({
       ask={ask}
       trouble={await app.trouble()}
       restore={await loadRestore(db, brand)}
+      hold={await loadHold(db, brand.id, now)}
       now={now}
       today={today}
     />

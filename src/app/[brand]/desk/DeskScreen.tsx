@@ -50,6 +50,7 @@ const FITNESS_WORDS: Record<Fitness, { words: string; isWrong?: boolean }> = {
   failed: { words: 'failed', isWrong: true },
   held: { words: 'on hold', isWrong: true },
   awaitsRelease: { words: 'waits to be released', isWrong: true },
+  heldWithAll: { words: 'on hold with all others' },
   unknown: { words: 'may be published', isWrong: true },
   handOver: { words: 'by hand, now' },
   handOverToCome: { words: 'by hand' },
