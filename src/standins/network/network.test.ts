@@ -55,16 +55,21 @@ afterEach(async () => {
   await rm(folder, { recursive: true });
 });
 
-const client = (timeoutMs = 400) => networkClient(base, timeoutMs, 'our-house');
-const publish = (key: string, change: Partial<Parcel> = {}) =>
-  client().publish({ ...parcel, ...change }, { key, postId: 'post-1' }, async (picture) => ({ bytes, picture }));
+const client = (timeoutMs = 10_000) => networkClient(base, timeoutMs, 'our-house');
+/** What is waited for where no answer is to come. */
+const SHORT_MS = 500;
+const publish = (key: string, change: Partial<Parcel> = {}, timeoutMs?: number) =>
+  client(timeoutMs).publish({ ...parcel, ...change }, { key, postId: 'post-1' }, async (picture) => ({
+    bytes,
+    picture,
+  }));
 
 describe('the made-up networks', () => {
   it('tell what an account took of a house, since an instant or of a post, and nothing of others', async () => {
     await start();
     await publish('k1');
     await publish('k2', { account: '@other' });
-    const ask = (house: string) => networkClient(base, 400, house);
+    const ask = (house: string) => networkClient(base, 10_000, house);
     const account = { network: 'pithline', account: '@moor' };
     const [found] = [await ask('our-house').heldSince(account, '2026-11-23T14:30:00.000Z')];
     expect(found).toMatchObject({
@@ -151,9 +156,9 @@ describe('the made-up networks', () => {
     vi.stubGlobal('fetch', () => Promise.resolve(new Response(new ReadableStream(), { status: 201 })));
     try {
       const unknown = { kind: 'unknown', words: 'the network did not answer in time' };
-      expect(await publish('k1', { pictures: [] })).toEqual(unknown);
-      expect(await client().find('pithline', 'k1')).toEqual(unknown);
-      expect(await client().pictureOf('pithline', sha256)).toBeNull();
+      expect(await publish('k1', { pictures: [] }, SHORT_MS)).toEqual(unknown);
+      expect(await client(SHORT_MS).find('pithline', 'k1')).toEqual(unknown);
+      expect(await client(SHORT_MS).pictureOf('pithline', sha256)).toBeNull();
     } finally {
       vi.unstubAllGlobals();
     }
@@ -164,15 +169,15 @@ describe('the made-up networks', () => {
     expect(await publish('k1')).toEqual({ kind: 'tryLater', words: 'busy, try later' });
     const set = (faults: object) => fetch(`${base}/faults`, { method: 'PUT', body: JSON.stringify(faults) });
     await set({ tryLater: 0, timeOutBefore: 1 });
-    expect(await publish('k2')).toMatchObject({ kind: 'unknown' });
+    expect(await publish('k2', { pictures: [] }, SHORT_MS)).toMatchObject({ kind: 'unknown' });
     expect(await client().find('pithline', 'k2')).toEqual({ kind: 'notFound' });
     await set({ timeOutBefore: 0, timeOutAfter: 1 });
-    expect(await publish('k3')).toMatchObject({ kind: 'unknown' });
+    expect(await publish('k3', { pictures: [] }, SHORT_MS)).toMatchObject({ kind: 'unknown' });
     expect(await client().find('pithline', 'k3')).toMatchObject({ kind: 'found' });
     await set({ timeOutAfter: 0, refuse: 1 });
     expect(await publish('k4')).toMatchObject({ kind: 'refused' });
-    await set({ refuse: 0, slowMs: 600 });
-    expect(await publish('k5')).toMatchObject({ kind: 'unknown' });
+    await set({ refuse: 0, slowMs: 4 * SHORT_MS });
+    expect(await publish('k5', { pictures: [] }, SHORT_MS)).toMatchObject({ kind: 'unknown' });
     expect((await set({ nonsense: 1 })).status).toBe(400);
   });
 
