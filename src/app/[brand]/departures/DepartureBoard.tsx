@@ -66,8 +66,9 @@ export function DepartureBoard({
         <span className="soft" role="status">
           {spokenDate(today)} · {standing(all, today)}
         </span>
-        {!hold && <HoldAll />}
-        <TimetableBar ask={ask} from={from} to={to} today={today} />
+        <TimetableBar ask={ask} from={from} to={to} today={today}>
+          {!hold && <HoldAll />}
+        </TimetableBar>
       </header>
       <div className="place-body">
         {trouble && (
@@ -83,7 +84,9 @@ export function DepartureBoard({
               <>
                 <DepartureTable caption="Not sent on their day" departures={missed} isDated {...at} />
                 <Only deed="changePosts">
-                  <CarryOver />
+                  <div className="carry-over-deed">
+                    <CarryOver />
+                  </div>
                 </Only>
               </>
             )}

@@ -8,7 +8,7 @@ import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import type { Instant, LocalDate } from '@/core/time/plan';
 import type { Departure } from '@/usecases/delivery/loadDepartures';
 import { CallSign } from '@/ui/CallSign';
-import { clockTime, shortDate } from '@/ui/format';
+import { clockTime, dayMonth } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 import { DepartureStatus } from './DepartureStatus';
 
@@ -63,7 +63,7 @@ export function DepartureTable({
               {index === firstToCome && nowRow}
               <tr className={fitness === 'out' ? 'is-out' : undefined} data-departure={slip.id} data-fitness={fitness}>
                 <td className="figures">
-                  {isDated && <div>{shortDate(slip.date!)}</div>}
+                  {isDated && <div>{dayMonth(slip.date!)}</div>}
                   {slip.time ?? '–'}
                 </td>
                 <td>

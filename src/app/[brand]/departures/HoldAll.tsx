@@ -115,7 +115,7 @@ function ReleaseDialog({ hold: { overdue }, onClose }: { hold: ShownHold; onClos
       <p>What is still to come is sent at its time.</p>
       {overdue > 0 && (
         <fieldset>
-          <legend>{counted(overdue, 'post')} had their time meanwhile</legend>
+          <legend className="form-label">{counted(overdue, 'post')} had their time meanwhile</legend>
           <Form.Check
             type="radio"
             id="release-spread"

@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import type { ReactNode } from 'react';
 import { parseAsString, useQueryStates } from 'nuqs';
 import {
   DEPARTURE_SORTS,
@@ -30,11 +31,14 @@ export function TimetableBar({
   from,
   to,
   today,
+  children,
 }: {
   ask: TimetableAsk;
   from: LocalDate;
   to: LocalDate;
   today: LocalDate;
+  /** What stands at the end of the line. */
+  children?: ReactNode;
 }) {
   const { brand, channels } = useShell();
   const [parts, setParts] = useQueryStates(PARTS, { shallow: false, history: 'push' });
@@ -102,6 +106,7 @@ export function TimetableBar({
           sort,
           DEPARTURE_SORTS.map((one) => [one, DEPARTURE_SORT_LABELS[one]]),
         )}
+        <span className="push">{children}</span>
       </div>
     </>
   );
