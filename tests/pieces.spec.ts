@@ -97,7 +97,7 @@ test('a post that is out already is told its address, and archived', async ({ pa
   const id = (await slip.getAttribute('data-post'))!;
   await slip.click();
   await sheet(page).getByRole('button', { name: 'Mark as published…' }).click();
-  await sheet(page).getByLabel('Where it is published').fill('https://benchfeed.example/p/1');
+  await sheet(page).getByLabel('Its address, once it is published').fill('https://benchfeed.example/p/1');
   await sheet(page).getByRole('button', { name: 'Mark as published', exact: true }).click();
   await expect(sheet(page).getByText(/^Published /)).toBeVisible();
   expect((await api<{ date: string; address: string }>(page, 'GET', `/api/posts/${id}`)).body).toMatchObject({

@@ -1,5 +1,5 @@
 import { changeWords, quoted } from '@/core/calendar/change';
-import { isWebLink } from '@/core/posts/readiness';
+import { readSaidOut, type SaidOut } from '@/core/delivery/saidOut';
 import { mayLeavePlan, mayPublishNow, maySchedule } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
 import { localOf, type Instant } from '@/core/time/plan';
@@ -62,22 +62,23 @@ export function publishNow(work: Work, id: string, version: number): Promise<Res
 }
 
 /**
- * Marks a post as published: it went out without Bimlo, or was handed over and posted by hand. Its address is kept. A post
- * without a date, or with one to come, takes today's. A copy that was handed over is what went out, whatever was typed since.
+ * Marks a post as published: it went out without Bimlo, or was handed over and posted by hand. Its address is kept, if it has one, and
+ * when that was: now, or on a day that passed, which is its day then. A post without a date, or with one to come, takes today's. A copy that was handed over is what went out, whatever was typed since.
  */
-export function declareOut(work: Work, id: string, version: number, address: string): Promise<Result<true>> {
+export function declareOut(
+  work: Work,
+  id: string,
+  version: number,
+  address: string,
+  at: SaidOut['at'] = null,
+): Promise<Result<true>> {
   return doing(work, async (act) => {
     const open = await takePostAt(act, id, version, 'send');
     const { post, delivery } = open;
     must(mayLeavePlan(open.facts));
-    if (!isWebLink(address))
-      refused({
-        code: 'badAddress',
-        field: 'address',
-        message: 'Give the address of the published post, beginning with http:// or https://.',
-      });
-    const local = localOf(act.now, open.brand.zone);
-    const plan = post.date === null || post.date > local.date ? local : {};
+    const said = must(readSaidOut({ address, at }, open.brand.zone, act.now));
+    const local = localOf(said.publishedAt, open.brand.zone);
+    const plan = at !== null || post.date === null || post.date > local.date ? local : {};
     const handedOver = post.stage === 'scheduled' && delivery?.mode === 'byHand' ? delivery : undefined;
     const left = handedOver ? whatLeft(act, open, handedOver) : {};
     const isOtherThanLeft = Object.keys(left).length > 0;
@@ -89,12 +90,11 @@ export function declareOut(work: Work, id: string, version: number, address: str
         ...plan,
         ...left,
         stage: 'published',
-        publishedAt: act.now,
-        address: address.trim(),
+        ...said,
       },
       out: 'said',
       deed: handedOver ? 'hand-over confirmed' : 'declared out',
-      detail: { address: address.trim() },
+      detail: said,
     });
     return true as const;
   });

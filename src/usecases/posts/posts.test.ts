@@ -277,6 +277,17 @@ describe('stages', () => {
     valueOf(await archivePost(world.work, post.id, post.version + 3, true));
   });
 
+  it('is declared out without an address, on the day it went out, and by nobody for a time to come', async () => {
+    const post = await world.makePost('pithline', { date: '2026-11-30', time: '10:00' });
+    const out = (date: string, time = '08:00') => declareOut(world.work, post.id, post.version, '', { date, time });
+    expect(codeOf(await out('2026-11-23', '09:30'))).toBe('notYet');
+    valueOf(await out('2026-11-20'));
+    expect(await world.post(post.id)).toMatchObject({
+      ...{ stage: 'published', address: '', date: '2026-11-20', time: '08:00' },
+      publishedAt: '2026-11-20T08:00:00.000Z',
+    });
+  });
+
   it('belongs to those who work for the brand', async () => {
     const other = valueOf(await catchIdea(world.work, { brandId: world.otherBrandId, title: 'Seals' }));
     const { postIds } = valueOf(

@@ -117,7 +117,7 @@ export function DepartureBoard({
               <p className="soft total-line">{totalWords(lines)}</p>
             )}
           </div>
-          {handOver && <HandOver key={handOver.slip.id} departure={handOver} />}
+          {handOver && <HandOver key={handOver.slip.id} departure={handOver} now={now} />}
         </div>
       </div>
     </>

@@ -1,9 +1,9 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import type { ParcelPicture } from '@/core/delivery/network';
 import { isVideo } from '@/core/media/video';
+import { localOf, type Instant } from '@/core/time/plan';
 import type { Departure } from '@/usecases/delivery/loadDepartures';
 import { CallSign } from '@/ui/CallSign';
 import { fileSize, shortDate } from '@/ui/format';
@@ -13,15 +13,16 @@ import { useCopy } from '@/ui/useCopy';
 import { useDeed } from '@/ui/useDeed';
 import { WordButton } from '@/ui/WordButton';
 import Button from 'react-bootstrap/Button';
+import { useSaidOut } from '../SaidOutFields';
 
 /** What a person needs to post by hand: the text to copy, the pictures to save, a place for the address, and “it is out”. */
-export function HandOver({ departure }: { departure: Departure }) {
-  const { channels } = useShell();
+export function HandOver({ departure, now }: { departure: Departure; now: Instant }) {
+  const { brand, channels } = useShell();
   const router = useRouter();
   const say = useSay();
   const copy = useCopy();
   const { run, busy } = useDeed();
-  const [address, setAddress] = useState('');
+  const out = useSaidOut('hand-over', localOf(now, brand.zone));
   const { slip, handOver } = departure;
   const channel = channels.find((candidate) => candidate.id === slip.channelId);
   if (!handOver || !channel) return null;
@@ -30,7 +31,7 @@ export function HandOver({ departure }: { departure: Departure }) {
     const answer = await run('POST', `/api/posts/${slip.id}/deeds`, {
       deed: 'declareOut',
       version: slip.version,
-      address,
+      ...out.said,
     });
     if (answer.kind !== 'done') return;
     say({ text: `“${slip.title}” is published.` });
@@ -68,23 +69,11 @@ export function HandOver({ departure }: { departure: Departure }) {
           </li>
         ))}
         <Only deed="send">
-          <li>
-            <label className="form-label" htmlFor="hand-over-address">
-              Its address, once it is published
-            </label>
-            <input
-              dir="auto"
-              id="hand-over-address"
-              className="form-control"
-              placeholder="https://"
-              value={address}
-              onChange={(event) => setAddress(event.target.value)}
-            />
-          </li>
+          <li>{out.fields}</li>
         </Only>
       </ol>
       <Only deed="send">
-        <Button disabled={busy || address.trim() === ''} onClick={() => void confirm()}>
+        <Button disabled={busy || out.isOpen} onClick={() => void confirm()}>
           Mark as published
         </Button>
       </Only>

@@ -366,7 +366,9 @@ describe('the hand-over', () => {
     open([byHand()]);
     const out = over().getByRole('button', { name: 'Mark as published' });
     expect(out).toHaveProperty('disabled', true);
-    fireEvent.change(over().getByLabelText('Its address, once it is published'), {
+    const address = over().getByLabelText('Its address, once it is published');
+    expect(address).toHaveProperty('disabled', false);
+    fireEvent.change(address, {
       target: { value: 'https://homestoop.example/1' },
     });
     fireEvent.click(out);
@@ -376,5 +378,28 @@ describe('the hand-over', () => {
       body: { deed: 'declareOut', version: 3, address: 'https://homestoop.example/1' },
     });
     expect(router.refresh).toHaveBeenCalled();
+  });
+
+  it('is confirmed without an address, and as of when it went out', async () => {
+    open([byHand()]);
+    fireEvent.click(over().getByLabelText(/^It has none/));
+    expect(over().getByLabelText('Its address, once it is published')).toHaveProperty('disabled', true);
+    fireEvent.click(over().getByRole('button', { name: 'It went out earlier…' }));
+    fireEvent.change(over().getByLabelText('Time'), { target: { value: '9.15' } });
+    fireEvent.click(over().getByRole('button', { name: 'Mark as published' }));
+    expect(await screen.findByText('“Come up” is published.')).toBeTruthy();
+    expect(server.calls[0]).toMatchObject({
+      body: { deed: 'declareOut', address: '', date: TODAY, time: '09:15' },
+    });
+  });
+
+  it('waits for a time that can be read', () => {
+    open([byHand()]);
+    fireEvent.click(over().getByLabelText(/^It has none/));
+    fireEvent.click(over().getByRole('button', { name: 'It went out earlier…' }));
+    fireEvent.change(over().getByLabelText('Time'), { target: { value: 'noonish' } });
+    expect(over().getByRole('button', { name: 'Mark as published' })).toHaveProperty('disabled', true);
+    fireEvent.click(over().getByRole('button', { name: 'It went out just now' }));
+    expect(over().getByRole('button', { name: 'Mark as published' })).toHaveProperty('disabled', false);
   });
 });

@@ -1,5 +1,6 @@
 'use client';
 
+import { SaidOutForm } from './SaidOutForm';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { deletedWords } from '@/core/posts/deleted';
@@ -189,7 +190,10 @@ export function Deeds({
       {!isScheduled && when === null && may('send') && (
         <p className="soft small-text">To schedule it, give it a date and a time.</p>
       )}
-      {asked && (
+      {asked === 'address' && (
+        <SaidOutForm busy={busy} onSay={(said) => void doIt('declareOut', said)} onCancel={() => setAsked(null)} />
+      )}
+      {asked === 'reason' && (
         <form
           className="words asked"
           onKeyDown={(event) => {
@@ -199,23 +203,21 @@ export function Deeds({
           }}
           onSubmit={(event) => {
             event.preventDefault();
-            if (asked === 'address') void doIt('declareOut', { address: typed });
-            else void reportUndoable(`Set aside “${sheet.title}”.`, 'setAside', { reason: typed });
+            void reportUndoable(`Set aside “${sheet.title}”.`, 'setAside', { reason: typed });
           }}
         >
-          <label htmlFor="asked">{asked === 'address' ? 'Where it is published' : 'Why it is set aside'}</label>
+          <label htmlFor="asked">Why it is set aside</label>
           <input
             dir="auto"
             id="asked"
             className="form-control"
             autoFocus
             value={typed}
-            placeholder={asked === 'address' ? 'https://' : ''}
             onChange={(event) => setTyped(event.target.value)}
           />
           <div className="deeds" data-deeds>
             <Button type="submit" variant="outline-primary" disabled={busy}>
-              {asked === 'address' ? 'Mark as published' : 'Set aside'}
+              Set aside
             </Button>
             <Word busy={busy} onDo={() => setAsked(null)}>
               Cancel

@@ -403,7 +403,7 @@ describe('the deeds of a post', () => {
   it('ask for the address of what is out, and for a reason to set aside', async () => {
     const asked = draw({});
     press('Mark as published…');
-    fireEvent.change(screen.getByLabelText('Where it is published'), {
+    fireEvent.change(screen.getByLabelText('Its address, once it is published'), {
       target: { value: 'https://pithline.example/1' },
     });
     press('Mark as published');

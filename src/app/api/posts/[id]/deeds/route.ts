@@ -18,7 +18,7 @@ import { signPostOff, takeSignOffBack } from '@/usecases/posts/signOff';
 import { agreeToDraft } from '@/usecases/posts/agreeToDraft';
 import { waiveWants } from '@/usecases/posts/waiveWants';
 import type { Work } from '@/usecases/useCase';
-import { fields, maybeText, version } from '@/app/server/fields';
+import { date, fields, maybeText, time, version } from '@/app/server/fields';
 import { isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { answerPost } from '../../answer';
 
@@ -55,6 +55,8 @@ const schema = fields({
   ),
   reason: maybeText('Reason'),
   address: maybeText('Address'),
+  date: date.optional(),
+  time: time.optional(),
 });
 
 interface Deed {
@@ -63,6 +65,9 @@ interface Deed {
   stage?: ChosenStage;
   reason?: string;
   address?: string;
+  /** When it went out, if not now. */
+  date?: string | null;
+  time?: string | null;
 }
 
 /** Does what a person decided about a post: each deed asks for its own right. */
@@ -86,7 +91,13 @@ function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> 
     case 'publishNow':
       return publishNow(work, id, deed.version);
     case 'declareOut':
-      return declareOut(work, id, deed.version, deed.address ?? '');
+      return declareOut(
+        work,
+        id,
+        deed.version,
+        deed.address ?? '',
+        deed.date && deed.time ? { date: deed.date, time: deed.time } : null,
+      );
     case 'setAside':
       return setPostAside(work, id, deed.version, deed.reason ?? '');
     case 'bringBack':

@@ -1,0 +1,46 @@
+'use client';
+
+import type { FormEvent, KeyboardEvent } from 'react';
+import Button from 'react-bootstrap/Button';
+import { localOf } from '@/core/time/plan';
+import { useShell } from '@/ui/shell';
+import { WordButton } from '@/ui/WordButton';
+import { useSaidOut } from '../SaidOutFields';
+
+/** Says of a post that went out without Bimlo where that was, and when. */
+export function SaidOutForm({
+  busy,
+  onSay,
+  onCancel,
+}: {
+  busy: boolean;
+  onSay: (said: object) => void;
+  onCancel: () => void;
+}) {
+  const { brand, now } = useShell();
+  const out = useSaidOut('said-out', localOf(now, brand.zone), true);
+
+  function leave(event: KeyboardEvent) {
+    if (event.key !== 'Escape') return;
+    event.stopPropagation();
+    onCancel();
+  }
+  function say(event: FormEvent) {
+    event.preventDefault();
+    if (!out.isOpen) onSay(out.said);
+  }
+
+  return (
+    <form className="words asked" onKeyDown={leave} onSubmit={say}>
+      {out.fields}
+      <div className="deeds" data-deeds>
+        <Button type="submit" variant="outline-primary" disabled={busy || out.isOpen}>
+          Mark as published
+        </Button>
+        <WordButton disabled={busy} onClick={onCancel}>
+          Cancel
+        </WordButton>
+      </div>
+    </form>
+  );
+}
