@@ -14,6 +14,7 @@ import { useDeed } from '@/ui/useDeed';
 import { WordButton } from '@/ui/WordButton';
 import Button from 'react-bootstrap/Button';
 import { useSaidOut } from '../SaidOutFields';
+import { HandOverOtherwise } from './HandOverOtherwise';
 
 /** What a person needs to post by hand: the text to copy, the pictures to save, a place for the address, and “it is out”. */
 export function HandOver({ departure, now }: { departure: Departure; now: Instant }) {
@@ -76,6 +77,9 @@ export function HandOver({ departure, now }: { departure: Departure; now: Instan
         <Button disabled={busy || out.isOpen} onClick={() => void confirm()}>
           Mark as published
         </Button>
+      </Only>
+      <Only deed="changePosts">
+        <HandOverOtherwise slip={slip} />
       </Only>
     </section>
   );

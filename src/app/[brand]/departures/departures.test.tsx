@@ -393,6 +393,23 @@ describe('the hand-over', () => {
     });
   });
 
+  it.each([
+    ['moved', 'Move…', 'Time', '16:00', 'Move it', { kind: 'place', date: TODAY, time: '16:00' }],
+    ['skipped', 'Skip it…', 'Why it is skipped', 'Rain', 'Skip it', { kind: 'setAside', reason: 'Rain' }],
+  ])('is %s otherwise, and that can be undone', async (_name, open_, label, value, deed, change) => {
+    const outcome = { changeId: 'x', label: 'Done', postIds: ['hand'], refused: [], notes: [] };
+    server.answer = () => ({ value: { outcome } });
+    open([byHand()]);
+    fireEvent.click(over().getByRole('button', { name: open_ }));
+    fireEvent.change(over().getByLabelText(label), { target: { value } });
+    fireEvent.click(over().getByRole('button', { name: deed }));
+    expect(await screen.findByRole('button', { name: 'Undo' })).toBeTruthy();
+    expect(server.calls[0]).toMatchObject({
+      path: '/api/calendar/changes',
+      body: { posts: [{ id: 'hand', version: 3 }], change },
+    });
+  });
+
   it('waits for a time that can be read', () => {
     open([byHand()]);
     fireEvent.click(over().getByLabelText(/^It has none/));
