@@ -20,11 +20,16 @@ interface SaidOut {
  * The fields for where a post went out, or that it has no address, and for when that was: now, unless somebody says otherwise.
  *
  * @param id begins the ids of the fields
- * @param now the day and time that it is
+ * @param now the day and time that it is, or that was said before
+ * @param before what was said before and is corrected; null for nothing. Its time stays unless another is given
  */
-export function useSaidOut(id: string, now: { date: LocalDate; time: string }, isFirst = false): SaidOut {
-  const [address, setAddress] = useState('');
-  const [hasNone, setNone] = useState(false);
+export function useSaidOut(
+  id: string,
+  now: { date: LocalDate; time: string },
+  { isFirst = false, before = null }: { isFirst?: boolean; before?: { address: string } | null } = {},
+): SaidOut {
+  const [address, setAddress] = useState(before?.address ?? '');
+  const [hasNone, setNone] = useState(before?.address === '');
   const [isEarlier, setEarlier] = useState(false);
   const when = useWhen(`${id}-when`, now.date, now.time, 'Time');
   const { date, time } = when.plan;
@@ -54,11 +59,15 @@ export function useSaidOut(id: string, now: { date: LocalDate; time: string }, i
         {isEarlier ? (
           <div className="mb-3">
             {when.fields}
-            <WordButton onClick={() => setEarlier(false)}>It went out just now</WordButton>
+            <WordButton onClick={() => setEarlier(false)}>
+              {before ? 'Leave the time as it is' : 'It went out just now'}
+            </WordButton>
           </div>
         ) : (
           <p>
-            <WordButton onClick={() => setEarlier(true)}>It went out earlier…</WordButton>
+            <WordButton onClick={() => setEarlier(true)}>
+              {before ? 'It went out at another time…' : 'It went out earlier…'}
+            </WordButton>
           </p>
         )}
       </>

@@ -33,6 +33,8 @@ export interface PostWrite {
   final?: string;
   /** Takes back a person’s word that it is out: it is published no longer. A network’s word is not taken back. */
   takesBackWord?: true;
+  /** Corrects a person’s word where and when it went out. A network’s word is not corrected. */
+  correctsWord?: true;
   /** Takes a copy of the post as it is after the change, which leaves at that instant. Its stage has to be scheduled. */
   leavesAt?: Instant;
   /** The copy that waits to leave stays, and leaves at that instant. */
@@ -58,6 +60,8 @@ export interface CheckedWrite extends WriteOutcome {
 
 /** What of a published post may still change: where it is filed, not what it is. */
 const OF_PUBLISHED: readonly string[] = ['archivedAt', 'notSent', 'pillarId', 'campaignId', 'madeOf'];
+/** What a person says of a post that went out without Bimlo. */
+export const SAID_OF_PUBLISHED: readonly string[] = ['address', 'publishedAt', 'date', 'time'];
 
 /** Checks writes against all that must hold of a post. @returns in their order, each as it may be carried out, or why not */
 export async function checkWrites(act: Acting, writes: readonly PostWrite[]): Promise<Result<CheckedWrite>[]> {
@@ -98,9 +102,10 @@ async function readGround({ tx }: Acting, writes: readonly PostWrite[]): Promise
 function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   const { open, change } = write;
   const { post, delivery } = open;
-  if (write.takesBackWord) mustBeOutByWord(open);
-  else if (post.stage === 'published' && Object.keys(change).some((field) => !OF_PUBLISHED.includes(field)))
-    must(refusePublished());
+  if (write.takesBackWord || write.correctsWord) mustBeOutByWord(open);
+  const mayChange = write.correctsWord ? [...OF_PUBLISHED, ...SAID_OF_PUBLISHED] : OF_PUBLISHED;
+  const isKept = post.stage === 'published' && !write.takesBackWord;
+  if (isKept && Object.keys(change).some((field) => !mayChange.includes(field))) must(refusePublished());
   if (changesWhatLeaves(write)) must(open.may('send'));
   const channel = channelAfter(open, change, ground);
   if (!write.out) mustBeOfItsBrand(open, change, channel, ground);
@@ -108,7 +113,7 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   // A post without a title of its own has its piece's.
   if (change.title !== undefined)
     read.title = must(readTitle(change.title.trim() === '' ? open.pieceTitle : change.title));
-  if (change.headline === undefined && !write.out) {
+  if (change.headline === undefined && !write.out && !write.correctsWord) {
     const isOther = (change.format ?? post.format) !== post.format || channel.id !== post.channelId;
     const to = { sheet: channel.sheet, format: change.format ?? post.format, isOther };
     const headline = headlineAfter(post, { title: read.title ?? post.title }, to);
@@ -192,10 +197,11 @@ function mustBeOutByWord({ delivery, maybeOut, post }: OpenPost): void {
 }
 
 /** Whether a write lets a post leave, at another time too, says that it is out, or keeps a scheduled one from leaving. What is set aside or deleted leaves no more, whoever does it. */
-function changesWhatLeaves({ open: { post }, change, leavesAt, retimedTo, out, takesBackWord }: PostWrite): boolean {
+function changesWhatLeaves({ open: { post }, change, leavesAt, retimedTo, out, ...word }: PostWrite): boolean {
   const isUnscheduled =
     post.stage === 'scheduled' && change.stage !== undefined && !['scheduled', 'setAside'].includes(change.stage);
-  return leavesAt !== undefined || retimedTo !== undefined || out === 'said' || isUnscheduled || takesBackWord === true;
+  const isOfWord = word.takesBackWord === true || word.correctsWord === true;
+  return leavesAt !== undefined || retimedTo !== undefined || out === 'said' || isUnscheduled || isOfWord;
 }
 
 function channelAfter({ post, channel }: OpenPost, { channelId }: PostChange, ground: Ground): Channel {

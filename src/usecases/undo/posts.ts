@@ -7,6 +7,7 @@ import { listVersions } from '@/data/posts/posts';
 import type { Direction, NotedChange } from '@/data/undo/changes';
 import type { Asked } from '../calendar/changePosts';
 import { factsOf, takePosts, type OpenPost } from '../posts/takePosts';
+import { SAID_OF_PUBLISHED } from '../posts/checkWrites';
 import { writeWhatMayBe } from '../posts/writePosts';
 import { attempt, must, refused, type Doing } from '../useCase';
 import { takeExtractsAway } from './extractsOfPosts';
@@ -44,14 +45,22 @@ export async function putPosts(
       const isGone = open.post.deletedAt !== null && !fields.includes('deletedAt');
       if (!isSame(fields, stateOf(open.post), from) || isGone) refused(CHANGED_SINCE);
       const takesBackWord = from.stage === 'published' && to.stage !== 'published';
-      if (!takesBackWord && !fields.every((field) => FILING.includes(field))) must(mayLeavePlan(open.facts));
+      const isPublished = from.stage === 'published' && to.stage === 'published';
+      const correctsWord = isPublished && fields.every((field) => [...FILING, ...SAID_OF_PUBLISHED].includes(field));
+      if (!takesBackWord && !correctsWord && !fields.every((field) => FILING.includes(field)))
+        must(mayLeavePlan(open.facts));
       const back = Object.fromEntries(fields.map((field) => [field, to[field]])) as Partial<PostState>;
       const put = puttingBack(act, open, back, channels.get(to.channelId) ?? open.channel);
       // That it is out was a person's word both times.
       const isSaidAgain = to.stage === 'published' && from.stage !== 'published';
       return {
         ...put,
-        write: { ...put.write, ...(takesBackWord && { takesBackWord }), ...(isSaidAgain && { out: 'said' as const }) },
+        write: {
+          ...put.write,
+          ...(takesBackWord && { takesBackWord }),
+          ...(correctsWord && fields.some((field) => SAID_OF_PUBLISHED.includes(field)) && { correctsWord }),
+          ...(isSaidAgain && { out: 'said' as const }),
+        },
       };
     });
     if (result.ok) asked.push(result.value);

@@ -87,27 +87,48 @@ export function Deeds({
     </Only>
   );
 
+  const isOutByWord = delivery === null || delivery.mode === 'byHand';
   if (stage === 'published')
     return (
-      <div className="deeds" data-deeds>
-        {sheet.address && (
-          <a className="btn btn-primary" href={sheet.address} target="_blank" rel="noreferrer">
-            See it on {channel.sheet.name}
-          </a>
-        )}
-        <Only deed="changePosts">
-          {sheet.archived ? (
-            <Word busy={busy} onDo={() => void doIt('unarchive')}>
-              Restore from archive
-            </Word>
-          ) : (
-            <Word busy={busy} onDo={() => void reportUndoable('Archived. The calendar no longer shows it.', 'archive')}>
-              Archive
-            </Word>
+      <>
+        <div className="deeds" data-deeds>
+          {sheet.address && (
+            <a className="btn btn-primary" href={sheet.address} target="_blank" rel="noreferrer">
+              See it on {channel.sheet.name}
+            </a>
           )}
-        </Only>
-        {again}
-      </div>
+          <Only deed="changePosts">
+            {sheet.archived ? (
+              <Word busy={busy} onDo={() => void doIt('unarchive')}>
+                Restore from archive
+              </Word>
+            ) : (
+              <Word
+                busy={busy}
+                onDo={() => void reportUndoable('Archived. The calendar no longer shows it.', 'archive')}
+              >
+                Archive
+              </Word>
+            )}
+          </Only>
+          {again}
+          {isOutByWord && (
+            <Only deed="send">
+              <Word busy={busy} onDo={() => setAsked('address')}>
+                Correct where and when…
+              </Word>
+            </Only>
+          )}
+        </div>
+        {asked === 'address' && sheet.publishedAt !== null && (
+          <SaidOutForm
+            before={{ address: sheet.address, publishedAt: sheet.publishedAt }}
+            busy={busy}
+            onSay={(said) => void doIt('correctOut', said)}
+            onCancel={() => setAsked(null)}
+          />
+        )}
+      </>
     );
   if (!may('changePosts')) return <p className="soft small-text">You can look at this post, not change it.</p>;
   if (stage === 'setAside')

@@ -420,6 +420,22 @@ describe('the deeds of a post', () => {
     await waitFor(() => expect(asked[1]?.body).toMatchObject({ deed: 'setAside', reason: 'Rain' }));
   });
 
+  it('correct where and when a post went out by a person’s word, and not by a network’s', async () => {
+    const said = { stage: 'published', address: 'https://pithline.example/1', publishedAt: '2026-11-20T10:00:00.000Z' };
+    const asked = draw({ ...said, delivery: null } as Parameters<typeof draw>[0]);
+    press('Correct where and when…');
+    fireEvent.click(screen.getByLabelText(/^It has none/));
+    press('It went out at another time…');
+    fireEvent.change(screen.getByLabelText('Time'), { target: { value: '11:30' } });
+    press('Correct it');
+    await waitFor(() =>
+      expect(asked[0]?.body).toMatchObject({ deed: 'correctOut', address: '', date: '2026-11-20', time: '11:30' }),
+    );
+    cleanup();
+    draw({ ...said, delivery: { ...delivery, state: 'sent' } } as Parameters<typeof draw>[0]);
+    expect(screen.queryByRole('button', { name: 'Correct where and when…' })).toBeNull();
+  });
+
   it('that destroy are undone from the message that reports them', async () => {
     const answer = { sheet: sheet({}), slip: {}, outcome: { changeId: 'c' } };
     draw({ caption: 'All of it.', pictures: [] }, [], fakeEditor({ kind: 'done', value: answer }));

@@ -3,6 +3,7 @@ import { mixed, string } from 'yup';
 import type { ChosenStage } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
 import { renewPrep } from '@/usecases/prep/prep';
+import { correctOut } from '@/usecases/delivery/correctOut';
 import { leaveAsSent, sendAnew } from '@/usecases/delivery/notSent';
 import {
   askWhetherOut,
@@ -27,6 +28,7 @@ const DEEDS = [
   'schedule',
   'publishNow',
   'declareOut',
+  'correctOut',
   'setAside',
   'bringBack',
   'delete',
@@ -82,6 +84,8 @@ export const POST = door<{ id: string }>('look', async (request, { params }, { a
   return answerPost(app, id, result);
 });
 
+const saidAt = ({ date: day, time: at }: Deed) => (day && at ? { date: day, time: at } : null);
+
 function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> {
   switch (deed.deed) {
     case 'stage':
@@ -91,13 +95,9 @@ function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> 
     case 'publishNow':
       return publishNow(work, id, deed.version);
     case 'declareOut':
-      return declareOut(
-        work,
-        id,
-        deed.version,
-        deed.address ?? '',
-        deed.date && deed.time ? { date: deed.date, time: deed.time } : null,
-      );
+      return declareOut(work, id, deed.version, deed.address ?? '', saidAt(deed));
+    case 'correctOut':
+      return correctOut(work, id, deed.version, { address: deed.address ?? '', at: saidAt(deed) });
     case 'setAside':
       return setPostAside(work, id, deed.version, deed.reason ?? '');
     case 'bringBack':
