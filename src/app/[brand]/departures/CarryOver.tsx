@@ -7,13 +7,12 @@ import Form from 'react-bootstrap/Form';
 import type { CarryOver as Carried } from '@/usecases/delivery/proposeCarryOver';
 import { call, problemOf } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
-import { changeMessage } from '@/ui/changeMessage';
 import { Dialog } from '@/ui/Dialog';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { shortDate } from '@/ui/format';
-import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
-import { useUndo, type ChangeAnswer } from '@/ui/undo';
+import type { ChangeAnswer } from '@/ui/undo';
+import { useSayChange } from '@/ui/useSayChange';
 
 /** Moves what was not sent on its day to the next openings, each as it is proposed, all at once. */
 export function CarryOver() {
@@ -43,8 +42,7 @@ const placeWords = ({ date, time }: Carried['was']): string => `${shortDate(date
 function CarryOverDialog({ proposed, onClose }: { proposed: readonly Carried[]; onClose: () => void }) {
   const { brand, channels } = useShell();
   const router = useRouter();
-  const say = useSay();
-  const { undo } = useUndo();
+  const sayChange = useSayChange();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -60,13 +58,7 @@ function CarryOverDialog({ proposed, onClose }: { proposed: readonly Carried[]; 
     setBusy(false);
     setProblem(problemOf(answer));
     if (answer.kind !== 'done') return;
-    const { outcome } = answer.value;
-    const { changeId, refused } = outcome;
-    say({
-      text: changeMessage(outcome),
-      wrong: refused.length > 0,
-      ...(changeId && { deed: { label: 'Undo', run: () => undo(changeId) } }),
-    });
+    sayChange(answer.value.outcome);
     router.refresh();
     onClose();
   }

@@ -5,12 +5,11 @@ import { useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import type { Slip } from '@/core/calendar/slip';
-import { changeMessage } from '@/ui/changeMessage';
 import { Field } from '@/ui/Field';
-import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
-import { useUndo, type ChangeAnswer } from '@/ui/undo';
+import type { ChangeAnswer } from '@/ui/undo';
 import { useDeed } from '@/ui/useDeed';
+import { useSayChange } from '@/ui/useSayChange';
 import { WordButton } from '@/ui/WordButton';
 import { useWhen } from '../WhenFields';
 
@@ -18,8 +17,7 @@ import { useWhen } from '../WhenFields';
 export function HandOverOtherwise({ slip }: { slip: Slip }) {
   const { brand } = useShell();
   const router = useRouter();
-  const say = useSay();
-  const { undo } = useUndo();
+  const sayChange = useSayChange();
   const { run, busy } = useDeed();
   const [asked, setAsked] = useState<'move' | 'skip' | null>(null);
   const [reason, setReason] = useState('');
@@ -33,12 +31,7 @@ export function HandOverOtherwise({ slip }: { slip: Slip }) {
       change: to,
     });
     if (answer.kind !== 'done') return;
-    const { outcome } = answer.value;
-    const { changeId } = outcome;
-    say({
-      text: changeMessage(outcome),
-      ...(changeId && { deed: { label: 'Undo', run: () => undo(changeId) } }),
-    });
+    sayChange(answer.value.outcome);
     router.refresh();
   }
 

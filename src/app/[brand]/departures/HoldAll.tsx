@@ -8,14 +8,13 @@ import Form from 'react-bootstrap/Form';
 import { counted } from '@/core/words';
 import type { Released, ShownHold } from '@/usecases/delivery/holdAll';
 import { call, problemOf } from '@/ui/api';
-import { changeMessage } from '@/ui/changeMessage';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { FieldRefusal } from '@/ui/FieldRefusal';
 import { dayAndTime } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { Only, useShell } from '@/ui/shell';
-import { useUndo } from '@/ui/undo';
+import { useSayChange } from '@/ui/useSayChange';
 
 const PATH = '/api/departures/hold';
 
@@ -84,7 +83,7 @@ function ReleaseDialog({ hold: { overdue }, onClose }: { hold: ShownHold; onClos
   const { brand } = useShell();
   const router = useRouter();
   const say = useSay();
-  const { undo } = useUndo();
+  const sayChange = useSayChange();
   const [isSpread, setSpread] = useState(true);
   const [problem, setProblem] = useState<string | null>(null);
 
@@ -95,11 +94,8 @@ function ReleaseDialog({ hold: { overdue }, onClose }: { hold: ShownHold; onClos
     setProblem(problemOf(answer));
     if (answer.kind !== 'done') return;
     const moved = answer.value.spread;
-    const changeId = moved?.changeId;
-    say({
-      text: moved ? `All posts are released. ${changeMessage(moved)}` : 'All posts are released.',
-      ...(changeId && { deed: { label: 'Undo the moves', run: () => undo(changeId) } }),
-    });
+    if (moved) sayChange(moved, 'All posts are released. ');
+    else say({ text: 'All posts are released.' });
     onClose();
     router.refresh();
   }
