@@ -1,3 +1,4 @@
+import { addMonths } from '../calendar/months';
 import type { Stage } from '../stages/stages';
 import { addDays, startOfWeek } from '../time/days';
 import type { LocalDate } from '../time/plan';
@@ -26,9 +27,6 @@ interface Days {
   to: LocalDate;
 }
 
-const monthOf = (date: LocalDate): string => date.slice(0, 7);
-const firstOfMonth = (date: LocalDate): LocalDate => `${monthOf(date)}-01`;
-
 /**
  * The days that a view shows.
  *
@@ -39,7 +37,7 @@ const firstOfMonth = (date: LocalDate): LocalDate => `${monthOf(date)}-01`;
 export function daysOfView(view: TimetableView, at: LocalDate, weekStart: number): Days {
   if (view === 'today') return { from: at, to: at };
   if (view === 'days') return { from: at, to: addDays(at, NEXT_DAYS - 1) };
-  if (view === 'month') return { from: firstOfMonth(at), to: addDays(firstOfMonth(addDays(firstOfMonth(at), 31)), -1) };
+  if (view === 'month') return { from: addMonths(at, 0), to: addDays(addMonths(at, 1), -1) };
   const from = startOfWeek(at, weekStart);
   return { from, to: addDays(from, WEEK - 1) };
 }

@@ -333,17 +333,28 @@ export async function countInTrouble(db: Queryable, brandId: string, today: Loca
   return row!.count;
 }
 
-/** Scheduled posts of a brand that wait though their time passed, the first due first, at most `limit`. */
-export function listOverduePosts(db: Queryable, brandId: string, now: Instant, limit: number): Promise<PostLine[]> {
+/** Scheduled posts that wait though they had their time from an instant on. */
+const OVERDUE = `p.brand_id = $1 and p.stage = 'scheduled' and p.deleted_at is null and p.id in (
+  select o.post_id from deliveries o where o.brand_id = $1 and o.state = 'waiting' and o.due_at between $2 and $3)`;
+
+/** Those of a brand from one instant to another, the first due first, at most `limit`. */
+export function listOverduePosts(
+  db: Queryable,
+  brandId: string,
+  from: Instant,
+  to: Instant,
+  limit: number,
+): Promise<PostLine[]> {
   const order = 'p.plan_date, p.plan_time nulls last, p.id';
-  return lines(
-    db,
-    `p.brand_id = $1 and p.stage = 'scheduled' and p.deleted_at is null and p.id in (
-       select o.post_id from deliveries o where o.brand_id = $1 and o.state = 'waiting' and o.due_at <= $2)`,
-    order,
-    [brandId, now, limit],
-    `order by ${order} limit $3`,
-  );
+  return lines(db, OVERDUE, order, [brandId, from, to, limit], `order by ${order} limit $4`);
+}
+
+/** How many there are. */
+export async function countOverduePosts(db: Queryable, brandId: string, from: Instant, to: Instant): Promise<number> {
+  const [row] = await db.rows<{ count: number }>(`select count(*)::int as count from posts p where ${OVERDUE}`, [
+    ...[brandId, from, to],
+  ]);
+  return row!.count;
 }
 
 /** The posts with these ids, as lines, in no order; on demand only those the calendar shows. */

@@ -71,6 +71,17 @@ it('is a manager’s, needs a reason, and is done once', async () => {
   expect(codeOf(await releaseAll(world.otherWork, world.brandId, true))).toBe('notYours');
 });
 
+it('touches nothing that is due by hand where all was released already, nor what had its time before', async () => {
+  const id = await scheduled('homestoop');
+  world.goTo(LATER);
+  expect(codeOf(await releaseAll(world.work, world.brandId, true))).toBe('notOnHold');
+  expect(await world.post(id)).toMatchObject({ date: '2026-11-26', time: '14:30' });
+  valueOf(await hold());
+  expect(await loadHold(world.db, world.brandId, LATER)).toMatchObject({ overdue: 0 });
+  expect(valueOf(await releaseAll(world.work, world.brandId, true))).toEqual({ spread: null });
+  expect(await world.post(id)).toMatchObject({ date: '2026-11-26', time: '14:30' });
+});
+
 it('refuses to publish at once, in words that say why', async () => {
   const { id, version } = await world.makePost('pithline');
   valueOf(await hold());

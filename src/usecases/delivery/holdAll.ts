@@ -1,13 +1,13 @@
 import type { ChangeOutcome } from '@/core/calendar/changeOutcome';
-import { accept, type Result } from '@/core/refusal';
+import { accept, refuse, type Result } from '@/core/refusal';
 import type { Instant } from '@/core/time/plan';
 import { oneBrand } from '@/data/brands/brands';
 import { deleteBrandHold, insertBrandHold, maybeBrandHold, type BrandHold } from '@/data/delivery/brandHolds';
-import { listOverduePosts } from '@/data/posts/postLines';
+import { countOverduePosts, listOverduePosts } from '@/data/posts/postLines';
 import { changePosts } from '../calendar/changePosts';
 import { mayRead, mustMay } from '../rights/mustMay';
 import { placesFor } from './proposeCarryOver';
-import { doing, mustFit, refused, type Db, type Work } from '../useCase';
+import { doing, must, mustFit, refused, type Db, type Work } from '../useCase';
 
 /** Characters of a reason, at most. */
 const REASON_LIMIT = 200;
@@ -24,7 +24,7 @@ export interface ShownHold extends BrandHold {
 export async function loadHold(db: Db, brandId: string, now: Instant): Promise<ShownHold | null> {
   const hold = await maybeBrandHold(db, brandId);
   if (!hold) return null;
-  return { ...hold, overdue: (await listOverduePosts(db, brandId, now, MOST_OVERDUE)).length };
+  return { ...hold, overdue: await countOverduePosts(db, brandId, hold.since, now) };
 }
 
 /** Holds all of a brand: nothing of it is sent, nor said to be due by hand, until it is released. What is being sent right now still goes. */
@@ -42,6 +42,8 @@ export function holdAll(work: Work, brandId: string, reason: string): Promise<Re
   });
 }
 
+const NOT_ON_HOLD = refuse('notOnHold', 'Nothing is on hold any more: it was released already.');
+
 /** What came of releasing: what had its time meanwhile and was moved, where that was asked for. */
 export interface Released {
   spread: ChangeOutcome | null;
@@ -54,23 +56,24 @@ export interface Released {
 export async function releaseAll(work: Work, brandId: string, isSpread: boolean): Promise<Result<Released>> {
   const allowed = await mayRead(work, 'manageBrand', brandId);
   if (!allowed.ok) return allowed;
-  const spread = isSpread ? await spreadOverdue(work, brandId) : null;
+  const hold = await maybeBrandHold(work.db, brandId);
+  if (!hold) return NOT_ON_HOLD;
+  const spread = isSpread ? await spreadOverdue(work, brandId, hold.since) : null;
   if (spread && !spread.ok) return spread;
   return doing(work, async (act) => {
     await mustMay(act, 'manageBrand', brandId);
-    if (!(await deleteBrandHold(act.tx, brandId)))
-      refused({ code: 'notOnHold', message: 'Nothing is on hold any more: it was released already.' });
+    if (!(await deleteBrandHold(act.tx, brandId))) must(NOT_ON_HOLD);
     await act.note({ brandId, subject: 'brand', subjectId: brandId, deed: 'all released' });
     return { spread: spread?.value ?? null };
   });
 }
 
 /** Moves what had its time while all was on hold to the next openings of its channels; null where nothing had. */
-async function spreadOverdue(work: Work, brandId: string): Promise<Result<ChangeOutcome | null>> {
+async function spreadOverdue(work: Work, brandId: string, since: Instant): Promise<Result<ChangeOutcome | null>> {
   const { db } = work;
   const now = work.clock.now();
   const brand = await oneBrand(db, brandId);
-  const overdue = await listOverduePosts(db, brandId, now, MOST_OVERDUE);
+  const overdue = await listOverduePosts(db, brandId, since, now, MOST_OVERDUE);
   const proposed = await placesFor(db, brand, overdue, now);
   const places = proposed.flatMap(({ id, to }) => (to ? [{ id, ...to }] : []));
   const moved = new Set(places.map(({ id }) => id));

@@ -59,7 +59,7 @@ export interface CheckedWrite extends WriteOutcome {
 }
 
 /** What of a published post may still change: where it is filed, not what it is. */
-const OF_PUBLISHED: readonly string[] = ['archivedAt', 'notSent', 'pillarId', 'campaignId', 'madeOf'];
+export const OF_PUBLISHED: readonly string[] = ['archivedAt', 'notSent', 'pillarId', 'campaignId', 'madeOf'];
 /** What a person says of a post that went out without Bimlo. */
 export const SAID_OF_PUBLISHED: readonly string[] = ['address', 'publishedAt', 'date', 'time'];
 

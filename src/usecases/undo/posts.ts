@@ -7,7 +7,7 @@ import { listVersions } from '@/data/posts/posts';
 import type { Direction, NotedChange } from '@/data/undo/changes';
 import type { Asked } from '../calendar/changePosts';
 import { factsOf, takePosts, type OpenPost } from '../posts/takePosts';
-import { SAID_OF_PUBLISHED } from '../posts/checkWrites';
+import { OF_PUBLISHED, SAID_OF_PUBLISHED } from '../posts/checkWrites';
 import { writeWhatMayBe } from '../posts/writePosts';
 import { attempt, must, refused, type Doing } from '../useCase';
 import { takeExtractsAway } from './extractsOfPosts';
@@ -46,8 +46,9 @@ export async function putPosts(
       if (!isSame(fields, stateOf(open.post), from) || isGone) refused(CHANGED_SINCE);
       const takesBackWord = from.stage === 'published' && to.stage !== 'published';
       const isPublished = from.stage === 'published' && to.stage === 'published';
-      const correctsWord = isPublished && fields.every((field) => [...FILING, ...SAID_OF_PUBLISHED].includes(field));
-      if (!takesBackWord && !correctsWord && !fields.every((field) => FILING.includes(field)))
+      const correctsWord =
+        isPublished && fields.every((field) => [...OF_PUBLISHED, ...SAID_OF_PUBLISHED].includes(field));
+      if (!takesBackWord && !correctsWord && !fields.every((field) => OF_PUBLISHED.includes(field)))
         must(mayLeavePlan(open.facts));
       const back = Object.fromEntries(fields.map((field) => [field, to[field]])) as Partial<PostState>;
       const put = puttingBack(act, open, back, channels.get(to.channelId) ?? open.channel);
@@ -94,9 +95,6 @@ export async function putPosts(
   });
   return outcome;
 }
-
-/** Where a post is filed, and what of it was not sent: it may be put back also of what is published. */
-const FILING: readonly string[] = ['pillarId', 'campaignId', 'archivedAt', 'notSent', 'madeOf'];
 
 /** What whoever puts posts into another state has to be allowed. */
 export const deedOf = (puttings: readonly Pick<Putting<PostState>, 'from' | 'to'>[]): Deed =>

@@ -55,6 +55,7 @@ export function DepartureBoard({
     all.find(({ fitness }) => fitness === 'handOver');
   const days = [...new Set(lines.map(({ slip }) => slip.date!))];
   const isFiltered = ask.channels.length > 0 || ask.sender !== null || ask.sort !== null;
+  const isTodayWhole = from <= today && today <= to && !isFiltered && ask.view !== 'ready';
   const at = { now, today, onHandOver: setChosen };
 
   return (
@@ -64,7 +65,8 @@ export function DepartureBoard({
           <TermHint term="departures">Departures</TermHint>
         </h1>
         <span className="soft" role="status">
-          {spokenDate(today)} · {standing(all, today)}
+          {spokenDate(today)}
+          {isTodayWhole && <> · {standing(all, today)}</>}
         </span>
         <TimetableBar ask={ask} from={from} to={to} today={today}>
           {!hold && <HoldAll />}

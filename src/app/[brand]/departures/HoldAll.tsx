@@ -18,6 +18,9 @@ import { useSayChange } from '@/ui/useSayChange';
 
 const PATH = '/api/departures/hold';
 
+const overdueWords = (count: number): string =>
+  `${counted(count, 'post')} had ${count === 1 ? 'its' : 'their'} time meanwhile`;
+
 /** Puts all posts of the brand on hold, with a reason. */
 export function HoldAll() {
   const { brand } = useShell();
@@ -69,7 +72,7 @@ export function HoldNotice({ hold }: { hold: ShownHold }) {
       <div>
         <b>All posts are on hold</b> since {dayAndTime(hold.since, brand.zone)}
         {who && `, by ${who}`}: <span dir="auto">{hold.reason}</span>
-        {hold.overdue > 0 && <div>{counted(hold.overdue, 'post')} had their time meanwhile.</div>}
+        {hold.overdue > 0 && <div>{overdueWords(hold.overdue)}.</div>}
       </div>
       <Only deed="manageBrand">
         <Button onClick={() => setReleasing(true)}>Release…</Button>
@@ -111,7 +114,7 @@ function ReleaseDialog({ hold: { overdue }, onClose }: { hold: ShownHold; onClos
       <p>What is still to come is sent at its time.</p>
       {overdue > 0 && (
         <fieldset>
-          <legend className="form-label">{counted(overdue, 'post')} had their time meanwhile</legend>
+          <legend className="form-label">{overdueWords(overdue)}</legend>
           <Form.Check
             type="radio"
             id="release-spread"

@@ -144,6 +144,15 @@ describe('the timetable', () => {
     expect(screen.getByText('23 – 29 November')).toBeTruthy();
   });
 
+  it.each([
+    ['days that passed', { view: 'month', at: '2026-10-05' }],
+    ['a part of them', { sender: 'bimlo' }],
+    ['only what is ready', { view: 'ready' }],
+  ] as const)('says how today stands only where all of it shows: not for %s', (_name, ask) => {
+    open([], undefined, { ask });
+    expect(screen.getByRole('status').textContent).toBe('Monday 23 November');
+  });
+
   it('says of a part with nothing in it that there is more', () => {
     open([], undefined, { ask: { sender: 'byHand' } });
     expect(screen.getByRole('heading', { name: 'Nothing of that in these days' })).toBeTruthy();
