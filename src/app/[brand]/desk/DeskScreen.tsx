@@ -13,6 +13,7 @@ import { addDays } from '@/core/time/days';
 import { counted } from '@/core/words';
 import type { BatchDayLine } from '@/usecases/prep/reading';
 import type { DeskView } from '@/usecases/desk/loadDesk';
+import type { ShownHold } from '@/usecases/delivery/holdAll';
 import type { Departure } from '@/usecases/delivery/loadDepartures';
 import type { DeskSteps } from '@/usecases/desk/loadDeskSteps';
 import { CallSign } from '@/ui/CallSign';
@@ -26,6 +27,7 @@ import { Proposals } from './Proposals';
 import { BatchDays } from './BatchDays';
 import { PersonChoice } from './PersonChoice';
 import { StepList } from './StepList';
+import { HoldNotice } from '../departures/HoldAll';
 import { useRefresh } from '@/ui/useRefresh';
 import { WordButton } from '@/ui/WordButton';
 import { TermHint } from '@/ui/TermHint';
@@ -66,6 +68,7 @@ export function DeskScreen({
   personId,
   today,
   aims,
+  hold = null,
 }: {
   desk: DeskView;
   steps: DeskSteps;
@@ -75,6 +78,8 @@ export function DeskScreen({
   personId: string;
   today: string;
   aims: Readonly<Record<string, number>>;
+  /** That all of the brand is on hold; null while it is not. */
+  hold?: ShownHold | null;
 }) {
   const { brand, brands, channels, people, me } = useShell();
   const may = useMay();
@@ -112,6 +117,7 @@ export function DeskScreen({
           <BatchDays batchDays={batchDays} />
         </div>
         <div>
+          {hold && <HoldNotice hold={hold} />}
           {inTrouble.length > 0 && (
             <section aria-label="Not sent">
               <h2>

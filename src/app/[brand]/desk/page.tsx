@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
 import { addDays } from '@/core/time/days';
+import { loadHold } from '@/usecases/delivery/holdAll';
 import { listBatchDays } from '@/usecases/prep/reading';
 import { loadProposals } from '@/usecases/proposals/proposals';
 import { loadDesk } from '@/usecases/desk/loadDesk';
@@ -23,11 +24,12 @@ export default async function DeskPage({
   const { db, brand, channels, people, me, today, now, may } = await brandOfPage((await params).brand);
   const { of } = await searchParams;
   const person = (may('lookAtOthersDesk') && people.find(({ slug }) => slug === of)) || me;
-  const [desk, steps, batchDays, proposals] = await Promise.all([
+  const [desk, steps, batchDays, proposals, hold] = await Promise.all([
     loadDesk(db, brand, channels, now),
     loadDeskSteps(db, person, brand.id, today),
     listBatchDays(db, [brand.id], today, addDays(today, BATCH_AHEAD_DAYS)),
     loadProposals(db, person.id, brand.id, now),
+    loadHold(db, brand.id, now),
   ]);
   return (
     <DeskScreen
@@ -37,6 +39,7 @@ export default async function DeskPage({
       proposals={proposals}
       personId={person.id}
       today={today}
+      hold={hold}
       aims={Object.fromEntries(channels.map(({ id, aimDays }) => [id, aimDays]))}
     />
   );
