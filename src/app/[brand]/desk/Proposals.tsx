@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState, type KeyboardEvent } from 'react';
+import { flushSync } from 'react-dom';
 import { EXTRACT_LABELS } from '@/core/extracts/extracts';
 import { groupBy } from '@/core/group';
 import { FOLDED_AFTER_DAYS } from '@/core/proposals/proposal';
@@ -172,8 +173,9 @@ function ProposalRow({
   const says = caption.split('\n')[0] || headline;
   const name = `${FORMAT_LABELS[format as Format]} for ${channel?.name ?? ''}: ${says.slice(0, 80)}`;
   const change = () => {
-    setChanged((now) => now ?? caption);
-    setTimeout(() => field.current?.focus());
+    // At once: the keys that follow belong in the field, and on the row each of them is a deed.
+    flushSync(() => setChanged((now) => now ?? caption));
+    field.current?.focus();
   };
   const onKey = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey || event.altKey) return;
