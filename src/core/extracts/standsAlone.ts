@@ -46,7 +46,7 @@ export function pointsOutside(text: string, language: string | null, words?: rea
   const plain = plainOf(text);
   const small = inSmall(plain);
   if (known.room.test(small)) return 'room';
-  if (known.pairs.test(small)) return 'pair';
+  if (known.pairs.test(small) || countsOnlyOne(small, known)) return 'pair';
   if (known.joins.test(small)) return 'joins';
   if (known.page.test(small)) return 'page';
   if (known.answers.test(small) || ENDS_ANSWERING.test(small)) return 'answer';
@@ -92,6 +92,15 @@ export const pointsToPage = (text: string, language: string | null): boolean =>
 /** Whether a sentence is the second, or a later one, of several that are counted: “The fourth is …”. */
 export const isNextOf = (text: string, language: string | null): boolean =>
   knownOf(language)?.next.test(inSmall(text)) ?? false;
+
+/** Whether the first of several is counted off and none behind it: “There are two ways. First, …”. */
+function countsOnlyOne(small: string, { first }: Pointers): boolean {
+  const begins = first.exec(small);
+  return begins !== null && !COUNTS_ON.test(small.slice(begins.index + begins[0].length));
+}
+
+const COUNTS_ON =
+  /\b(?:second(?:ly)?|third(?:ly)?|next|then|finally|last(?:ly)?|zweitens|zweite[nrs]?|dann|danach|schließlich|deuxième(?:ment)?|seconde?|secundo|ensuite|puis|enfin|segund[oa]|tercer[oa]?|luego|después|finalmente|depois|terceir[oa]|por fim)(?![\p{L}])/u;
 
 /** Whether something is opened in a text and not closed, or closed and not opened, or words were left out or trail off. */
 export function isHalf(text: string): boolean {
