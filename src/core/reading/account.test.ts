@@ -250,6 +250,7 @@ describe('what is not the thought of a text', () => {
     ['credit', `${ESSAY}\n\nProduced by Rosa Amaro`, 'Produced by Rosa Amaro'],
     ['credit', `${ESSAY}\n\nPhoto: Inês Lund`, 'Photo: Inês Lund'],
     ['caption', `${ESSAY}\n\nFigure 3: The rope on the quay`, 'Figure 3: The rope on the quay'],
+    ['caption', `${ESSAY}\n\nExample 7.1. Finding a rope by its name`, 'Example 7.1. Finding a rope by its name'],
     ['stageMark', `${ESSAY} [Applause] The next one was mine.`, '[Applause]'],
     ['music', `${ESSAY}\n\n♪ the sea, the sea ♪`, '♪ the sea, the sea ♪'],
     ['signature', `${ESSAY}\n\nYours sincerely,\n\nRosa Amaro`, 'Rosa Amaro'],

@@ -26,7 +26,7 @@ export const CREDIT =
 
 /** The line below a picture. */
 export const CAPTION =
-  /^(?:photo(?:graph)?s?|pictures?|images?|paintings?|drawings?|fotos?|bilder|aufnahme|photos?|peintures?|imágenes|pinturas?|imagens) (?:of|von|des?|du)\s[^.!?]+$|^(?:figure|fig\.?|table|plate|photo|image|abbildung|abb\.?|tabelle|bild|foto|tableau|figura|imagen|tabla|imagem|tabela)\s?\d+(?:\.\d+)?\s?[.:–—-]/iu;
+  /^(?:photo(?:graph)?s?|pictures?|images?|paintings?|drawings?|fotos?|bilder|aufnahme|photos?|peintures?|imágenes|pinturas?|imagens) (?:of|von|des?|du)\s[^.!?]+$|^(?:figure|fig\.?|table|plate|photo|image|abbildung|abb\.?|tabelle|bild|foto|tableau|figura|imagen|tabla|imagem|tabela)\s?\d+(?:\.\d+)?\s?[.:–—-]|^(?:example|exemple|beispiel|ejemplo|exemplo|listing)\s\d+\.\d+\.?\s[^.!?]+$/iu;
 
 /** What a page says around its text, a line each. */
 export const AROUND =

@@ -9,7 +9,7 @@ import type { Queryable } from '@/data/database/db';
 import { refused, type Db } from '../useCase';
 
 /** Grows when texts are read otherwise than before, so that what was kept is read anew. */
-const READER = 2;
+const READER = 3;
 
 type ToRead = Pick<TextToRead, 'source' | 'cues' | 'how'>;
 
