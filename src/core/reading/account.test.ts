@@ -73,6 +73,16 @@ describe('a page as it is in the world', () => {
     expect(leftOf(`# Ropes\n\n${said}\n\n${line}`, 'a.md')).toEqual([['reference', line]]);
   });
 
+  it('keeps what happened year by year, also where nouns have large letters', () => {
+    const years = [
+      'Am 21. April 1999 gründeten die Reederei Brook und der Verein der Seiler eine Allianz: Die Reederei wollte Seile verkaufen, der Verein neue Mitglieder.',
+      'Im Januar 2001 folgte Ada Brook ihrem Bruder Cyril als Leiterin der Werft, Ben Marsh wurde Schatzmeister, Cyril Brook Ehrenmitglied, Dea Reed Sekretärin.',
+      'Das siebte Treffen der Seiler fand vom 2. bis 9. Juli 2004 in Althafen, im Saal der Gilde, mit 40 Gästen statt.',
+      'Am 12. März 2006 starb Cyril Brook, Gründer der Werft, nach langer Krankheit in Althafen, im Haus der Gilde.',
+    ];
+    expect(leftOf(`# Die Werft\n\n${years.join('\n\n')}\n`, 'a.md')).toEqual([]);
+  });
+
   it('is read without the pages before and behind it', () => {
     const text = 'The harbour sleeps.\n\n‹ What is a knot? up Why do ropes fail? ›\n\nIt wakes at six.';
     expect(leftOf(text)).toEqual([['navigation', '‹ What is a knot? up Why do ropes fail? ›']]);
