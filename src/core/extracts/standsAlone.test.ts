@@ -143,6 +143,9 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   },
   de: {
     alone: [
+      'Der Hafen schläft, bis er geweckt wird.',
+      'Wein wird besser, wenn er liegt.',
+      'Wer einen Hafen baut, weiß, dass er nie fertig ist.',
       'Legen Sie ein nasses Seil nie in die Sonne.',
       'Wenn der Wind dreht, dann dreht das Boot mit.',
       'Der Grund des Hafens besteht aus Schlick.',
@@ -161,6 +164,9 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'Schlimmer noch, neun von zehn Seilen werden nie gewickelt.',
       'Alternativ trocknet ein Seil am Ofen.',
+      'Mit der Idee und der Gelegenheit, etwas besser zu machen, begann er im August ein Seil.',
+      'Zu ungefähr der gleichen Zeit kam ein neues Seil.',
+      'Anstelle dessen nimmt der Hafen ein Seil.',
       'Viele sind im Hafen bekannt.',
       'Unten finden Sie das Lied der Zunft.',
       'Im zweiten Fall bleibt das Seil im Hafen.',
@@ -208,6 +214,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   },
   fr: {
     alone: [
+      'Les cordes vieilles sont fortes, et elles le disent.',
+      'La corde et le port dorment, puis ils se réveillent.',
       'La cause de la plupart des accidents est la fatigue.',
       'En hiver, le port dort et les cordes sèchent.',
       'Les bateaux sortent à six heures et les mouettes attendent.',
@@ -223,6 +231,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'Pire encore, neuf cordes sur dix ne sont jamais enroulées.',
       'Alternativement, une corde sèche près du four.',
+      'Par le port où dort la corde, ils vendent une lampe.',
+      'Au lieu de cela, le port vend une corde.',
       'Le cahier du port signale ainsi toutes les cordes.',
       'La corde permet quant à elle de suivre le port.',
       'Vérifiez en premier lieu si la corde est sèche.',
@@ -261,6 +271,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   },
   es: {
     alone: [
+      'Las cuerdas viejas cuentan lo que ellas vieron.',
       'Las dos puntas de una cuerda nunca se encuentran.',
       'Una cuerda nueva halaga a todos; una cuerda vieja dice la verdad.',
       'Hay dos clases de silencio en un taller.',
@@ -276,6 +287,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'Peor aún, nueve de cada diez cuerdas están mojadas.',
       'Alternativamente, una cuerda se seca en el horno.',
+      'Por el simple hecho de que ellos la venden, el puerto duerme.',
+      'En vez de eso, el puerto vende una cuerda.',
       'Abajo encontrará la canción del puerto.',
       'En el primer caso la cuerda queda en el puerto.',
       'Contenía unas mil cuerdas de tres puertos.',
@@ -316,6 +329,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
   },
   pt: {
     alone: [
+      'As cordas velhas contam o que elas viram.',
       'A causa da maioria dos acidentes é o cansaço.',
       'Uma corda nova agrada a todos; uma corda velha diz a verdade.',
       'Há dois tipos de silêncio numa oficina.',
@@ -330,6 +344,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'Pior ainda, nove em cada dez cordas estão molhadas.',
       'Alternativamente, uma corda seca no forno.',
+      'Pelo simples facto de que eles a vendem, o porto dorme.',
+      'Em vez disso, o porto vende uma corda.',
       'Abaixo encontrará a canção do porto.',
       'No primeiro caso a corda fica no porto.',
       'O porto também tem uma corda.',

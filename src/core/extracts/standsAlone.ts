@@ -156,7 +156,7 @@ function wordsOf(text: string, small: string): Word[] {
 function pointerIn(words: readonly Word[], known: Pointers, hasThings: boolean, asks: boolean): Outside | null {
   const { things, people, demonstratives, places } = known;
   const isPointer = ({ word }: Word) => [things, people, demonstratives, places].some((set) => set.has(word));
-  let [hasThing, hasPerson] = [false, false];
+  let [hasThing, hasPerson, hasSeveral, hasMasculine] = [false, false, false, false];
   for (const [at, own] of words.entries()) {
     const { word } = own;
     // “Sie” and “Ihnen” in the middle of a German sentence speak to the reader.
@@ -169,15 +169,55 @@ function pointerIn(words: readonly Word[], known: Pointers, hasThings: boolean, 
         if (pointsToNoun(words, at, known) && !hasSameNoun(words, at)) return 'demonstrative';
         if (word !== 'that' && !hasThing && !hasPerson) return 'demonstrative';
       } else if (people.has(word) && !hasPerson && (hasThings || !hasThing)) return 'person';
+      else if (SEVERAL.has(word) && !hasSeveral) return 'person';
+      else if (word === 'er' && known === POINTERS.de && !hasMasculine) return 'person';
       else if (things.has(word) && !hasThing && !hasPerson) return 'thing';
       else if (places.has(word) && !hasThing) return 'place';
       continue;
     }
     if (known.persons.test(word) || (own.isCapital && !own.isFirst && isName(words, at))) hasPerson = true;
-    if (isNoun(words, at, known, isPointer)) hasThing = true;
+    if (ANYBODY.has(word)) hasMasculine = true;
+    if (AND.has(word) && (hasThing || hasPerson)) hasSeveral = true;
+    if (!isNoun(words, at, known, isPointer)) continue;
+    hasThing = true;
+    hasSeveral ||= /[sx]$/.test(word) && !ONE_WITH_S.has(word);
+    hasMasculine ||= canBeMasculine(words, at);
   }
   return null;
 }
+
+/** Pronouns for several, in languages in which most words for several end in an “s”. */
+const SEVERAL = new Set('ils elles ellos ellas eles elas'.split(' '));
+/** Words that end as those for several do, and are for one or none. */
+const ONE_WITH_S = new Set(
+  'simples plus temps corps pays pas jamais toujours sous puis alors ailleurs dehors menos apenas através además país interés entonces'.split(
+    ' ',
+  ),
+);
+const AND = new Set('et ou ni y e o u com con avec'.split(' '));
+
+/** Stand for anybody, of whom German says “er”. */
+const ANYBODY = new Set('jemand niemand jeder wer man'.split(' '));
+
+/** Whether a German noun may be what “er” stands for: nothing before it says that it is feminine or neuter, or several. */
+function canBeMasculine(words: readonly Word[], at: number): boolean {
+  const near = words.slice(Math.max(0, at - BETWEEN), at);
+  const article = near.findLastIndex(({ word }) => word === 'der' || NOT_MASCULINE.has(word));
+  if (article < 0) return true;
+  if (near[article]!.word !== 'der') return false;
+  const before = words[at - near.length + article - 1];
+  // “mit der Idee”, “die Namen der Stadt”, “und der Gelegenheit”
+  return before === undefined || !(OBLIQUE.has(before.word) || (before.isCapital && !before.isFirst));
+}
+
+const NOT_MASCULINE = new Set(
+  'die das eine einer keine keiner jede jedes diese dieses jene jenes meine seine ihre unsere zur'.split(' '),
+);
+const OBLIQUE = new Set(
+  'mit von zu bei nach aus in an auf unter über vor hinter neben zwischen seit gegenüber während wegen trotz und oder sowie außer'.split(
+    ' ',
+  ),
+);
 
 /** Words behind which a French “en” stands for something; elsewhere it is a preposition, as in Spanish. */
 const BEFORE_EN = new Set('je tu il elle on nous vous ils elles qui ne y'.split(' '));
