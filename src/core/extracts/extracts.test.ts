@@ -97,6 +97,15 @@ it('a line that no mark ends is no extract where sentences have their marks', ()
   expect(texts.map(({ text }) => text)).not.toContain(line);
 });
 
+it('an item of a list that only counts something is no extract, one that says something of it is', () => {
+  const list = [
+    '12,800 new ropes, wound by hand, for more than forty harbours of the north.',
+    '3 of 4 ropes that come back wet are dry by the morning of the next day.',
+  ];
+  const texts = findExtracts(analyse(readMarkdown(`# Ropes\n\n${list.map((one) => `- ${one}`).join('\n')}\n`)));
+  expect(texts.map(({ text }) => text)).toEqual([list[1]]);
+});
+
 it('a sentence does not end in brackets, and names alone are no extract', () => {
   const text = `# Stars
 

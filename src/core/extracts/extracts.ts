@@ -1,3 +1,4 @@
+import { TELLS } from '../text/tells';
 import { countText } from '../captions/count';
 import { mayBeSaid, type Analysis, type ScoredSentence } from './analyse';
 import { isAnswer, isOnlyAnswer } from './answers';
@@ -156,7 +157,7 @@ function candidateOf(
   const text = analysis.text.slice(start, last.end);
   if (text.length < EXTRACT_LENGTH.ofQuestion || text.length > EXTRACT_LENGTH.most * 4) return null;
   // What leads to something that follows is no whole.
-  if (/[:,;–—]$/u.test(text) || isOnlyNames(text)) return null;
+  if (/[:,;–—]$/u.test(text) || isOnlyNames(text) || isOnlyCount(analysis, first, text)) return null;
   const length = countText(text, { unit: 'grapheme', wideWeight: 1, linkLength: null });
   const least = isQuestion ? EXTRACT_LENGTH.ofQuestion : EXTRACT_LENGTH.least;
   if (length < least || length > EXTRACT_LENGTH.most) return null;
@@ -186,6 +187,10 @@ function isOnlyNames(text: string): boolean {
   const long = wordsWithCase(text).filter((word) => word.length > 3);
   return long.filter((word) => /^\p{Lu}/u.test(word)).length >= long.length * NAMES;
 }
+
+/** Whether an item of a list counts something and says nothing of it: “12 800 new ropes in 40 harbours.” */
+const isOnlyCount = ({ blocks }: Analysis, { block }: ScoredSentence, text: string): boolean =>
+  blocks[block]!.kind === 'listItem' && /^\p{N}/u.test(text) && !TELLS.test(text);
 
 const wordsWithCase = (text: string): string[] => text.match(/\p{L}[\p{L}\p{M}’'-]*/gu) ?? [];
 

@@ -42,6 +42,9 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'A similar rope hangs in the church.',
       'Even worse, nine ropes in ten are never wound.',
+      'Surely they can wind ropes by hand.',
+      'The conclusion of such an argument is that ropes are wound by hand.',
+      'Ada Brook soon took the keeper’s work.',
       'Many are kept by the harbour, which winds its ropes by hand.',
       'Alternatively, a rope is dried at a stove.',
       'The harbour has two plans for its ropes. First, the keeper winds them by hand.',
@@ -164,6 +167,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'Schlimmer noch, neun von zehn Seilen werden nie gewickelt.',
       'Alternativ trocknet ein Seil am Ofen.',
+      'Ada Brook übernahm bald die Arbeit am Seil.',
       'Mit der Idee und der Gelegenheit, etwas besser zu machen, begann er im August ein Seil.',
       'Zu ungefähr der gleichen Zeit kam ein neues Seil.',
       'Anstelle dessen nimmt der Hafen ein Seil.',
@@ -344,6 +348,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'Pior ainda, nove em cada dez cordas estão molhadas.',
       'Alternativamente, uma corda seca no forno.',
+      'Tudo em cima está disponível no porto.',
       'Pelo simples facto de que eles a vendem, o porto dorme.',
       'Em vez disso, o porto vende uma corda.',
       'Abaixo encontrará a canção do porto.',

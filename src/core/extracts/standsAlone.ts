@@ -238,7 +238,7 @@ function isNoun(words: readonly Word[], at: number, known: Pointers, isPointer: 
   )
     return false;
   if (own.isCapital && !own.isFirst) return true;
-  if (own.isFirst) return !VERBLIKE.test(own.word) && !isFollowedByObject(words[at + 1], known);
+  if (own.isFirst) return !VERBLIKE.test(own.word) && !isAdverb(own.word) && !isFollowedByObject(words[at + 1], known);
   if (/[^s]s$/.test(own.word)) return true;
   return words
     .slice(Math.max(0, at - BETWEEN), at)
@@ -265,6 +265,15 @@ const SMALL = new Set(
 /** Beginnings of commands, whose object comes behind. */
 const VERBLIKE =
   /^(?:let|do|don't|take|make|give|put|look|listen|wait|keep|try|ask|tell|think|imagine|remember|stop|start|begin|go|come|get|be|use|write|read|throw|learn|leave)$/;
+
+/** Whether a word that begins a sentence says how, and names nothing: “Surely”, “Claramente”. */
+const isAdverb = (word: string): boolean => /(?:ly|mente)$/.test(word) && !NO_ADVERB.has(word);
+
+const NO_ADVERB = new Set(
+  'family july italy sicily supply reply assembly monopoly anomaly butterfly fly ally bully jelly belly lily emily molly sally polly holly kelly billy'.split(
+    ' ',
+  ),
+);
 
 /** Whether the word behind a demonstrative is a noun it points to: “with that list”, “these pans”. */
 function pointsToNoun(words: readonly Word[], at: number, { determiners }: Pointers): boolean {

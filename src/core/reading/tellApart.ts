@@ -16,6 +16,7 @@ import {
   STAGE_MARK,
 } from './apartWords';
 import { isBareDate } from './bareDate';
+import { TELLS } from '../text/tells';
 import { closedUp, GONE } from './closedUp';
 import type { LeftOut, LeftOutReason } from './leftOut';
 import type { RawBlock } from './rawBlock';
@@ -97,6 +98,7 @@ function isReference(text: string): boolean {
   if (text.length > RIGHTS) return false;
   if ((PAGES.test(text) && YEAR.test(text)) || AUTHOR.test(text) || VOLUMES.test(text) || WRITTEN_BY.test(text))
     return true;
+  // In a language that writes its nouns with large letters a sentence has as many of them as a reference.
   if (TELLS.test(text)) return false;
   const words = text.match(/\p{L}[\p{L}\p{M}’'-]*/gu) ?? [];
   const long = words.filter((word) => word.length > 3);
@@ -117,9 +119,6 @@ const VOLUMES = /, \d{1,3} (?:volumes|vols?\.|Bände|tomes|tomos|volúmenes), /u
 /** A line that is a name in quotation marks and by whom it is, perhaps with its press: no sentence. */
 const WRITTEN_BY =
   /^[“"«„][^“”"«»„]{4,120}[”"»“],? (?:by|von|par|de|por) \p{Lu}[\p{L}\p{M}.’' -]{3,80}(?:\[[^[\]]{2,60}\]|\([^()]{2,60}\))?$/u;
-/** Verbs that tell what happened: in a language that writes its nouns with large letters a sentence has as many of them as a reference. */
-const TELLS =
-  /(?<![\p{L}\p{N}])(?:is|are|was|were|has|had|have|became|took|began|died|succeeded|founded|started|wurden?|wird|werden|war|waren|ist|sind|hat|haben|hatten?|fand|fanden|gab|ging|kam|kamen|starb|stirbt|begann|blieb|hielt|trat|verkaufte|folgten?|startete|gründeten?|erschien|est|sont|était|étaient|ont|avait|fut|furent|devint|eut|fue|fueron|eran|han|había|habían|murió|nació|comenzó|empezó|tuvo|foi|foram|eram|tinha|morreu|nasceu|começou|teve)(?![\p{L}\p{N}])/u;
 /** Letters before the year of a reference: what happened in a year often begins with it. */
 const BEFORE_YEAR = 8;
 /** Share of the longer words of a reference that are names, and the like. */

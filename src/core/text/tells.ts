@@ -1,0 +1,3 @@
+/** The commonest verbs that tell what is or what happened, in the languages that Bimlo knows: what has none may be a line of a list. */
+export const TELLS =
+  /(?<![\p{L}\p{N}])(?:is|are|was|were|has|had|have|became|took|began|died|succeeded|founded|started|wurden?|wird|werden|war|waren|ist|sind|hat|haben|hatten?|fand|fanden|gab|ging|kam|kamen|starb|stirbt|begann|blieb|hielt|trat|verkaufte|folgten?|startete|gründeten?|erschien|est|sont|était|étaient|ont|avait|fut|furent|devint|eut|fue|fueron|eran|han|había|habían|murió|nació|comenzó|empezó|tuvo|foi|foram|eram|tinha|morreu|nasceu|começou|teve)(?![\p{L}\p{N}])/u;
