@@ -431,6 +431,19 @@ describe('drafts', () => {
     expect(said(sourceOf(text), { start: 0, end: text.length }).text).toBe(as),
   );
 
+  it('of a thread are none of which only the first of several is said', () => {
+    const thread = (last: string) =>
+      ruleBasedHelper(
+        sourceOf(
+          `# Boats\n\nThe harbour has two plans for the boats of the harbour in the morning. First, the harbour pays for boats that stay in all the morning. Boats that stay in the harbour cost a winter of bread. ${last} a winter of bread is what the boats of the harbour bring in.\n`,
+        ),
+        SHELF,
+        order('pithline', 'thread', { from: [] }),
+      );
+    expect(thread('Second,')).not.toBeNull();
+    expect(thread('For the harbour,')).toBeNull();
+  });
+
   it('are made of nothing of which half is in quotation marks', () => {
     const thread = (mark: string) =>
       ruleBasedHelper(

@@ -1,7 +1,7 @@
-import { mayBeSaid, type ScoredSentence } from '../extracts/analyse';
+import { mayBeSaid, opensWith, type ScoredSentence } from '../extracts/analyse';
 import type { Taken } from '../extracts/extracts';
 import { overlapOf } from '../extracts/rank';
-import { isHalf, isNextOf, pointsToPage } from '../extracts/standsAlone';
+import { countsOnlyOne, isHalf, isNextOf, pointsToPage } from '../extracts/standsAlone';
 import type { DraftSource } from './draft';
 import { standing } from './saying';
 
@@ -71,12 +71,22 @@ export function stretchesOf(
       found.push({
         from,
         to,
-        worth: (sum / length) * (0.3 + alike / (length - 1)) * ends * begins * early * endingOf(own, sum / length),
+        worth:
+          (sum / length) *
+          (0.3 + alike / (length - 1)) *
+          ends *
+          begins *
+          early *
+          opensWith(sentences[from]!) *
+          endingOf(own, sum / length),
       });
     }
   }
-  const isWhole = ({ from, to }: Stretch) =>
-    !isHalf(source.analysis.text.slice(sentences[from]!.start, sentences[to - 1]!.end));
+  const isWhole = ({ from, to }: Stretch) => {
+    const { text, language } = source.analysis;
+    const own = text.slice(sentences[from]!.start, sentences[to - 1]!.end);
+    return !isHalf(own) && !countsOnlyOne(own, language);
+  };
   const best: Stretch[] = [];
   for (const one of found.sort((first, second) => second.worth - first.worth)) {
     if (best.length === LOOKED_AT) break;

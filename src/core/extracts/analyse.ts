@@ -35,6 +35,7 @@ export type Trait =
   | 'first'
   | 'past'
   | 'echo'
+  | 'given'
   | 'filler'
   | 'housekeeping'
   | 'asking'
@@ -78,6 +79,8 @@ const WEIGHTS: Record<Trait, number> = {
   first: 0.8,
   past: 0.55,
   echo: 1.4,
+  // Within what goes on, nothing: only what begins with it leans (`opensWith`).
+  given: 1,
   filler: 0.5,
   housekeeping: 0.1,
   asking: 0.6,
@@ -113,13 +116,14 @@ export function analyse(
   const isAsker = askersIn(text, sentences, blocks);
   const central = textRank(content.map((own) => (own.length < LEAST_CONTENT ? [] : own)));
   const spread = new Map<string, number>();
+  for (const own of content) for (const word of new Set(own)) spread.set(word, (spread.get(word) ?? 0) + 1);
   const scored = sentences.map((sentence, at) => {
     const own = new Set(content[at]);
-    for (const word of own) spread.set(word, (spread.get(word) ?? 0) + 1);
     const traits = traitsOf(said[at]!, words[at]!, known, spoken);
     if (blocks[sentence.block]?.language !== undefined) traits.add('foreign');
     if (BEGINS_SMALL.test(said[at]!) && (isMarked || HAS_MARK.test(said[at]!))) traits.add('begun');
     if (isMarked && blocks[sentence.block]?.kind === 'paragraph' && !ENDS_ANYHOW.test(said[at]!)) traits.add('unended');
+    if (isGiven(words[at]!, content, at, spread, spoken)) traits.add('given');
     if (isAsker(blocks[sentence.block]?.speaker)) traits.add('asking');
     const [before, after] = [sentences[at - 2], sentences[at + 1]];
     if (before?.block === sentence.block && after?.block !== sentence.block) traits.add('closing');
@@ -132,6 +136,40 @@ export function analyse(
     };
   });
   return { text, blocks, sentences: scored, language: spoken, spread, isWordTimed };
+}
+
+/** What a stretch is worth that begins with a sentence, by how it begins. */
+export const opensWith = ({ traits }: ScoredSentence): number => (traits.has('given') ? OPENS_GIVEN : 1);
+
+const OPENS_GIVEN = 0.6;
+/** Sentences before in which something was named that “the …” means, and sentences of the text in which it stands at most: what stands in more is what the text is about. */
+const GIVEN = { before: 3, in: 4, share: 0.03 } as const;
+/** Words of a sentence in which the noun of its first article stands. */
+const NEAR_ARTICLE = 3;
+
+const DEFINITE: Record<string, RegExp> = {
+  en: /^the$/,
+  de: /^(?:der|die|das)$/,
+  fr: /^(?:le|la|les)$/,
+  es: /^(?:el|la|los|las)$/,
+  pt: /^[oa]s?$/,
+};
+
+/** Whether a sentence begins with “the …” of something that was named just before it, and is not what the whole text is about. */
+function isGiven(
+  words: readonly string[],
+  content: readonly (readonly string[])[],
+  at: number,
+  spread: ReadonlyMap<string, number>,
+  language: string | null,
+): boolean {
+  if (!DEFINITE[language ?? '']?.test(words[0] ?? '')) return false;
+  const noun = words.slice(1, 1 + NEAR_ARTICLE).find((word) => content[at]!.includes(word));
+  return (
+    noun !== undefined &&
+    spread.get(noun)! <= Math.max(GIVEN.in, content.length * GIVEN.share) &&
+    content.slice(Math.max(0, at - GIVEN.before), at).some((before) => before.includes(noun))
+  );
 }
 
 /** Words behind a share that make it a time: “half past seven”. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { plainlyKept, readingOf } from '../reading/readSource';
 import { readMarkdown, readPlain } from '../reading/readingText';
 import { readSubtitles } from '../reading/subtitles';
-import { analyse } from './analyse';
+import { analyse, opensWith } from './analyse';
 import { bestSet, findClips, type TimedWindow } from '../clips/clips';
 import { findExtracts } from './extracts';
 import { guessLanguage, wordsOfLanguage } from './languages';
@@ -95,6 +95,25 @@ it('a line that no mark ends is no extract where sentences have their marks', ()
   const texts = findExtracts(analyse(readMarkdown(`${said}\n\n${line}\n\nNobody sells a rope that has sung.`), 'en'));
   expect(texts.map(({ text }) => text)).toContain(said);
   expect(texts.map(({ text }) => text)).not.toContain(line);
+});
+
+it('what begins with something that was named just before is worth less, unless the whole text is about it', () => {
+  const worthOf = (named: string) => {
+    const beside = Array.from(
+      { length: 6 },
+      (_, at) => `Every harbour of the north keeps ${at + 3} old bells that no keeper ever rings in summer.`,
+    );
+    const analysis = analyse(
+      readMarkdown(
+        `${beside.join(' ')}\n\nIn winter the guild buys one ${named} for all boats of the coast. The lantern costs more than three summers of fish and bread.`,
+      ),
+      'en',
+    );
+    const at = analysis.sentences.findIndex(({ start }) => analysis.text.slice(start).startsWith('The lantern'));
+    return opensWith(analysis.sentences[at]!);
+  };
+  expect(worthOf('bell')).toBe(1);
+  expect(worthOf('lantern')).toBeLessThan(1);
 });
 
 it('an item of a list that only counts something is no extract, one that says something of it is', () => {

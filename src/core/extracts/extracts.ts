@@ -1,6 +1,6 @@
 import { TELLS } from '../text/tells';
 import { countText } from '../captions/count';
-import { mayBeSaid, type Analysis, type ScoredSentence } from './analyse';
+import { mayBeSaid, opensWith, type Analysis, type ScoredSentence } from './analyse';
 import { isAnswer, isOnlyAnswer } from './answers';
 import { canBeAnswered, kindOf } from './kindOf';
 import { overlapOf } from './rank';
@@ -167,6 +167,7 @@ function candidateOf(
   const leftOpen = sentences.length > 1 && last.traits.has('question');
   const score =
     mean *
+    opensWith(first) *
     shapeOf(length) *
     (leftOpen ? 0.7 : 1) *
     (isAnswer(before, first) ? ANSWERS : 1) *

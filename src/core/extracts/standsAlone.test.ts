@@ -42,6 +42,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'A similar rope hangs in the church.',
       'Even worse, nine ropes in ten are never wound.',
+      'Point number four is the keeper of the rope.',
+      'The guild should give this its earliest attention.',
       'Surely they can wind ropes by hand.',
       'The conclusion of such an argument is that ropes are wound by hand.',
       'Ada Brook soon took the keeper’s work.',
@@ -291,6 +293,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'Peor aún, nueve de cada diez cuerdas están mojadas.',
       'Alternativamente, una cuerda se seca en el horno.',
+      'Para poder hacerlo el puerto vende una cuerda.',
       'Por el simple hecho de que ellos la venden, el puerto duerme.',
       'En vez de eso, el puerto vende una cuerda.',
       'Abajo encontrará la canción del puerto.',

@@ -46,7 +46,7 @@ export function pointsOutside(text: string, language: string | null, words?: rea
   const plain = plainOf(text);
   const small = inSmall(plain);
   if (known.room.test(small)) return 'room';
-  if (known.pairs.test(small) || countsOnlyOne(small, known)) return 'pair';
+  if (known.pairs.test(small) || firstAlone(small, known)) return 'pair';
   if (known.joins.test(small)) return 'joins';
   if (known.page.test(small)) return 'page';
   if (known.answers.test(small) || ENDS_ANSWERING.test(small)) return 'answer';
@@ -94,7 +94,12 @@ export const isNextOf = (text: string, language: string | null): boolean =>
   knownOf(language)?.next.test(inSmall(text)) ?? false;
 
 /** Whether the first of several is counted off and none behind it: “There are two ways. First, …”. */
-function countsOnlyOne(small: string, { first }: Pointers): boolean {
+export function countsOnlyOne(text: string, language: string | null): boolean {
+  const known = knownOf(language);
+  return known !== undefined && firstAlone(inSmall(text), known);
+}
+
+function firstAlone(small: string, { first }: Pointers): boolean {
   const begins = first.exec(small);
   return begins !== null && !COUNTS_ON.test(small.slice(begins.index + begins[0].length));
 }

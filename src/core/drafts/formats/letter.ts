@@ -43,19 +43,19 @@ export function letterOf(source: DraftSource, order: DraftOrder, caption: Drafte
   };
 }
 
-/** The best sentence of the piece that stands alone, fits the preheader and does not stand in the letter. */
+/** The best of the piece that fits the preheader and does not stand in the letter: an extract, else a sentence that stands alone. */
 function preheaderOf(source: DraftSource, rule: TextFieldRule, letter: string): Said | null {
   const { sentences } = source.analysis;
   const byScore = [...sentences.keys()].sort((one, other) => sentences[other]!.score - sentences[one]!.score);
+  const fits = ({ text }: Said) =>
+    text.length >= LEAST_PREHEADER && countText(text, rule) <= rule.limit && !letter.includes(asMarkdown(text));
+  for (const extract of source.extracts) {
+    const one = said(source, extract);
+    if (fits(one)) return one;
+  }
   for (const at of byScore) {
-    const [one] = standing(source, at, at + 1) ?? [];
-    if (
-      one &&
-      one.text.length >= LEAST_PREHEADER &&
-      countText(one.text, rule) <= rule.limit &&
-      !letter.includes(asMarkdown(one.text))
-    )
-      return one;
+    const [one] = sentences[at]!.traits.has('listed') ? [] : (standing(source, at, at + 1) ?? []);
+    if (one && fits(one)) return one;
   }
   return null;
 }
