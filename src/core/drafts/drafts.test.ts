@@ -242,6 +242,15 @@ describe('drafts', () => {
     expect(letter.words.caption).not.toContain(letter.words.preheader!);
   });
 
+  it('have the title of their piece, also where it is a single word', () => {
+    const letter = order('lettermill', 'newsletter', { from: [] });
+    const rule = fieldRule(letter.sheet, 'headline')!;
+    expect(titleOf({ ...TALK_SOURCE, title: 'Ringebene' }, letter, rule)).toEqual({
+      text: 'Ringebene',
+      origin: 'title',
+    });
+  });
+
   it('have a title that says something else than what stands right below it', () => {
     const source = { ...TALK_SOURCE, title: '' };
     const letter = order('lettermill', 'newsletter', { from: [] });

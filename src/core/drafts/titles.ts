@@ -6,7 +6,7 @@ import { placesIn, sectionsOf, standing, type Said } from './saying';
 
 /** Letters of a heading that says something, at least. */
 const LEAST_LETTERS = 4;
-/** Words of a title, at least. */
+/** Words of a title, at least, that is not the piece's own. */
 const LEAST_WORDS = 2;
 
 /** A sentence as a title: without the full stop at its end, which titles have none of. */
@@ -31,8 +31,8 @@ export function titleOfHeading(heading: string): Said | null {
  */
 export function titleOf(source: DraftSource, order: DraftOrder, rule: TextFieldRule, beside = ''): Said | null {
   const taken = new Set(order.titlesTaken.map((one) => one.toLowerCase()));
-  const isFree = ({ text }: Said) =>
-    text.split(/\s+/).length >= LEAST_WORDS &&
+  const isFree = ({ text, origin }: Said) =>
+    (origin === 'title' ? text !== '' : text.split(/\s+/).length >= LEAST_WORDS) &&
     countText(text, rule) <= rule.limit &&
     !taken.has(text.toLowerCase()) &&
     text !== asTitle(beside);

@@ -42,6 +42,9 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'A similar rope hangs in the church.',
       'Even worse, nine ropes in ten are never wound.',
+      'Last year, they sold the most ropes since the storm.',
+      'A year from now, the keepers expect that rope to be doubled.',
+      'For starters, the guild winds a rope by hand.',
       'Point number four is the keeper of the rope.',
       'The guild should give this its earliest attention.',
       'Surely they can wind ropes by hand.',
@@ -169,6 +172,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'Schlimmer noch, neun von zehn Seilen werden nie gewickelt.',
       'Alternativ trocknet ein Seil am Ofen.',
+      'Ein weiterer Vorteil des Seils besteht darin, dass die Taue trocken bleiben.',
       'Ada Brook übernahm bald die Arbeit am Seil.',
       'Mit der Idee und der Gelegenheit, etwas besser zu machen, begann er im August ein Seil.',
       'Zu ungefähr der gleichen Zeit kam ein neues Seil.',
