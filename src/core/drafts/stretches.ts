@@ -19,6 +19,8 @@ const ENDS_WITHIN = 0.7;
 const BEGINS_WITHIN = { usual: 0.7, leads: 0.4 } as const;
 /** What a stretch is worth that begins with the piece itself, where it is to say how the piece goes; within so much of its sentences. */
 const EARLY = { worth: 1.6, share: 0.1 } as const;
+/** What a stretch is worth that begins with one of the piece's extracts, which were chosen for standing alone. */
+const BEGINS_CHOSEN = 1.6;
 /** Stretches that are looked at, the best first. */
 const LOOKED_AT = 40;
 
@@ -37,6 +39,8 @@ export function stretchesOf(
   leads = false,
 ): Stretch[] {
   const { sentences, blocks } = source.analysis;
+  const isChosen = ({ start, end }: ScoredSentence) =>
+    source.extracts.some((extract) => extract.start >= start && extract.start < end);
   const isHeading = (block: number) => blocks[block]?.kind === 'heading';
   const parted = (at: number) => {
     const [before, own] = [sentences[at - 1]!.block, sentences[at]!.block];
@@ -68,10 +72,12 @@ export function stretchesOf(
         sentences[from - 1]?.block === sentences[from]!.block ? BEGINS_WITHIN[leads ? 'leads' : 'usual'] : 1;
       const early =
         leads && from <= sentences.length * EARLY.share && !isOfSomebody(sentences[from]!) ? EARLY.worth : 1;
+      const chosen = isChosen(sentences[from]!) ? BEGINS_CHOSEN : 1;
       found.push({
         from,
         to,
         worth:
+          chosen *
           (sum / length) *
           (0.3 + alike / (length - 1)) *
           ends *

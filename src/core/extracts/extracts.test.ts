@@ -119,10 +119,11 @@ it('what begins with something that was named just before is worth less, unless 
 it('an item of a list that only counts something is no extract, one that says something of it is', () => {
   const list = [
     '12,800 new ropes, wound by hand, for more than forty harbours of the north.',
+    'More than 4,300 old ropes, dried at a stove, for the museum of the north.',
     '3 of 4 ropes that come back wet are dry by the morning of the next day.',
   ];
   const texts = findExtracts(analyse(readMarkdown(`# Ropes\n\n${list.map((one) => `- ${one}`).join('\n')}\n`)));
-  expect(texts.map(({ text }) => text)).toEqual([list[1]]);
+  expect(texts.map(({ text }) => text)).toEqual([list[2]]);
 });
 
 it('a sentence does not end in brackets, and names alone are no extract', () => {

@@ -191,7 +191,10 @@ function isOnlyNames(text: string): boolean {
 
 /** Whether an item of a list counts something and says nothing of it: “12 800 new ropes in 40 harbours.” */
 const isOnlyCount = ({ blocks }: Analysis, { block }: ScoredSentence, text: string): boolean =>
-  blocks[block]!.kind === 'listItem' && /^\p{N}/u.test(text) && !TELLS.test(text);
+  blocks[block]!.kind === 'listItem' && COUNTS.test(text) && !TELLS.test(text);
+
+const COUNTS =
+  /^(?:(?:more than|over|almost|nearly|about|mehr als|über|fast|rund|plus de|près de|environ|más de|casi|unos|mais de|quase|cerca de) )?\p{N}/iu;
 
 const wordsWithCase = (text: string): string[] => text.match(/\p{L}[\p{L}\p{M}’'-]*/gu) ?? [];
 
