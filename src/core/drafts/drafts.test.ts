@@ -348,6 +348,19 @@ describe('drafts', () => {
     }
   });
 
+  it('of a carousel beside which nothing can be said have the title of the piece as their caption', () => {
+    const argument =
+      'A rope from the old mill is heavier than most boats on the quay. The rope dries slowly in the wind of the mill. It holds longer than a rope that dries at a stove by the mill. And it costs the mill three summers of rope.';
+    const other = Array(5)
+      .fill(0)
+      .map((_, at) => `In winter ${at + 3} keepers of the north count bells for the guild. They ring for it.`)
+      .join('\n\n');
+    const source = { ...sourceOf(`# Harbours\n\n${other}\n\n${argument}`), title: 'What a rope costs' };
+    const { words, parts } = ruleBasedHelper(source, SHELF, order('glassrow', 'carousel', { from: [] }))!;
+    expect(parts[0]).toMatch(/^A rope from the old mill/);
+    expect(words.caption).toBe('What a rope costs');
+  });
+
   it('of a carousel have a caption of what the slides are of, and no title that says something else', () => {
     const section = (name: string, thing: string) =>
       `## ${name}\n\nA ${thing} from the old mill is heavier than most boats on the quay. Nobody sells a ${thing} that has seen a hard winter in the north. Every ${thing} has a keeper who counts its hours at night. Without a good ${thing} no captain would ever leave the bay. A broken ${thing} costs more than three summers of fish. Children learn the name of each ${thing} before they learn to swim. A ${thing} made by hand lasts longer than the hand that made it.`;

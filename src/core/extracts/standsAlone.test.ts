@@ -42,6 +42,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'A similar rope hangs in the church.',
       'Even worse, nine ropes in ten are never wound.',
+      'Tenth, and finally, the guild winds a rope by hand.',
       'Last year, they sold the most ropes since the storm.',
       'A year from now, the keepers expect that rope to be doubled.',
       'For starters, the guild winds a rope by hand.',
@@ -241,6 +242,7 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'Pire encore, neuf cordes sur dix ne sont jamais enroulées.',
       'Alternativement, une corde sèche près du four.',
+      'La corde (voir encadré CORDES) sèche près du four.',
       'Par le port où dort la corde, ils vendent une lampe.',
       'Au lieu de cela, le port vend une corde.',
       'Le cahier du port signale ainsi toutes les cordes.',
@@ -297,6 +299,8 @@ const MARKED: Record<string, { alone: string[]; outside: string[] }> = {
     outside: [
       'Peor aún, nueve de cada diez cuerdas están mojadas.',
       'Alternativamente, una cuerda se seca en el horno.',
+      'En el ejemplo a continuación la cuerda está seca.',
+      'Lo que es más, las cuerdas están mojadas.',
       'Para poder hacerlo el puerto vende una cuerda.',
       'Por el simple hecho de que ellos la venden, el puerto duerme.',
       'En vez de eso, el puerto vende una cuerda.',

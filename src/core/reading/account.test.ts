@@ -93,6 +93,18 @@ describe('a page as it is in the world', () => {
     expect(readOf(text).blocks.map(({ language }) => language !== undefined)).toEqual([false, true, false]);
   });
 
+  it('has a paragraph marked as in another language whose names of files are in none', () => {
+    const french = Array(4)
+      .fill(
+        'Le port dort quand la marée est basse, et les cordes sèchent sur le quai. Il faut attendre que les bateaux reviennent, et les enfants comptent les lampes.',
+      )
+      .join(' ');
+    const english =
+      'This command creates a rope in the ropes/issued/rope.harbour.example.md file; the corresponding knot is stored in ropes/private/rope.harbour.example.key.';
+    const { blocks } = readOf(`# Le port\n\n${french}\n\n${english}\n`, 'a.md');
+    expect(blocks.at(-1)!.language).toBe('en');
+  });
+
   it('has a paragraph of few small words marked as in another language, where its letters tell', () => {
     const text =
       'Die alten Seile des Hafens haben Namen, und die Namen sind älter als der Hafen.\n\nSeveral commands allow the easy creation of chrooted or virtual test environments.\n\nJedes von ihnen hängt an einer Tafel neben der Tür.';

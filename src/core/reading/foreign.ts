@@ -14,6 +14,9 @@ const LEAST_OF_SCRIPT = 8;
 /** How sure the letters have to be, where small words do not tell. */
 const SURE = 0.5;
 
+/** The name of a file, an address and the like, which are in no language. */
+const NAME_OF_FILE = /(?<!\S)(?=\S*(?:[/\\_@]|\p{L}\.\p{L}))\S+/gu;
+
 const LETTERS = /\p{L}/gu;
 const OF_OTHER_SCRIPT = /(?!\p{Script=Latin})\p{L}/u;
 const OF_OTHER_SCRIPTS = new RegExp(OF_OTHER_SCRIPT, 'gu');
@@ -34,11 +37,12 @@ function isOtherScript(text: string): boolean {
 export function foreignLanguage(text: string, own: Language | null): string | null {
   if (own !== null && isOtherScript(text)) return detectAll(text)[0]?.lang ?? 'und';
   if (text.length < LEAST || own === null) return null;
-  const share = shareOfSmallWords(text, own);
+  const said = text.replace(NAME_OF_FILE, ' ');
+  const share = shareOfSmallWords(said, own);
   if (share >= AT_HOME) return null;
-  const known = guessLanguage(text);
-  if (known !== null && known !== own && shareOfSmallWords(text, known) >= ELSEWHERE) return known;
-  const [best] = detectAll(text);
+  const known = guessLanguage(said);
+  if (known !== null && known !== own && shareOfSmallWords(said, known) >= ELSEWHERE) return known;
+  const [best] = detectAll(said);
   if (share < NOT_AT_HOME && known !== null && known !== own && best?.lang === known) return known;
   if (!best || best.lang === own || best.accuracy < SURE) return null;
   return LANGUAGES.includes(best.lang as Language) ? null : best.lang;

@@ -85,6 +85,8 @@ function captionOf(source: DraftSource, order: DraftOrder, rule: TextFieldRule, 
   const best =
     bestIn(source, beside.filter(isFree), most, fits) ??
     bestIn(source, spared.filter(isFree), 0, fits) ??
+    // The piece's title names what slides are of; what is said elsewhere in it is about something else.
+    (order.near && (bestIn(source, [...beside, ...spared], 0, fits) ?? titleAlone(source, fits))) ??
     bestIn(source, places.filter(isFree), most, fits) ??
     bestIn(source, places, most, fits);
   return asAsked(best ?? titleAlone(source, fits), order);
