@@ -157,7 +157,7 @@ function candidateOf(
   const text = analysis.text.slice(start, last.end);
   if (text.length < EXTRACT_LENGTH.ofQuestion || text.length > EXTRACT_LENGTH.most * 4) return null;
   // What leads to something that follows is no whole.
-  if (/[:,;–—]$/u.test(text) || isOnlyNames(text) || isOnlyCount(analysis, first, text)) return null;
+  if (/[:,;–—]$/u.test(text) || isOnlyNames(text) || (isItem(analysis, first) && onlyCounts(text))) return null;
   const length = countText(text, { unit: 'grapheme', wideWeight: 1, linkLength: null });
   const least = isQuestion ? EXTRACT_LENGTH.ofQuestion : EXTRACT_LENGTH.least;
   if (length < least || length > EXTRACT_LENGTH.most) return null;
@@ -190,11 +190,12 @@ function isOnlyNames(text: string): boolean {
 }
 
 /** Whether an item of a list counts something and says nothing of it: “12 800 new ropes in 40 harbours.” */
-const isOnlyCount = ({ blocks }: Analysis, { block }: ScoredSentence, text: string): boolean =>
-  blocks[block]!.kind === 'listItem' && COUNTS.test(text) && !TELLS.test(text);
+export const onlyCounts = (item: string): boolean => COUNTS.test(item) && !TELLS.test(item);
 
 const COUNTS =
   /^(?:(?:more than|over|almost|nearly|about|mehr als|über|fast|rund|plus de|près de|environ|más de|casi|unos|mais de|quase|cerca de) )?\p{N}/iu;
+
+const isItem = ({ blocks }: Analysis, { block }: ScoredSentence): boolean => blocks[block]!.kind === 'listItem';
 
 const wordsWithCase = (text: string): string[] => text.match(/\p{L}[\p{L}\p{M}’'-]*/gu) ?? [];
 

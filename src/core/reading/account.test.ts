@@ -83,6 +83,19 @@ describe('a page as it is in the world', () => {
     expect(leftOf(`# Die Werft\n\n${years.join('\n\n')}\n`, 'a.md')).toEqual([]);
   });
 
+  it('is read without references by their short names, and without links alone', () => {
+    const books = [
+      'Brook 1980: Ada Brook, Ropes of the Twentieth Century. Oldhaven 1980.',
+      'Marsh 1996: Ben Marsh and Dea Reed, Essential Dictionary of Knots.',
+      'Reed 1968: Cyril Reed, Knots: A Manual of Modern Practice.',
+    ];
+    const text = `# Ropes\n\n\\[Top\\]\\[Contents\\]\n\nA rope ages from the inside.\n\n${books.map((one) => `- ${one}`).join('\n')}\n`;
+    expect(leftOf(text, 'a.md')).toEqual([
+      ['navigation', '[Top][Contents]'],
+      ...books.map((book) => ['reference', book]),
+    ]);
+  });
+
   it('is read without the pages before and behind it', () => {
     const text = 'The harbour sleeps.\n\n‹ What is a knot? up Why do ropes fail? ›\n\nIt wakes at six.';
     expect(leftOf(text)).toEqual([['navigation', '‹ What is a knot? up Why do ropes fail? ›']]);

@@ -6,7 +6,7 @@ export const CONTENTS_HEADING =
 
 /** Headings of sections that list where things were taken from, or where else to read. */
 export const REFERENCE_HEADING =
-  /^(?:references?|bibliography|works cited|(?:foot|end)?notes|notes and references|sources?|citations|(?:further|additional) reading|external links|see also|related (?:articles|posts|pages)|einzelnachweise|literatur(?:verzeichnis)?|quelle(?:n|\(n\))?|weiterführende literatur|fußnoten|anmerkungen|weblinks|siehe auch|références?|bibliographie|notes et références|notes de bas de page|voir aussi|liens externes|referencias|bibliografía|notas(?: y referencias| al pie(?: de página)?)?|lecturas (?:adicionales|complementarias)|véase también|enlaces externos|referências|bibliografia|notas(?: e referências| de rodapé)|ver também|ligações externas)$/iu;
+  /^(?:references?|(?:short |selected |annotated )?bibliography|works cited|(?:foot|end)?notes|notes and references|sources?|citations|(?:further|additional) reading|external links|see also|related (?:articles|posts|pages)|einzelnachweise|literatur(?:verzeichnis)?|quelle(?:n|\(n\))?|weiterführende literatur|fußnoten|anmerkungen|weblinks|siehe auch|références?|(?:kurze |kommentierte )?bibliogra(?:ph|f)ie(?: (?:succincte|sommaire|sélective|commentée|générale))?|notes et références|notes de bas de page|voir aussi|liens externes|referencias|bibliografía(?: (?:breve|básica|seleccionada|comentada))?|notas(?: y referencias| al pie(?: de página)?)?|lecturas (?:adicionales|complementarias)|véase también|enlaces externos|referências|bibliografia(?: (?:breve|básica|selecionada|comentada))?|notas(?: e referências| de rodapé)|ver também|ligações externas)$/iu;
 
 /** Headings of sections that name who made something, and who helped. */
 export const CREDIT_HEADING =
@@ -27,6 +27,9 @@ export const CREDIT =
 /** The line below a picture. */
 export const CAPTION =
   /^(?:photo(?:graph)?s?|pictures?|images?|paintings?|drawings?|fotos?|bilder|aufnahme|photos?|peintures?|imágenes|pinturas?|imagens) (?:of|von|des?|du)\s[^.!?]+$|^(?:figure|fig\.?|table|plate|photo|image|abbildung|abb\.?|tabelle|bild|foto|tableau|figura|imagen|tabla|imagem|tabela)\s?\d+(?:\.\d+)?\s?[.:–—-]|^(?:example|exemple|beispiel|ejemplo|exemplo|listing)\s\d+\.\d+\.?\s[^.!?]+$/iu;
+
+/** Links to other pages, each in square brackets, and nothing else. */
+export const LINKS_ALONE = /^(?:\[[^[\]]{1,60}\]\s*){2,}$/u;
 
 /** What a page says around its text, a line each. */
 export const AROUND =

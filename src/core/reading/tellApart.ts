@@ -10,6 +10,7 @@ import {
   EDIT_MARK,
   LICENCE,
   LICENCE_HEADING,
+  LINKS_ALONE,
   MUSIC,
   REFERENCE_HEADING,
   REFERENCE_MARK,
@@ -96,7 +97,13 @@ function listsIn(blocks: readonly RawBlock[]): RawBlock[][] {
 /** Whether a line names a book or a paper, as such lists do: parts between commas, mostly in names, with a year behind the first. */
 function isReference(text: string): boolean {
   if (text.length > RIGHTS) return false;
-  if ((PAGES.test(text) && YEAR.test(text)) || AUTHOR.test(text) || VOLUMES.test(text) || WRITTEN_BY.test(text))
+  if (
+    (PAGES.test(text) && YEAR.test(text)) ||
+    AUTHOR.test(text) ||
+    LABELLED.test(text) ||
+    VOLUMES.test(text) ||
+    WRITTEN_BY.test(text)
+  )
     return true;
   // In a language that writes its nouns with large letters a sentence has as many of them as a reference.
   if (TELLS.test(text)) return false;
@@ -114,6 +121,9 @@ const PAGES = /(?<!\p{L})(?:pp|S|págs?)\.? ?\d{1,4} ?[-–] ?\d{1,4}[.)\]]{0,2}
 /** An author with the year, as a reference begins: “Marlow, Ada (2014),”. */
 const AUTHOR =
   /^\p{Lu}[\p{L}\p{M}’'-]+, (?:\p{Lu}[\p{L}\p{M}.’'-]*[ ,]){1,4}(?:\([^()]{1,12}\) )?\((?:1[5-9]|20)\d\d[a-z]?\)/u;
+/** The short name of a reference, with its year, before it: “Marlow 2014: Ada Marlow, …”. */
+const LABELLED =
+  /^\p{Lu}[\p{L}\p{M}’'-]+(?: (?:and|und|et|y|e|&) \p{Lu}[\p{L}\p{M}’'-]+)? (?:1[5-9]|20)\d\d[a-z]?: \p{Lu}/u;
 /** In how many volumes a book is, between where and by whom. */
 const VOLUMES = /, \d{1,3} (?:volumes|vols?\.|Bände|tomes|tomos|volúmenes), /u;
 /** A line that is a name in quotation marks and by whom it is, perhaps with its press: no sentence. */
@@ -208,7 +218,7 @@ function sectionOf(heading: string): LeftOutReason | null {
 /** Why a stretch by itself is none of the thought of its text; null where it may be. */
 export function reasonToLeave({ kind, text }: RawBlock, isAtEnd: boolean): LeftOutReason | null {
   const isShort = text.length <= SHORT;
-  if (isShort && AROUND.test(text)) return 'navigation';
+  if (isShort && (AROUND.test(text) || LINKS_ALONE.test(text))) return 'navigation';
   if (text.length <= SHORT * 2 && ARROWED.test(text)) return 'navigation';
   const isOnRights = text.length <= RIGHTS && LICENCE.test(text.toLowerCase());
   if (isShort && isOnRights) return 'licence';

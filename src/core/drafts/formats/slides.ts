@@ -2,6 +2,7 @@ import { countPart, partsRule } from '../../posts/parts';
 import type { PartsRule } from '../../rulesheets/types';
 import type { DraftOrder, DraftSource } from '../draft';
 import type { Body } from '../form';
+import { onlyCounts } from '../../extracts/extracts';
 import { overlapOf } from '../../extracts/rank';
 import { placesIn, said, sectionsOf, sentencesIn, standing, textOf, type Said } from '../saying';
 import { stretchesOf } from '../stretches';
@@ -144,16 +145,17 @@ function listsOf(source: DraftSource, fits: (text: string) => boolean): Points[]
     const slides = items.flatMap((item) => item ?? []);
     const isNumbered = blocks[list[0]!]!.number !== undefined;
     if (slides.length < SLIDES.least - 1 || (isNumbered && slides.length < items.length)) return [];
-    const beside = sectionsOf(source.analysis)
-      .map(({ places }) => places)
-      .find((places) => places.some((at) => sentences[at]!.block === list[0]));
-    const isItem = (at: number) => blocks[sentences[at]!.block]!.kind === 'listItem';
+    // What a section says further off is about something else.
+    const [above, below] = [list[0]! - 1, list.at(-1)! + 1];
+    const beside = sentences.flatMap(({ block }, at) =>
+      (block === above || block === below) && blocks[block]!.kind === 'paragraph' ? [at] : [],
+    );
     return [
       {
         title: headingAbove(source, list[0]!),
         slides,
         worth: LIST,
-        near: { beside: (beside ?? []).filter((at) => !isItem(at)), spared: [] },
+        near: { beside, spared: [] },
       },
     ];
   });
@@ -167,7 +169,7 @@ function itemOf(source: DraftSource, places: readonly number[], fits: (text: str
   for (let count = places.length; count > 0; count--) {
     const words = standing(source, places[0]!, places[count - 1]! + 1);
     const text = words && textOf([words]);
-    if (text && fits(text)) return { text, origin: 'piece' };
+    if (text && fits(text) && !onlyCounts(text)) return { text, origin: 'piece' };
   }
   return null;
 }
