@@ -202,14 +202,23 @@ const WRITTEN: Record<Language, Pointers> = {
   },
 };
 
+/** Where a word begins, where it ends, and either, where what stands beside does not say which. */
+const BEGINS = String.raw`(?<![\p{L}\p{N}])`;
+const ENDS = String.raw`(?![\p{L}\p{N}])`;
 const EDGE = String.raw`(?:(?<![\p{L}\p{N}])(?=[\p{L}\p{N}])|(?<=[\p{L}\p{N}])(?![\p{L}\p{N}]))`;
+
+const withEdges = (source: string): string =>
+  source
+    .replace(/(^|[|:(^ ])\\b/g, (_, before: string) => before + BEGINS)
+    .replace(/(?<=[\p{L})])\\b/gu, ENDS)
+    .replaceAll('\\b', EDGE);
 
 /**
  * As a pattern is tested: on small letters, so that none has to be folded, which takes many times as long. English has no letters
  * that `\b` takes for marks, but for a few words from elsewhere.
  */
 const tested = ({ source, flags }: RegExp, language: string): RegExp =>
-  new RegExp(language === 'en' ? source : source.replaceAll('\\b', EDGE), `${flags.replace(/[iu]/g, '')}u`);
+  new RegExp(language === 'en' ? source : withEdges(source), `${flags.replace(/[iu]/g, '')}u`);
 
 /** For each language that Bimlo knows. */
 export const POINTERS = Object.fromEntries(

@@ -100,9 +100,13 @@ export function countsOnlyOne(text: string, language: string | null): boolean {
 }
 
 function firstAlone(small: string, { first }: Pointers): boolean {
+  if (!MAY_COUNT.test(small)) return false;
   const begins = first.exec(small);
   return begins !== null && !COUNTS_ON.test(small.slice(begins.index + begins[0].length));
 }
+
+/** Found sooner than where it stands: most texts have none of it. */
+const MAY_COUNT = /first|erste|premi|abord|lieu|primer/;
 
 const COUNTS_ON =
   /\b(?:second(?:ly)?|third(?:ly)?|next|then|finally|last(?:ly)?|zweitens|zweite[nrs]?|dann|danach|schließlich|deuxième(?:ment)?|seconde?|secundo|ensuite|puis|enfin|segund[oa]|tercer[oa]?|luego|después|finalmente|depois|terceir[oa]|por fim)(?![\p{L}])/u;
