@@ -38,3 +38,16 @@ async function wholeAnswer(request) {
   await answer.clone().arrayBuffer();
   return answer;
 }
+
+// A notice that the browser shows (`useFreshNotices`) opens the place that it is about.
+addEventListener('notificationclick', (event) => {
+  event.notification.close();
+  const place = new URL(event.notification.data?.place ?? '/', location.origin);
+  if (place.origin !== location.origin) return;
+  event.waitUntil(
+    clients.matchAll({ type: 'window' }).then((windows) => {
+      const [open] = windows;
+      return open ? open.focus().then((page) => page.navigate(place.href)) : clients.openWindow(place.href);
+    }),
+  );
+});

@@ -175,6 +175,7 @@ create table channels (
   position integer not null default 0,
   archived_at timestamp with time zone,
   aim_days integer not null default 14,
+  lead_minutes integer not null default 0,
   constraint channels_call_sign_unique UNIQUE (brand_id, call_sign),
   constraint channels_of_brand UNIQUE (brand_id, id),
   constraint channels_pkey PRIMARY KEY (id),
@@ -182,7 +183,8 @@ create table channels (
   constraint channels_rule_sheet_id_fkey FOREIGN KEY (rule_sheet_id) REFERENCES rule_sheets(id),
   constraint channels_aim_known CHECK (((aim_days >= 1) AND (aim_days <= 90))),
   constraint channels_call_sign_two_letters CHECK ((call_sign ~ '^[A-Z]{2}$'::text)),
-  constraint channels_color_hex CHECK ((color ~ '^#[0-9A-Fa-f]{6}$'::text))
+  constraint channels_color_hex CHECK ((color ~ '^#[0-9A-Fa-f]{6}$'::text)),
+  constraint channels_lead_known CHECK (((lead_minutes >= 0) AND (lead_minutes <= 1440)))
 );
 
 create table credentials (
@@ -237,6 +239,7 @@ create table deliveries (
 CREATE INDEX deliveries_awaiting_release ON public.deliveries USING btree (brand_id) WHERE awaits_release;
 CREATE UNIQUE INDEX deliveries_by_key ON public.deliveries USING btree (idempotency_key);
 CREATE INDEX deliveries_due ON public.deliveries USING btree (next_try_at) WHERE (state = ANY (ARRAY['waiting'::text, 'sending'::text]));
+CREATE INDEX deliveries_in_trouble ON public.deliveries USING btree (post_id) WHERE (state = ANY (ARRAY['failed'::text, 'unknown'::text, 'held'::text]));
 CREATE UNIQUE INDEX deliveries_one_current ON public.deliveries USING btree (post_id) WHERE (state <> 'withdrawn'::text);
 CREATE INDEX deliveries_to_ask ON public.deliveries USING btree (ask_at) WHERE (ask_at IS NOT NULL);
 CREATE INDEX deliveries_unsure ON public.deliveries USING btree (post_id) WHERE (unsure_since IS NOT NULL);
@@ -484,6 +487,25 @@ create table names (
   constraint names_kind_known CHECK ((kind = ANY (ARRAY['person'::text, 'place'::text])))
 );
 CREATE INDEX names_by_brand ON public.names USING btree (brand_id, name) WHERE (deleted_at IS NULL);
+
+create table notices (
+  id uuid not null,
+  brand_id uuid not null,
+  person_id uuid not null,
+  post_id uuid not null,
+  kind text not null,
+  occasion text not null,
+  due_at timestamp with time zone not null,
+  made_at timestamp with time zone not null,
+  read_at timestamp with time zone,
+  constraint notices_once UNIQUE (post_id, kind, occasion, person_id),
+  constraint notices_pkey PRIMARY KEY (id),
+  constraint notices_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint notices_person_id_fkey FOREIGN KEY (person_id) REFERENCES people(id),
+  constraint notices_post_of_brand FOREIGN KEY (brand_id, post_id) REFERENCES posts(brand_id, id),
+  constraint notices_kind_known CHECK ((kind = ANY (ARRAY['dueByHand'::text, 'notSent'::text, 'unsure'::text, 'held'::text])))
+);
+CREATE INDEX notices_of_person ON public.notices USING btree (person_id, made_at DESC);
 
 create table people (
   id uuid not null,

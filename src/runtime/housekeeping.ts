@@ -17,6 +17,7 @@ import { SETTLE_CORRECTIONS_JOB, settleCorrections } from '@/usecases/correction
 import { DRAW_UP_JOB, drawUpStanding } from '@/usecases/proposals/drawUp';
 import { IMPORT_JOB, runImport } from '@/usecases/exchange/longImport';
 import { keepAllAhead } from '@/usecases/rhythm/series';
+import { tellPeople } from '@/usecases/notices/tell';
 import { forgetOldSignIns } from '@/usecases/signIn/forget';
 import type { JobKind } from './jobs';
 import { log } from './log';
@@ -27,6 +28,9 @@ const DAY_MS = 24 * HOUR_MS;
 /** Nothing that holds up the database is begun when a departure is nearer than this. */
 const CLEARANCE_MS = MINUTE_MS;
 
+/** How late somebody may be told at most of what is due by hand. */
+const TELL_EVERY_MS = 10_000;
+
 /** How long it is known what a write was answered: browsers keep a change until they reach Bimlo again. */
 const ANSWERED_KEPT_MS = 14 * DAY_MS;
 
@@ -35,6 +39,7 @@ type Housekeeping =
   | 'forgetAnswered'
   | 'forgetSignIns'
   | 'askUnsure'
+  | 'tellPeople'
   | 'keepSeriesAhead'
   | 'snapshot'
   | 'clearFiles'
@@ -49,6 +54,11 @@ export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Recor
     everyMs: MINUTE_MS,
     retryMs: MINUTE_MS,
     run: async () => ({ result: `asked about ${await askUnsure(work)}` }),
+  },
+  tellPeople: {
+    everyMs: TELL_EVERY_MS,
+    retryMs: MINUTE_MS,
+    run: async () => ({ result: `told of ${await tellPeople(work)}` }),
   },
   keepSeriesAhead: {
     everyMs: 10 * MINUTE_MS,

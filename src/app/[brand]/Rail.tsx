@@ -8,6 +8,8 @@ import Button from 'react-bootstrap/Button';
 import Dropdown from 'react-bootstrap/Dropdown';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { call, problemOf } from '@/ui/api';
+import { useFreshNotices } from '@/ui/useFreshNotices';
+import type { FreshNotices } from '@/core/notices/notice';
 import { clockTime } from '@/ui/format';
 import { useSay } from '@/ui/messages';
 import { Only, useMay, useShell } from '@/ui/shell';
@@ -29,6 +31,7 @@ const PLACES = [
   { path: 'departures', label: 'Departures' },
   { path: 'library', label: 'Library' },
   { path: 'shelf', label: 'Shelf' },
+  { path: 'notices', label: 'Notices' },
 ];
 
 const GROUNDS = [
@@ -45,13 +48,15 @@ const BESIDE_THE_RAIL = { strategy: 'fixed' } as const;
  *
  * @param dueByHand how many posts wait to be posted by hand now
  * @param inTrouble how many were not sent on their day, or need to be looked at
+ * @param fresh what whoever looks was told of and has still to look at
  */
-export function Rail({ dueByHand, inTrouble }: { dueByHand: number; inTrouble: number }) {
+export function Rail({ dueByHand, inTrouble, fresh }: { dueByHand: number; inTrouble: number; fresh: FreshNotices }) {
   const { brand, brands, people, me, entry, now } = useShell();
   const may = useMay();
   const pathname = usePathname();
   const router = useRouter();
   const say = useSay();
+  const toRead = useFreshNotices(fresh);
   const [catching, setCatching] = useState(false);
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
@@ -124,6 +129,12 @@ export function Rail({ dueByHand, inTrouble }: { dueByHand: number; inTrouble: n
                 <span className="figures wrong" title="not sent">
                   {inTrouble}
                   <span className="visually-hidden"> not sent</span>
+                </span>
+              )}
+              {path === 'notices' && toRead > 0 && (
+                <span className="figures attention" title="to be read">
+                  {toRead}
+                  <span className="visually-hidden"> to be read</span>
                 </span>
               )}
               {path === 'departures' && dueByHand > 0 && (

@@ -89,6 +89,7 @@ export function deedsOf(
     to('Departures', 'departures', 'queue', 'send', 'failed', 'post by hand', 'publish'),
     to('Library', 'library', 'pictures', 'videos', 'media', 'files'),
     to('Shelf', 'shelf', 'hashtags', 'links', 'snippets', 'replies'),
+    to('Notices', 'notices', 'reminders', 'what happened', 'due by hand'),
     to('Settings: brand, zone, days off', 'settings', 'time zone', 'holidays', 'practice', 'sign-off'),
     to('Settings: people', 'settings/people', 'team', 'users', 'roles'),
     to('Settings: channels', 'settings/channels', 'accounts', 'networks', 'add channel'),

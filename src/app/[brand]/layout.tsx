@@ -2,6 +2,7 @@ import { cache } from 'react';
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { brandOfPage } from '@/app/server/brand';
+import { loadFresh } from '@/usecases/notices/notices';
 import { countDueByHand, countInTrouble, existsOpenRestore } from '@/usecases/delivery/reading';
 import { ConnectionBar } from '@/ui/ConnectionBar';
 import { FocusKeeper } from '@/ui/FocusKeeper';
@@ -39,9 +40,10 @@ export default async function BrandLayout({
     brandOfPage(slug),
     dueByHand(slug),
   ]);
-  const [isRestored, inTrouble] = await Promise.all([
+  const [isRestored, inTrouble, fresh] = await Promise.all([
     existsOpenRestore(db, brand.id),
     countInTrouble(db, brand.id, today),
+    loadFresh(db, me.id),
   ]);
   return (
     <ShellProvider
@@ -74,7 +76,7 @@ export default async function BrandLayout({
             Skip to the content
           </a>
           <div className="shell">
-            <Rail dueByHand={due} inTrouble={inTrouble} />
+            <Rail dueByHand={due} inTrouble={inTrouble} fresh={fresh} />
             <main className="place" id="place" tabIndex={-1}>
               {isRestored && <RestoredBar />}
               {children}

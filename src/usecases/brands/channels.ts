@@ -1,5 +1,6 @@
 import { readChannelColour } from '@/core/brands/colours';
 import { quoted } from '@/core/calendar/change';
+import { isLead, LEAD_MINUTES } from '@/core/notices/notice';
 import { readTitle } from '@/core/pieces/piece';
 import type { RulesOutcome } from '@/core/posts/outcome';
 import type { Result } from '@/core/refusal';
@@ -26,6 +27,8 @@ interface ChannelInput {
   color: string;
   account: string;
   aimDays: number;
+  /** Absent: as it is, and at its time for a new one. */
+  leadMinutes?: number;
   ruleSheetId: string;
 }
 
@@ -51,6 +54,12 @@ export function saveChannel(
       });
     if (!Number.isInteger(input.aimDays) || input.aimDays < 1 || input.aimDays > 90)
       refused({ code: 'badAim', field: 'aimDays', message: 'A channel is filled 1 to 90 days ahead.' });
+    if (input.leadMinutes !== undefined && !isLead(input.leadMinutes))
+      refused({
+        code: 'badLead',
+        field: 'leadMinutes',
+        message: `People are told ${LEAD_MINUTES.least} to ${LEAD_MINUTES.most} minutes before.`,
+      });
     const color = must(readChannelColour(input.color, others));
     const sheet = (await listRuleSheets(act.tx)).find((one) => one.id === input.ruleSheetId);
     if (!sheet) refused(notFound('rule sheet'));
@@ -60,6 +69,7 @@ export function saveChannel(
       color,
       account: input.account.trim().slice(0, 100),
       aimDays: input.aimDays,
+      ...(input.leadMinutes !== undefined && { leadMinutes: input.leadMinutes }),
     };
     if (id === null) {
       const channel = { ...fields, id: act.ids(), brandId, ruleSheetSlug: sheet.slug, position: 1_000 };

@@ -14,9 +14,9 @@ import {
 import { blocksOf } from '@/core/posts/readiness';
 import type { Db } from '@/data/database/db';
 import { type Brand } from '@/data/brands/brands';
-import { listChannels, type Channel } from '@/data/brands/channels';
+import { listChannels, listChannelsOf, type Channel } from '@/data/brands/channels';
 import { maybeBrandHold } from '@/data/delivery/brandHolds';
-import { listPostsBetween, listMissedPosts, type PostLine } from '@/data/posts/postLines';
+import { listPostLines, listPostsBetween, listMissedPosts, type PostLine } from '@/data/posts/postLines';
 
 /** A line of the timetable. */
 export interface Departure {
@@ -104,6 +104,17 @@ export async function loadDepartures(db: Db, brand: Brand, now: Instant): Promis
     ...{ view: 'days', at, channels: [], sender: null, sort: null },
   });
   return [...missed, ...lines];
+}
+
+/** One post as a line of the timetable; null where the brand has none such. */
+export async function loadDeparture(db: Db, brand: Brand, postId: string, now: Instant): Promise<Departure | null> {
+  const [[post], channels, hold] = await Promise.all([
+    listPostLines(db, [postId]),
+    listChannelsOf(db, [brand.id], { archived: true }),
+    maybeBrandHold(db, brand.id),
+  ]);
+  const channel = channels.find(({ id }) => id === post?.channelId);
+  return post && channel ? departureOf(post, channel, now, hold !== undefined) : null;
 }
 
 function departureOf(post: PostLine, channel: Channel, now: Instant, isBrandHeld: boolean): Departure {

@@ -6,6 +6,7 @@ import { useWatch } from 'react-hook-form';
 import { useRouter } from 'next/navigation';
 import Button from 'react-bootstrap/Button';
 import { readChannelColour } from '@/core/brands/colours';
+import { LEAD_MINUTES } from '@/core/notices/notice';
 import { call, problemOf } from '@/ui/api';
 import { CallSign } from '@/ui/CallSign';
 import { useSay } from '@/ui/messages';
@@ -23,6 +24,7 @@ interface ChannelFields {
   color: string;
   account: string;
   aimDays: number;
+  leadMinutes: number;
   ruleSheetId: string;
 }
 
@@ -41,38 +43,49 @@ export function ChannelSettings({
     color: '#3B6E7A',
     account: '',
     aimDays: 14,
+    leadMinutes: 0,
     ruleSheetId: sheets[0]?.id ?? '',
   };
   return (
-    <Table bsPrefix="settings-table">
-      <thead>
-        <tr>
-          <th scope="col">
-            <TermHint term="callSign">Call sign</TermHint>
-          </th>
-          <th scope="col">Name</th>
-          <th scope="col">Account</th>
-          <th scope="col">Rule sheet</th>
-          <th scope="col">Colour</th>
-          <th scope="col">Filled ahead, days</th>
-          <th scope="col">
-            <span className="visually-hidden">Actions</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {channels.map(({ version, ...channel }) => (
-          <ChannelRow
-            key={channel.id}
-            version={version}
-            channel={channel}
-            others={channels.filter(({ id }) => id !== channel.id)}
-            sheets={sheets}
-          />
+    <>
+      <datalist id="lead-minutes">
+        {LEAD_MINUTES.offered.map((minutes) => (
+          <option key={minutes} value={minutes} />
         ))}
-        <ChannelRow key={`new ${channels.length}`} version={0} channel={fresh} others={channels} sheets={sheets} />
-      </tbody>
-    </Table>
+      </datalist>
+      <Table bsPrefix="settings-table">
+        <thead>
+          <tr>
+            <th scope="col">
+              <TermHint term="callSign">Call sign</TermHint>
+            </th>
+            <th scope="col">Name</th>
+            <th scope="col">Account</th>
+            <th scope="col">Rule sheet</th>
+            <th scope="col">Colour</th>
+            <th scope="col">Filled ahead, days</th>
+            <th scope="col" title="How long before its time people are told of a post that they post by hand">
+              By hand: told before, minutes
+            </th>
+            <th scope="col">
+              <span className="visually-hidden">Actions</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {channels.map(({ version, ...channel }) => (
+            <ChannelRow
+              key={channel.id}
+              version={version}
+              channel={channel}
+              others={channels.filter(({ id }) => id !== channel.id)}
+              sheets={sheets}
+            />
+          ))}
+          <ChannelRow key={`new ${channels.length}`} version={0} channel={fresh} others={channels} sheets={sheets} />
+        </tbody>
+      </Table>
+    </>
   );
 }
 
@@ -168,6 +181,17 @@ function ChannelRow({
             {...register('aimDays', { valueAsNumber: true })}
           />
         </td>
+        <td data-label="By hand: told before, minutes">
+          <input
+            form={formId}
+            type="number"
+            min={LEAD_MINUTES.least}
+            max={LEAD_MINUTES.most}
+            list="lead-minutes"
+            aria-label={label('Minutes told before')}
+            {...register('leadMinutes', { valueAsNumber: true })}
+          />
+        </td>
         <td className="row-deeds">
           {(isNew || isChanged) && (
             <Button form={formId} type="submit" size="sm" variant={isChanged ? 'primary' : 'outline'}>
@@ -183,7 +207,7 @@ function ChannelRow({
       </tr>
       {(hasProblem || notArchived || (isChanged && !colour.ok)) && (
         <tr>
-          <td colSpan={7}>
+          <td colSpan={8}>
             {problem()}
             <FieldRefusal>{notArchived ?? (isChanged && !colour.ok ? colour.refusal.message : null)}</FieldRefusal>
           </td>

@@ -20,13 +20,14 @@ export default async function ChannelsPage({ params }: { params: Promise<{ brand
   ]);
   return (
     <ChannelSettings
-      channels={channels.map(({ id, name, callSign, color, account, aimDays, ruleSheetId }) => ({
+      channels={channels.map(({ id, name, callSign, color, account, aimDays, leadMinutes, ruleSheetId }) => ({
         id,
         name,
         callSign,
         color,
         account,
         aimDays,
+        leadMinutes,
         ruleSheetId,
         version: versions.get(id) ?? 0,
       }))}

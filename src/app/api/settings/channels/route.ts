@@ -12,6 +12,7 @@ const saved = fields({
   color: text('Colour'),
   account: text('Account'),
   aimDays: number().typeError('The target is a number of days.').required('How many days ahead?'),
+  leadMinutes: number().typeError('The lead is a number of minutes.'),
   ruleSheetId: id('Rule sheet'),
 });
 const archived = fields({ brandId: id('Brand'), id: id('Channel') });

@@ -1,0 +1,110 @@
+import type { Notice, NoticeKind } from '@/core/notices/notice';
+import type { Instant, Zone } from '@/core/time/plan';
+import type { Queryable } from '../database/db';
+import { instantText } from '../database/manyRows';
+import { isBrandHeld } from '../delivery/brandHolds';
+
+/** Something that nobody was told of yet. */
+interface Occasion {
+  brandId: string;
+  postId: string;
+  ownerId: string;
+  kind: NoticeKind;
+  /** Tells one time that it happened from the next. */
+  occasion: string;
+  dueAt: Instant;
+}
+
+/** SQL: what a delivery gives occasion to tell of, and which time it is. @param d the name that deliveries go by */
+const kindOf = (d: string): string => `case when ${d}.mode = 'byHand' then 'dueByHand'
+  when ${d}.state = 'failed' then 'notSent' when ${d}.state = 'unknown' then 'unsure' else 'held' end`;
+const occasionOf = (d: string): string =>
+  `case when ${d}.mode = 'byHand' then ${instantText(`${d}.due_at`)} else ${d}.id || ' ' || ${d}.attempts end`;
+/** SQL: whether a delivery gives occasion to tell of it at all, but for the time. */
+const isTold = (d: string): string =>
+  `(${d}.mode = 'byHand' and ${d}.state = 'waiting' or ${d}.mode = 'automatic' and ${d}.state in ('failed', 'unknown', 'held'))`;
+
+/** What has to be told by now and was not: what is due by hand within the lead of its channel, and what did not leave as it should. */
+export function listUntold(db: Queryable, now: Instant, limit: number): Promise<Occasion[]> {
+  return db.rows<Occasion>(
+    `select d.brand_id as "brandId", d.post_id as "postId", p.owner_id as "ownerId", ${kindOf('d')} as kind,
+       ${occasionOf('d')} as occasion, ${instantText('d.due_at')} as "dueAt"
+     from deliveries d join posts p on p.id = d.post_id join channels c on c.id = d.channel_id
+     where ${isTold('d')} and not d.is_practice and not d.awaits_release and p.deleted_at is null
+       and (d.mode = 'automatic' or d.next_try_at <= $1::timestamptz + make_interval(mins => c.lead_minutes)
+         and not ${isBrandHeld('d')})
+       and not exists (select 1 from notices n
+         where n.post_id = d.post_id and n.kind = ${kindOf('d')} and n.occasion = ${occasionOf('d')})
+     order by d.due_at limit $2`,
+    [now, limit],
+  );
+}
+
+/** Adds notices that are not there yet. */
+export async function insertNotices(
+  tx: Queryable,
+  notices: readonly (Omit<Occasion, 'ownerId'> & { id: string; personId: string; madeAt: Instant })[],
+): Promise<void> {
+  if (notices.length === 0) return;
+  await tx.run(
+    `insert into notices (id, brand_id, person_id, post_id, kind, occasion, due_at, made_at)
+     select x.id, x."brandId", x."personId", x."postId", x.kind, x.occasion, x."dueAt", x."madeAt"
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "personId" uuid, "postId" uuid, kind text,
+       occasion text, "dueAt" timestamptz, "madeAt" timestamptz)
+     on conflict do nothing`,
+    [JSON.stringify(notices)],
+  );
+}
+
+/** SQL: what a notice tells of has been dealt with since. */
+const IS_SETTLED = `not exists (select 1 from deliveries d where d.post_id = n.post_id and ${isTold('d')}
+  and ${kindOf('d')} = n.kind and ${occasionOf('d')} = n.occasion)`;
+const OF_BRANDS_THEY_WORK_FOR =
+  'exists (select 1 from brand_people bp where bp.brand_id = n.brand_id and bp.person_id = n.person_id)';
+
+/** What somebody was told, the last first. @param isFresh only what they have still to look at */
+export async function listNotices(
+  db: Queryable,
+  personId: string,
+  { isFresh, limit }: { isFresh: boolean; limit: number },
+): Promise<Notice[]> {
+  type Row = Omit<Notice, 'brand'> & { slug: string; brandName: string; zone: Zone };
+  const rows = await db.rows<Row>(
+    `select * from (
+       select n.id, n.kind, ${instantText('n.made_at')} as "madeAt", ${instantText('n.read_at')} as "readAt",
+         n.post_id as "postId", ${instantText('n.due_at')} as "dueAt", p.title, c.name as channel,
+         b.slug, b.name as "brandName", b.zone, ${IS_SETTLED} as "isSettled"
+       from notices n join posts p on p.id = n.post_id join channels c on c.id = p.channel_id
+         join brands b on b.id = n.brand_id
+       where n.person_id = $1 and p.deleted_at is null and ${OF_BRANDS_THEY_WORK_FOR}
+         and (not $2 or n.read_at is null)
+     ) told where not $2 or not told."isSettled"
+     order by "madeAt" desc, id limit $3`,
+    [personId, isFresh, limit],
+  );
+  return rows.map(({ slug, brandName, zone, ...notice }) => ({ ...notice, brand: { slug, name: brandName, zone } }));
+}
+
+/** How much somebody has still to look at. */
+export async function countFreshNotices(db: Queryable, personId: string): Promise<number> {
+  const [row] = await db.rows<{ count: number }>(
+    `select count(*)::int as count from notices n join posts p on p.id = n.post_id
+     where n.person_id = $1 and n.read_at is null and p.deleted_at is null and ${OF_BRANDS_THEY_WORK_FOR}
+       and not ${IS_SETTLED}`,
+    [personId],
+  );
+  return row!.count;
+}
+
+/** Notes that somebody read their notices: those named, or with null all. */
+export async function readNotices(
+  tx: Queryable,
+  personId: string,
+  ids: readonly string[] | null,
+  at: Instant,
+): Promise<void> {
+  await tx.run(
+    'update notices set read_at = $3 where person_id = $1 and read_at is null and ($2::uuid[] is null or id = any($2))',
+    [personId, ids, at],
+  );
+}
