@@ -498,6 +498,10 @@ create table notices (
   due_at timestamp with time zone not null,
   made_at timestamp with time zone not null,
   read_at timestamp with time zone,
+  mail_due_at timestamp with time zone,
+  mailed_at timestamp with time zone,
+  mail_tries integer not null default 0,
+  mail_problem text not null default ''::text,
   constraint notices_once UNIQUE (post_id, kind, occasion, person_id),
   constraint notices_pkey PRIMARY KEY (id),
   constraint notices_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
@@ -506,6 +510,7 @@ create table notices (
   constraint notices_kind_known CHECK ((kind = ANY (ARRAY['dueByHand'::text, 'notSent'::text, 'unsure'::text, 'held'::text])))
 );
 CREATE INDEX notices_of_person ON public.notices USING btree (person_id, made_at DESC);
+CREATE INDEX notices_to_mail ON public.notices USING btree (mail_due_at) WHERE (mail_due_at IS NOT NULL);
 
 create table people (
   id uuid not null,
@@ -519,10 +524,14 @@ create table people (
   minutes_per_day integer not null default 360,
   color text not null default '#5C6470'::text,
   crafts text[] not null default '{}'::text[],
+  mail_address text not null default ''::text,
+  quiet_from time(0) without time zone,
+  quiet_to time(0) without time zone,
   constraint people_slug_unique UNIQUE (slug),
   constraint people_pkey PRIMARY KEY (id),
   constraint people_color_hex CHECK ((color ~ '^#[0-9A-Fa-f]{6}$'::text)),
   constraint people_minutes_known CHECK (((minutes_per_day >= 0) AND (minutes_per_day <= 1440))),
+  constraint people_quiet_whole CHECK (((quiet_from IS NULL) = (quiet_to IS NULL))),
   constraint people_role_known CHECK ((role = ANY (ARRAY['manager'::text, 'maker'::text, 'reviewer'::text])))
 );
 

@@ -17,10 +17,12 @@ import { SETTLE_CORRECTIONS_JOB, settleCorrections } from '@/usecases/correction
 import { DRAW_UP_JOB, drawUpStanding } from '@/usecases/proposals/drawUp';
 import { IMPORT_JOB, runImport } from '@/usecases/exchange/longImport';
 import { keepAllAhead } from '@/usecases/rhythm/series';
+import { sendMails, type Mailer } from '@/usecases/notices/mail';
 import { tellPeople } from '@/usecases/notices/tell';
 import { forgetOldSignIns } from '@/usecases/signIn/forget';
 import type { JobKind } from './jobs';
 import { log } from './log';
+import { baseUrl, mailerOf } from './mailer';
 
 const MINUTE_MS = 60_000;
 const HOUR_MS = 60 * MINUTE_MS;
@@ -40,6 +42,7 @@ type Housekeeping =
   | 'forgetSignIns'
   | 'askUnsure'
   | 'tellPeople'
+  | 'mail'
   | 'keepSeriesAhead'
   | 'snapshot'
   | 'clearFiles'
@@ -49,7 +52,10 @@ type Housekeeping =
   | typeof SETTLE_CORRECTIONS_JOB;
 
 /** The kinds of jobs of one process with its data folder. */
-export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Record<Housekeeping, JobKind> => ({
+export const housekeeping = (
+  work: DeliveryWork & { folder: DataFolder },
+  mailer: Mailer = mailerOf(work.folder, work.clock),
+): Record<Housekeeping, JobKind> => ({
   askUnsure: {
     everyMs: MINUTE_MS,
     retryMs: MINUTE_MS,
@@ -59,6 +65,11 @@ export const housekeeping = (work: DeliveryWork & { folder: DataFolder }): Recor
     everyMs: TELL_EVERY_MS,
     retryMs: MINUTE_MS,
     run: async () => ({ result: `told of ${await tellPeople(work)}` }),
+  },
+  mail: {
+    everyMs: TELL_EVERY_MS,
+    retryMs: MINUTE_MS,
+    run: async () => ({ result: `mailed ${await sendMails(work, mailer, baseUrl())}` }),
   },
   keepSeriesAhead: {
     everyMs: 10 * MINUTE_MS,

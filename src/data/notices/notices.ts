@@ -43,14 +43,21 @@ export function listUntold(db: Queryable, now: Instant, limit: number): Promise<
 /** Adds notices that are not there yet. */
 export async function insertNotices(
   tx: Queryable,
-  notices: readonly (Omit<Occasion, 'ownerId'> & { id: string; personId: string; madeAt: Instant })[],
+  notices: readonly (Omit<Occasion, 'ownerId'> & {
+    id: string;
+    personId: string;
+    madeAt: Instant;
+    /** Null: not by mail. */
+    mailDueAt: Instant | null;
+  })[],
 ): Promise<void> {
   if (notices.length === 0) return;
   await tx.run(
-    `insert into notices (id, brand_id, person_id, post_id, kind, occasion, due_at, made_at)
-     select x.id, x."brandId", x."personId", x."postId", x.kind, x.occasion, x."dueAt", x."madeAt"
+    `insert into notices (id, brand_id, person_id, post_id, kind, occasion, due_at, made_at, mail_due_at)
+     select x.id, x."brandId", x."personId", x."postId", x.kind, x.occasion, x."dueAt", x."madeAt",
+       x."mailDueAt"
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "personId" uuid, "postId" uuid, kind text,
-       occasion text, "dueAt" timestamptz, "madeAt" timestamptz)
+       occasion text, "dueAt" timestamptz, "madeAt" timestamptz, "mailDueAt" timestamptz)
      on conflict do nothing`,
     [JSON.stringify(notices)],
   );
@@ -62,27 +69,35 @@ const IS_SETTLED = `not exists (select 1 from deliveries d where d.post_id = n.p
 const OF_BRANDS_THEY_WORK_FOR =
   'exists (select 1 from brand_people bp where bp.brand_id = n.brand_id and bp.person_id = n.person_id)';
 
+type Row = Omit<Notice, 'brand'> & { slug: string; brandName: string; zone: Zone };
+
+const SELECT = `select n.id, n.kind, ${instantText('n.made_at')} as "madeAt", ${instantText('n.read_at')} as "readAt",
+    n.post_id as "postId", ${instantText('n.due_at')} as "dueAt", p.title, c.name as channel,
+    b.slug, b.name as "brandName", b.zone, ${IS_SETTLED} as "isSettled"
+  from notices n join posts p on p.id = n.post_id join channels c on c.id = p.channel_id
+    join brands b on b.id = n.brand_id`;
+
+const withBrand = ({ slug, brandName, zone, ...notice }: Row): Notice => ({
+  ...notice,
+  brand: { slug, name: brandName, zone },
+});
+
 /** What somebody was told, the last first. @param isFresh only what they have still to look at */
 export async function listNotices(
   db: Queryable,
   personId: string,
   { isFresh, limit }: { isFresh: boolean; limit: number },
 ): Promise<Notice[]> {
-  type Row = Omit<Notice, 'brand'> & { slug: string; brandName: string; zone: Zone };
   const rows = await db.rows<Row>(
     `select * from (
-       select n.id, n.kind, ${instantText('n.made_at')} as "madeAt", ${instantText('n.read_at')} as "readAt",
-         n.post_id as "postId", ${instantText('n.due_at')} as "dueAt", p.title, c.name as channel,
-         b.slug, b.name as "brandName", b.zone, ${IS_SETTLED} as "isSettled"
-       from notices n join posts p on p.id = n.post_id join channels c on c.id = p.channel_id
-         join brands b on b.id = n.brand_id
+       ${SELECT}
        where n.person_id = $1 and p.deleted_at is null and ${OF_BRANDS_THEY_WORK_FOR}
          and (not $2 or n.read_at is null)
      ) told where not $2 or not told."isSettled"
      order by "madeAt" desc, id limit $3`,
     [personId, isFresh, limit],
   );
-  return rows.map(({ slug, brandName, zone, ...notice }) => ({ ...notice, brand: { slug, name: brandName, zone } }));
+  return rows.map(withBrand);
 }
 
 /** How much somebody has still to look at. */
@@ -107,4 +122,33 @@ export async function readNotices(
     'update notices set read_at = $3 where person_id = $1 and read_at is null and ($2::uuid[] is null or id = any($2))',
     [personId, ids, at],
   );
+}
+
+/** A notice that is due to be mailed. */
+type ToMail = Notice & { mailAddress: string; tries: number };
+
+/** The notices that are to be mailed by now, the oldest first; those of people who are archived are not. */
+export async function listToMail(db: Queryable, now: Instant, limit: number): Promise<ToMail[]> {
+  const rows = await db.rows<Row & { mailAddress: string; tries: number }>(
+    `select told.*, w.mail_address as "mailAddress", m.mail_tries as tries
+     from (${SELECT} where n.mail_due_at <= $1 and p.deleted_at is null and ${OF_BRANDS_THEY_WORK_FOR}) told
+       join notices m on m.id = told.id join people w on w.id = m.person_id
+     where w.archived_at is null order by m.mail_due_at, told.id limit $2`,
+    [now, limit],
+  );
+  return rows.map(({ mailAddress, tries, ...row }) => ({ ...withBrand(row), mailAddress, tries }));
+}
+
+/** Ends the mailing of a notice. @param at when it was handed over; null where it never was */
+export async function endMail(tx: Queryable, id: string, at: Instant | null): Promise<void> {
+  await tx.run(`update notices set mail_due_at = null, mailed_at = $2, mail_problem = '' where id = $1`, [id, at]);
+}
+
+/** Tries the mailing of a notice again later. */
+export async function putMailOff(tx: Queryable, id: string, dueAt: Instant, problem: string): Promise<void> {
+  await tx.run('update notices set mail_due_at = $2, mail_tries = mail_tries + 1, mail_problem = $3 where id = $1', [
+    id,
+    dueAt,
+    problem,
+  ]);
 }

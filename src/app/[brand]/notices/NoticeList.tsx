@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { isFresh, noticeWords, placeOfNotice, type Notice } from '@/core/notices/notice';
+import type { Ways } from '@/core/notices/ways';
 import { groupBy } from '@/core/group';
 import { localOf } from '@/core/time/plan';
 import { clockTime, spokenDate } from '@/ui/format';
@@ -10,9 +11,22 @@ import { useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
 import { WordButton } from '@/ui/WordButton';
 import { BrowserNotices } from './BrowserNotices';
+import { WaysForm } from './WaysForm';
 
 /** What somebody has been told of, by the days, what they have still to look at marked. */
-export function NoticeList({ notices }: { notices: readonly Notice[] }) {
+export function NoticeList({
+  notices,
+  ways,
+  zone,
+  hasMailbox,
+}: {
+  notices: readonly Notice[];
+  ways: Ways;
+  /** Theirs. */
+  zone: string;
+  /** Mails go into the mailbox that ships with Bimlo. */
+  hasMailbox: boolean;
+}) {
   const { brand, brands } = useShell();
   const router = useRouter();
   const { run, busy } = useDeed();
@@ -34,7 +48,6 @@ export function NoticeList({ notices }: { notices: readonly Notice[] }) {
         )}
       </header>
       <div className="place-body notices">
-        <BrowserNotices />
         {notices.length === 0 && (
           <p className="soft">
             Nothing yet. What is to be posted by hand comes here when it is due, and what did not go out as it should.
@@ -77,6 +90,16 @@ export function NoticeList({ notices }: { notices: readonly Notice[] }) {
             </ul>
           </section>
         ))}
+        <section aria-label="How you are told">
+          <h2>How you are told</h2>
+          <BrowserNotices />
+          <WaysForm ways={ways} zone={zone} />
+          {hasMailbox && (
+            <p className="soft small-text">
+              No mail server is set, so mails go into the <a href="/standins/mailbox">mailbox</a> that comes with Bimlo.
+            </p>
+          )}
+        </section>
       </div>
     </>
   );

@@ -1,5 +1,7 @@
 import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
+import { isMailReal } from '@/runtime/mailer';
+import { loadWays } from '@/usecases/notices/ways';
 import { loadNotices } from '@/usecases/notices/notices';
 import { NoticeList } from './NoticeList';
 
@@ -8,5 +10,6 @@ export const metadata: Metadata = { title: 'Notices' };
 /** What whoever looks has been told of, in all brands that they work for. */
 export default async function NoticesPage({ params }: { params: Promise<{ brand: string }> }) {
   const { db, me } = await brandOfPage((await params).brand);
-  return <NoticeList notices={await loadNotices(db, me.id)} />;
+  const [notices, ways] = await Promise.all([loadNotices(db, me.id), loadWays(db, me.id)]);
+  return <NoticeList notices={notices} ways={ways} zone={me.zone} hasMailbox={!isMailReal()} />;
 }
