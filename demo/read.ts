@@ -89,6 +89,8 @@ export interface Scenario {
     /** Hours a day. */
     hours: string;
     color: string;
+    /** Their mail address. */
+    mail: string;
   }[];
   channels: {
     brand: string;
@@ -98,6 +100,8 @@ export interface Scenario {
     account: string;
     color: string;
     aim_days: string;
+    /** Minutes before at which people are told of what they post by hand. */
+    lead_minutes: string;
   }[];
   pillars: { brand: string; name: string; color: string }[];
   campaigns: { brand: string; name: string; color: string; from_week: string; to_week: string }[];

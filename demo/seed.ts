@@ -15,6 +15,7 @@ import { setFact } from '@/data/folder/facts';
 import { insertLibraryFiles } from '@/data/media/library';
 import { insertPictures } from '@/data/media/media';
 import { insertPieceMedium } from '@/data/media/pieceMedia';
+import { updateWays } from '@/data/notices/ways';
 import { insertPerson } from '@/data/people/people';
 import { takeMedia, type MediaFile } from '@/data/media/mediaFiles';
 import { updateCues, updateHowRead } from '@/data/extracts/extracts';
@@ -86,6 +87,7 @@ export async function seedDemo(db: Db, mediaFolder: string, networks: NetworkSto
         },
         brands.split(' ').map((brand) => brandIds.get(brand)!),
       );
+      await updateWays(tx, id, { mailAddress: works.mail, quiet: null });
     }
     for (const [position, row] of scenario.channels.entries())
       await insertChannel(tx, {
@@ -97,6 +99,7 @@ export async function seedDemo(db: Db, mediaFolder: string, networks: NetworkSto
         account: row.account,
         ruleSheetSlug: row.network,
         aimDays: Number(row.aim_days),
+        leadMinutes: Number(row.lead_minutes),
         position,
       });
     for (const brand of scenario.brands)

@@ -33,7 +33,7 @@ export function ChannelSettings({
   channels,
   sheets,
 }: {
-  channels: readonly (ChannelFields & { id: string; version: number })[];
+  channels: readonly (ChannelFields & { id: string; version: number; sends: boolean })[];
   sheets: readonly { id: string; name: string }[];
 }) {
   const fresh: ChannelFields = {
@@ -73,16 +73,24 @@ export function ChannelSettings({
           </tr>
         </thead>
         <tbody>
-          {channels.map(({ version, ...channel }) => (
+          {channels.map(({ version, sends, ...channel }) => (
             <ChannelRow
               key={channel.id}
               version={version}
+              sends={sends}
               channel={channel}
               others={channels.filter(({ id }) => id !== channel.id)}
               sheets={sheets}
             />
           ))}
-          <ChannelRow key={`new ${channels.length}`} version={0} channel={fresh} others={channels} sheets={sheets} />
+          <ChannelRow
+            key={`new ${channels.length}`}
+            version={0}
+            sends={false}
+            channel={fresh}
+            others={channels}
+            sheets={sheets}
+          />
         </tbody>
       </Table>
     </>
@@ -91,11 +99,14 @@ export function ChannelSettings({
 
 function ChannelRow({
   version,
+  sends,
   channel,
   others,
   sheets,
 }: {
   version: number;
+  /** Bimlo sends what is posted on it. */
+  sends: boolean;
   channel: ChannelFields;
   others: readonly ChannelFields[];
   sheets: readonly { id: string; name: string }[];
@@ -182,15 +193,19 @@ function ChannelRow({
           />
         </td>
         <td data-label="By hand: told before, minutes">
-          <input
-            form={formId}
-            type="number"
-            min={LEAD_MINUTES.least}
-            max={LEAD_MINUTES.most}
-            list="lead-minutes"
-            aria-label={label('Minutes told before')}
-            {...register('leadMinutes', { valueAsNumber: true })}
-          />
+          {sends ? (
+            <span className="soft small-text">Bimlo sends</span>
+          ) : (
+            <input
+              form={formId}
+              type="number"
+              min={LEAD_MINUTES.least}
+              max={LEAD_MINUTES.most}
+              list="lead-minutes"
+              aria-label={label('Minutes told before')}
+              {...register('leadMinutes', { valueAsNumber: true })}
+            />
+          )}
         </td>
         <td className="row-deeds">
           {(isNew || isChanged) && (

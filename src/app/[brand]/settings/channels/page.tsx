@@ -20,7 +20,7 @@ export default async function ChannelsPage({ params }: { params: Promise<{ brand
   ]);
   return (
     <ChannelSettings
-      channels={channels.map(({ id, name, callSign, color, account, aimDays, leadMinutes, ruleSheetId }) => ({
+      channels={channels.map(({ id, name, callSign, color, account, aimDays, leadMinutes, ruleSheetId, sheet }) => ({
         id,
         name,
         callSign,
@@ -29,6 +29,7 @@ export default async function ChannelsPage({ params }: { params: Promise<{ brand
         aimDays,
         leadMinutes,
         ruleSheetId,
+        sends: sheet.automatic,
         version: versions.get(id) ?? 0,
       }))}
       sheets={sheets.map(({ id, name }) => ({ id, name }))}
