@@ -215,6 +215,7 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
     },
     'api/shelf/route.ts DELETE': { body: { ...known, dropped: true } },
     'api/shelf/use/route.ts POST': { body: { itemId: NOBODYS, postId } },
+    'api/take-away/route.ts GET': { query: { post: postId } },
     'api/steps/[id]/route.ts PATCH': { params: { id: stepId }, body: { version: 1, title: 'Mine' } },
     'api/steps/[id]/route.ts POST': { params: { id: stepId }, body: { done: true } },
     'api/steps/[id]/route.ts DELETE': { params: { id: stepId } },

@@ -18,7 +18,7 @@ export class LostFileError extends Error {
 }
 
 /** Tells a file that is lost from whatever else went wrong while it was read. */
-export async function unlessLost<T>(sha256: string, reading: Promise<T>): Promise<T> {
+async function unlessLost<T>(sha256: string, reading: Promise<T>): Promise<T> {
   try {
     return await reading;
   } catch (error) {

@@ -3,7 +3,7 @@ import { lostFile } from '@/core/media/lost';
 import { NotFitToLeave, type Network, type ParcelPicture, type ReadPicture } from '@/core/delivery/network';
 import { isVideo } from '@/core/media/video';
 import { takeMedia } from './mediaFiles';
-import { hasFile, LostFileError, picturePath, unlessLost } from './mediaPaths';
+import { hasFile, LostFileError, picturePath } from './mediaPaths';
 import { renderPicture } from './renderPicture';
 
 /** Takes pictures in that networks hold, unless they are here, and does without those that cannot be had. */
@@ -22,10 +22,16 @@ export const outgoingFrom =
     try {
       if (!isVideo(stored)) return await renderPicture(folder, stored);
       const { recipe: _none, rendered: _before, ...picture } = stored;
-      const file = openAsBlob(picturePath(folder, stored.sha256, 'original'));
-      return { bytes: await unlessLost(stored.sha256, file), picture };
+      return { bytes: await originalFrom(folder, stored.sha256), picture };
     } catch (error) {
       if (error instanceof LostFileError) throw new NotFitToLeave(lostFile(stored.fileName));
       throw error;
     }
   };
+
+/** A picture or video as it was taken in, read while it is written elsewhere. @throws LostFileError */
+export async function originalFrom(folder: string, sha256: string): Promise<Blob> {
+  // What `openAsBlob` throws for a file that is not there does not say so.
+  if (!hasFile(folder, sha256)) throw new LostFileError(sha256);
+  return openAsBlob(picturePath(folder, sha256, 'original'));
+}

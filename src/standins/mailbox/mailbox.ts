@@ -5,7 +5,7 @@ import PostalMime from 'postal-mime';
 import type { Mail } from '@/core/notices/mail';
 
 /** A mail as the mailbox shows it. */
-export interface KeptMail {
+interface KeptMail {
   name: string;
   to: string;
   from: string;

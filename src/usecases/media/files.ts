@@ -3,3 +3,4 @@ export { hasFile, LostFileError, picturePath, readPictureFile } from '@/data/med
 export { drawnPath } from '@/data/media/drawings';
 export { NativeFailedError } from '@/data/native/children';
 export { renderPicture } from '@/data/media/renderPicture';
+export { originalFrom } from '@/data/media/outgoing';

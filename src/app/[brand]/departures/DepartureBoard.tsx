@@ -116,7 +116,18 @@ export function DepartureBoard({
                 </p>
               </div>
             ) : (
-              <p className="soft total-line">{totalWords(lines)}</p>
+              <p className="soft total-line">
+                {totalWords(lines)}{' '}
+                <Only deed="exchange">
+                  <a
+                    className="word small-text"
+                    href={`/api/take-away?${new URLSearchParams({ brand: brand.slug, from, to })}`}
+                    download
+                  >
+                    Take all of these days away as a ZIP
+                  </a>
+                </Only>
+              </p>
             )}
           </div>
           {handOver && <HandOver key={handOver.slip.id} departure={handOver} now={now} />}

@@ -78,6 +78,11 @@ export function HandOver({ departure, now }: { departure: Departure; now: Instan
           Mark as published
         </Button>
       </Only>
+      <p className="small-text">
+        <a className="word" href={`/api/take-away?post=${slip.id}`} download>
+          All of it as a ZIP
+        </a>
+      </p>
       <Only deed="changePosts">
         <HandOverOtherwise slip={slip} />
       </Only>

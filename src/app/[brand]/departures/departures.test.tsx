@@ -367,6 +367,7 @@ describe('the hand-over', () => {
       ['Save the picture', '/api/posts/hand/leaving/1'],
       ['The original (11 kB)', original],
       ['Save the video (3.1 MB)', original],
+      ['All of it as a ZIP', '/api/take-away?post=hand'],
     ]);
     expect(over().getAllByRole('button', { name: 'Copy its alt text' })).toHaveLength(1);
   });

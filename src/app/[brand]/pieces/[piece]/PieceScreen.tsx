@@ -302,6 +302,9 @@ export function PieceScreen({
                   <a className="word" href={`/api/pieces/${piece.id}/export`} download>
                     Export as JSON
                   </a>
+                  <a className="word" href={`/api/take-away?piece=${piece.id}`} download>
+                    Its posts and pictures as a ZIP
+                  </a>
                 </Only>
               </p>
             )}
