@@ -316,6 +316,21 @@ create table fan_outs (
   constraint fan_outs_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id)
 );
 
+create table feeds (
+  id uuid not null,
+  key_hash bytea not null,
+  person_id uuid not null,
+  brand_id uuid,
+  made_at timestamp with time zone not null,
+  used_at timestamp with time zone,
+  revoked_at timestamp with time zone,
+  constraint feeds_key_unique UNIQUE (key_hash),
+  constraint feeds_pkey PRIMARY KEY (id),
+  constraint feeds_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id) ON DELETE CASCADE,
+  constraint feeds_person_id_fkey FOREIGN KEY (person_id) REFERENCES people(id) ON DELETE CASCADE
+);
+CREATE INDEX feeds_of_person ON public.feeds USING btree (person_id, made_at);
+
 create table folder_facts (
   key text not null,
   value text not null,

@@ -1,12 +1,12 @@
-import ical, { ICalAlarmType, type ICalEventData } from 'ical-generator';
+import ical, { type ICalEventData } from 'ical-generator';
 import type { CalendarFilter } from '@/core/calendar/filter';
 import { COLUMNS, type Column } from '@/core/exchange/columns';
 import { writeCsvRows } from '@/core/exchange/csvText';
 import { writeList, type ListColumn } from '@/core/exchange/lists';
+import { postEvent, type DatedPost } from '@/core/exchange/postEvent';
 import { ofEachText } from '@/core/posts/texts';
 import { MEASURES, type Measure } from '@/core/results/engagement';
-import { addDays } from '@/core/time/days';
-import { dueInstant, localOf, type Instant, type LocalDate, type Zone } from '@/core/time/plan';
+import { localOf, type Instant, type LocalDate, type Zone } from '@/core/time/plan';
 import type { Brand } from '@/data/brands/brands';
 import { listChannelsById, type Channel } from '@/data/brands/channels';
 import type { Db } from '@/data/database/db';
@@ -102,41 +102,26 @@ export async function* postsAsCalendar(
     const channels = await channelsOf(db, posts);
     const events = posts.flatMap((post) => {
       const channel = channels.get(post.channelId);
-      return post.date === null ? [] : [eventOf({ ...post, date: post.date }, channel, brand.zone, now)];
+      return post.date === null ? [] : [postEvent(datedPost({ ...post, date: post.date }, channel, brand.zone), now)];
     });
     yield calendarWith(events).slice(head.length, -END.length);
   }
   yield END;
 }
 
-/** How long before its time a calendar reminds of a post that a person posts, in seconds. */
-const REMINDS_BEFORE_S = 10 * 60;
-
-function eventOf(
+/** A dated post as a calendar holds it. */
+export function datedPost(
   post: PostLine & { date: LocalDate },
   channel: Channel | undefined,
   zone: Zone,
-  now: Instant,
-): ICalEventData {
-  const shared = {
-    id: `${post.id}@bimlo`,
-    stamp: new Date(now),
-    summary: `${channel?.callSign ?? ''} · ${post.title}`,
-    description: post.caption,
-  };
-  const due = post.time ? dueInstant(post.date, post.time, zone) : null;
+  isOff = false,
+): DatedPost {
   const isByHand = post.delivery ? post.delivery.mode === 'byHand' : channel?.sheet.automatic === false;
-  const reminds = isByHand && post.stage !== 'published';
-  const alarms = [
-    { type: ICalAlarmType.display, trigger: REMINDS_BEFORE_S, description: `Post by hand: ${post.title}` },
-  ];
-  if (due?.ok) return { ...shared, start: new Date(due.value), end: new Date(due.value), ...(reminds && { alarms }) };
   return {
-    ...shared,
-    start: new Date(`${post.date}T00:00:00Z`),
-    end: new Date(`${addDays(post.date, 1)}T00:00:00Z`),
-    allDay: true,
-    timezone: 'UTC',
+    ...{ id: post.id, title: post.title, caption: post.caption, date: post.date, time: post.time, zone, isOff },
+    callSign: channel?.callSign ?? '',
+    version: post.version,
+    leadMinutes: isByHand && post.stage !== 'published' ? (channel?.leadMinutes ?? 0) : null,
   };
 }
 

@@ -11,17 +11,20 @@ import { useShell } from '@/ui/shell';
 import { useDeed } from '@/ui/useDeed';
 import { WordButton } from '@/ui/WordButton';
 import { BrowserNotices } from './BrowserNotices';
+import { FeedList, type ListedFeed } from './FeedList';
 import { WaysForm } from './WaysForm';
 
 /** What somebody has been told of, by the days, what they have still to look at marked. */
 export function NoticeList({
   notices,
   ways,
+  feeds,
   zone,
   hasMailbox,
 }: {
   notices: readonly Notice[];
   ways: Ways;
+  feeds: readonly ListedFeed[];
   /** Theirs. */
   zone: string;
   /** Mails go into the mailbox that ships with Bimlo. */
@@ -100,6 +103,7 @@ export function NoticeList({
             </p>
           )}
         </section>
+        <FeedList feeds={feeds} />
       </div>
     </>
   );
