@@ -20,6 +20,7 @@ const OPEN: Record<string, string> = {
   'standins/clock/route.ts POST': 'there only while the clock stands still',
   'standins/folder/route.ts DELETE': 'there only while the clock stands still',
   'standins/pictures/[sha]/route.ts GET': 'what the made-up networks show in public',
+  'feeds/[token]/route.ts GET': 'a calendar that cannot sign in: its address is its key',
   'bench/process/route.ts GET': 'figures of the process, there only for the benchmark',
 };
 /** Pages that are no brand’s. */
@@ -31,6 +32,8 @@ const OPEN_PAGES = [
   'begin/page.tsx',
   'standins/[network]/page.tsx',
   'standins/[network]/[id]/page.tsx',
+  // Everybody finds their own mail there (`standins/mailbox/page.tsx`).
+  'standins/mailbox/page.tsx',
 ];
 
 const filesNamed = (name: string): string[] =>

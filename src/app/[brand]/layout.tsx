@@ -13,11 +13,11 @@ import { UndoProvider } from '@/ui/undo';
 import { DraftSaver } from './DraftSaver';
 import { Rail } from './Rail';
 
-/** The title of a page names what is seen, then whose it is. */
+/** The title of a page names what is seen, then whose it is; before that how many posts wait for a person. */
 export async function generateMetadata({ params }: { params: Promise<{ brand: string }> }): Promise<Metadata> {
   const { brand: slug } = await params;
-  const [{ brand }, due] = await Promise.all([brandOfPage(slug), dueByHand(slug)]);
-  const lead = due > 0 ? `(${due}) ` : '';
+  const [{ brand }, due, trouble] = await Promise.all([brandOfPage(slug), dueByHand(slug), inTroubleOf(slug)]);
+  const lead = due + trouble > 0 ? `(${due + trouble}) ` : '';
   return { title: { template: `${lead}%s – ${brand.name} · Bimlo`, default: `${lead}${brand.name} · Bimlo` } };
 }
 
@@ -25,6 +25,12 @@ export async function generateMetadata({ params }: { params: Promise<{ brand: st
 const dueByHand = cache(async (slug: string): Promise<number> => {
   const { db, brand, now } = await brandOfPage(slug);
   return countDueByHand(db, brand.id, now);
+});
+
+/** How many posts were not sent on their day, or need to be looked at; read once per request. */
+const inTroubleOf = cache(async (slug: string): Promise<number> => {
+  const { db, brand, today } = await brandOfPage(slug);
+  return countInTrouble(db, brand.id, today);
 });
 
 /** The frame of a brand's screens: the rail on the left, messages, and what was typed and not saved yet. */
@@ -42,7 +48,7 @@ export default async function BrandLayout({
   ]);
   const [isRestored, inTrouble, fresh] = await Promise.all([
     existsOpenRestore(db, brand.id),
-    countInTrouble(db, brand.id, today),
+    inTroubleOf(slug),
     loadFresh(db, me.id),
   ]);
   return (
