@@ -12,6 +12,7 @@ import { benchArrangements } from './arrangements';
 import { benchCounting } from './counting';
 import { benchDelivery } from './delivery';
 import { benchDurability } from './durability';
+import { benchFeed } from './feed';
 import { benchFelt } from './felt';
 import { benchMaking } from './making';
 import { benchPages } from './pages';
@@ -30,6 +31,7 @@ const BENCHES = {
   felt: () => benchFelt(root),
   making: () => benchMaking(root),
   writing: () => benchWriting(root),
+  feed: () => benchFeed(root),
   delivery: benchDelivery,
   durability: benchDurability,
 };

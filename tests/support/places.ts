@@ -27,6 +27,7 @@ export const PLACES = [
   '/fennel-moor/pieces',
   '/fennel-moor/pieces/encores',
   '/fennel-moor/departures',
+  '/fennel-moor/departures/set-aside',
   '/fennel-moor/notices',
   '/fennel-moor/batch',
   '/fennel-moor/library',

@@ -87,6 +87,7 @@ export function deedsOf(
     to('Pieces: coverage', 'pieces', 'talks', 'articles', 'content', 'repurpose'),
     to('Encores', 'pieces/encores', 'again', 'repeat', 'recycle', 'evergreen', 'duplicate'),
     to('Departures', 'departures', 'queue', 'send', 'failed', 'post by hand', 'publish'),
+    to('Departures: set aside', 'departures/set-aside', 'not published', 'reasons', 'cancelled'),
     to('Library', 'library', 'pictures', 'videos', 'media', 'files'),
     to('Shelf', 'shelf', 'hashtags', 'links', 'snippets', 'replies'),
     to('Notices', 'notices', 'reminders', 'what happened', 'due by hand'),

@@ -154,8 +154,11 @@ function departureOf(post: PostLine, channel: Channel, now: Instant, isBrandHeld
 
 function handOverOf(parcel: Parcel, channel: Channel): Departure['handOver'] {
   const label = (name: string) => channel.sheet.fields.find((field) => field.name === name)?.label ?? name;
+  const texts = parcel.texts.filter(({ text }) => text !== '').map(({ name, text }) => ({ label: label(name), text }));
+  const hashtags = parcel.hashtags.join(' ');
   return {
-    texts: parcel.texts.filter(({ text }) => text !== '').map(({ name, text }) => ({ label: label(name), text })),
+    // Some post them apart, below or in a field of their own.
+    texts: hashtags === '' ? texts : [...texts, { label: 'Hashtags', text: hashtags }],
     pictures: parcel.pictures,
   };
 }

@@ -1,7 +1,7 @@
-import ical from 'ical-generator';
+import ical, { type ICalEventData } from 'ical-generator';
 import { postEvent, stepEvent } from '@/core/exchange/postEvent';
 import { addDays } from '@/core/time/days';
-import { addMs, localOf } from '@/core/time/plan';
+import { addMs, localOf, type Instant } from '@/core/time/plan';
 import { listBrands } from '@/data/brands/brands';
 import { listChannelsOf } from '@/data/brands/channels';
 import { listPostsOfFeed, listStepsOfFeed, maybeFeed, noteFeedUsed, type Feed } from '@/data/feeds/feeds';
@@ -28,10 +28,26 @@ export async function readFeed({ db, clock }: Pick<Work, 'db' | 'clock'>, key: s
   if (!feed || !actor || (feed.brandId !== null && !actor.brandIds.includes(feed.brandId))) return null;
   const now = clock.now();
   if (feed.usedAt === null || addMs(feed.usedAt, NOTED_EVERY_MS) <= now) await noteFeedUsed(db, feed.id, now);
-  return feedText(db, feed, feed.brandId === null ? actor.brandIds : [feed.brandId], now);
+  const brandIds = feed.brandId === null ? actor.brandIds : [feed.brandId];
+  const [brand] = feed.brandId === null ? [] : (await listBrands(db)).filter(({ id }) => id === feed.brandId);
+  return ical({
+    name: brand ? `Bimlo: ${brand.name}` : 'Bimlo: yours',
+    prodId: { company: 'Bimlo', product: 'Bimlo' },
+    events: await feedEvents(db, feed, brandIds, now),
+  }).toString();
 }
 
-async function feedText(db: Db, feed: Feed, brandIds: readonly string[], now: string): Promise<string> {
+/**
+ * What a feed gives.
+ *
+ * @internal
+ */
+export async function feedEvents(
+  db: Db,
+  feed: Feed,
+  brandIds: readonly string[],
+  now: Instant,
+): Promise<ICalEventData[]> {
   const brands = new Map((await listBrands(db)).map((brand) => [brand.id, brand]));
   const today = localOf(now, brands.get(brandIds[0] ?? '')?.zone ?? 'UTC').date;
   const [from, to] = [addDays(today, -DAYS.before), addDays(today, DAYS.after)];
@@ -53,10 +69,5 @@ async function feedText(db: Db, feed: Feed, brandIds: readonly string[], now: st
     const post = datedPost({ ...line, date: line.date }, channelOf.get(line.channelId), zone, isOff.get(line.id));
     return [postEvent(post, feed.madeAt)];
   });
-  const name = isOwn ? 'Bimlo: yours' : `Bimlo: ${brands.get(feed.brandId!)?.name ?? ''}`;
-  return ical({
-    name,
-    prodId: { company: 'Bimlo', product: 'Bimlo' },
-    events: [...posts, ...steps.map((step) => stepEvent(step, feed.madeAt))].slice(0, ENTRIES),
-  }).toString();
+  return [...posts, ...steps.map((step) => stepEvent(step, feed.madeAt))].slice(0, ENTRIES);
 }

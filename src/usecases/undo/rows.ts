@@ -128,7 +128,9 @@ const THINGS = {
   },
   channel: {
     deed: 'manageBrand',
-    rows: [{ table: 'channels', key: ID, fields: ['name', 'call_sign', 'color', 'aim_days', 'lead_minutes', 'archived_at'] }],
+    rows: [
+      { table: 'channels', key: ID, fields: ['name', 'call_sign', 'color', 'aim_days', 'lead_minutes', 'archived_at'] },
+    ],
     setting: 'channel',
   },
   dateFile: {

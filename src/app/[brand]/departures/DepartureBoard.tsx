@@ -132,6 +132,11 @@ export function DepartureBoard({
           </div>
           {handOver && <HandOver key={handOver.slip.id} departure={handOver} now={now} />}
         </div>
+        <p className="small-text">
+          <Link href={`/${brand.slug}/departures/set-aside`} prefetch={false}>
+            What was set aside
+          </Link>
+        </p>
       </div>
     </>
   );

@@ -27,6 +27,7 @@ import { Proposals } from './Proposals';
 import { BatchDays } from './BatchDays';
 import { PersonChoice } from './PersonChoice';
 import { StepList } from './StepList';
+import { CarryOver } from '../departures/CarryOver';
 import { HoldNotice } from '../departures/HoldAll';
 import { useRefresh } from '@/ui/useRefresh';
 import { WordButton } from '@/ui/WordButton';
@@ -137,6 +138,13 @@ export function DeskScreen({
               ))}
               {inTrouble.length > IN_TROUBLE_SHOWN && (
                 <p className="soft small-text">and {inTrouble.length - IN_TROUBLE_SHOWN} more</p>
+              )}
+              {inTrouble.some(({ slip }) => slip.date! < today) && (
+                <Only deed="changePosts">
+                  <div className="carry-over-deed">
+                    <CarryOver />
+                  </div>
+                </Only>
               )}
             </section>
           )}

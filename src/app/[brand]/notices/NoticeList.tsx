@@ -50,7 +50,7 @@ export function NoticeList({
           </WordButton>
         )}
       </header>
-      <div className="place-body notices">
+      <div className="place-body by-days">
         {notices.length === 0 && (
           <p className="soft">
             Nothing yet. What is to be posted by hand comes here when it is due, and what did not go out as it should.
