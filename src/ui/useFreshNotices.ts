@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { noticeWords, placeOfNotice, type FreshNotices, type Notice } from '@/core/notices/notice';
+import type { Instant } from '@/core/time/plan';
 import { call } from './api';
 import { useSay } from './messages';
 
@@ -19,32 +20,31 @@ export function useFreshNotices(shown: FreshNotices): number {
   const router = useRouter();
   const say = useSay();
   const [count, setCount] = useState(shown.count);
-  const known = useRef(new Set(shown.notices.map(({ id }) => id)));
+  /** When the last was made that the page came with, or that was said. */
+  const last = useRef('');
   const [drawnFor, setDrawnFor] = useState(shown);
   if (drawnFor !== shown) {
     setDrawnFor(shown);
     setCount(shown.count);
   }
   useEffect(() => {
-    for (const { id } of shown.notices) known.current.add(id);
+    last.current = latestOf(last.current, shown.notices);
   }, [shown]);
 
   const ask = useEffectEvent(async () => {
     const answer = await call<FreshNotices>('GET', '/api/notices');
     if (answer.kind !== 'done') return;
     setCount(answer.value.count);
-    const fresh = answer.value.notices.filter(({ id }) => !known.current.has(id));
-    for (const notice of fresh) {
-      known.current.add(notice.id);
-      void sayByBrowser(notice);
-    }
-    const [last] = fresh;
-    if (!last) return;
+    const fresh = answer.value.notices.filter(({ madeAt }) => madeAt > last.current);
+    last.current = latestOf(last.current, fresh);
+    for (const notice of fresh) void sayByBrowser(notice);
+    const [newest] = fresh;
+    if (!newest) return;
     say({
-      text: noticeWords(last) + (fresh.length > 1 ? ` And ${fresh.length - 1} more.` : ''),
+      text: noticeWords(newest) + (fresh.length > 1 ? ` And ${fresh.length - 1} more.` : ''),
       deed: {
         label: fresh.length > 1 ? 'Notices' : 'Open',
-        run: () => router.push(fresh.length > 1 ? `/${last.brand.slug}/notices` : placeOfNotice(last)),
+        run: () => router.push(fresh.length > 1 ? `/${newest.brand.slug}/notices` : placeOfNotice(newest)),
       },
     });
     router.refresh();
@@ -55,6 +55,9 @@ export function useFreshNotices(shown: FreshNotices): number {
   }, []);
   return count;
 }
+
+const latestOf = (before: Instant, notices: readonly Notice[]): Instant =>
+  notices.reduce((latest, { madeAt }) => (madeAt > latest ? madeAt : latest), before);
 
 /** Lets the browser say it, where that was allowed and the page is not looked at; pressed on, the place of it opens. */
 async function sayByBrowser(notice: Notice): Promise<void> {

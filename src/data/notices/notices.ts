@@ -139,9 +139,24 @@ export async function listToMail(db: Queryable, now: Instant, limit: number): Pr
   return rows.map(({ mailAddress, tries, ...row }) => ({ ...withBrand(row), mailAddress, tries }));
 }
 
-/** Ends the mailing of a notice. @param at when it was handed over; null where it never was */
+/** Ends the mailing of a notice. @param at when it was handed over; null where it never was: why not stays known */
 export async function endMail(tx: Queryable, id: string, at: Instant | null): Promise<void> {
-  await tx.run(`update notices set mail_due_at = null, mailed_at = $2, mail_problem = '' where id = $1`, [id, at]);
+  await tx.run(
+    `update notices set mail_due_at = null, mailed_at = $2::timestamptz,
+       mail_problem = case when $2::timestamptz is null then mail_problem else '' end
+     where id = $1`,
+    [id, at],
+  );
+}
+
+/** Why the last mail to somebody was not taken; null where it was, or none was sent yet. */
+export async function lastMailProblem(db: Queryable, personId: string): Promise<string | null> {
+  const [last] = await db.rows<{ problem: string }>(
+    `select mail_problem as problem from notices
+     where person_id = $1 and (mailed_at is not null or mail_problem <> '') order by made_at desc, id limit 1`,
+    [personId],
+  );
+  return last && last.problem !== '' ? last.problem : null;
 }
 
 /** Tries the mailing of a notice again later. */

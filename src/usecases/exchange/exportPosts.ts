@@ -1,5 +1,5 @@
-import ical, { type ICalEventData } from 'ical-generator';
 import type { CalendarFilter } from '@/core/calendar/filter';
+import { calendarParts } from '@/core/exchange/calendarParts';
 import { COLUMNS, type Column } from '@/core/exchange/columns';
 import { writeCsvRows } from '@/core/exchange/csvText';
 import { writeList, type ListColumn } from '@/core/exchange/lists';
@@ -89,14 +89,7 @@ export async function* postsAsCalendar(
   filter: CalendarFilter,
   now: Instant,
 ): AsyncGenerator<string> {
-  const END = 'END:VCALENDAR';
-  const calendarWith = (events: readonly ICalEventData[]) =>
-    ical({
-      name: `${brand.name}: posts`,
-      prodId: { company: 'Bimlo', product: 'Bimlo' },
-      events: [...events],
-    }).toString();
-  const head = calendarWith([]).slice(0, -END.length);
+  const { head, part, end } = calendarParts(`${brand.name}: posts`);
   yield head;
   for await (const posts of partsOf(db, brand, filter, now)) {
     const channels = await channelsOf(db, posts);
@@ -104,9 +97,9 @@ export async function* postsAsCalendar(
       const channel = channels.get(post.channelId);
       return post.date === null ? [] : [postEvent(datedPost({ ...post, date: post.date }, channel, brand.zone), now)];
     });
-    yield calendarWith(events).slice(head.length, -END.length);
+    yield part(events);
   }
-  yield END;
+  yield end;
 }
 
 /** A dated post as a calendar holds it. */

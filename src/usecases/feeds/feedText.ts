@@ -1,8 +1,10 @@
-import ical, { type ICalEventData } from 'ical-generator';
+import { setImmediate } from 'node:timers/promises';
+import type { ICalEventData } from 'ical-generator';
+import { calendarParts } from '@/core/exchange/calendarParts';
 import { postEvent, stepEvent } from '@/core/exchange/postEvent';
 import { addDays } from '@/core/time/days';
 import { addMs, localOf, type Instant } from '@/core/time/plan';
-import { listBrands } from '@/data/brands/brands';
+import { listBrands, oneBrand } from '@/data/brands/brands';
 import { listChannelsOf } from '@/data/brands/channels';
 import { listPostsOfFeed, listStepsOfFeed, maybeFeed, noteFeedUsed, type Feed } from '@/data/feeds/feeds';
 import { maybeActor } from '@/data/people/people';
@@ -15,6 +17,8 @@ import type { Db, Work } from '../useCase';
 const DAYS = { before: 30, after: 365 } as const;
 /** Entries that a feed gives, at most. */
 const ENTRIES = 5_000;
+/** Entries that are written in one go, some tens of milliseconds' work. */
+const AT_ONCE = 100;
 /** How often it is written down that a feed was read, in milliseconds. */
 const NOTED_EVERY_MS = 600_000;
 
@@ -29,12 +33,16 @@ export async function readFeed({ db, clock }: Pick<Work, 'db' | 'clock'>, key: s
   const now = clock.now();
   if (feed.usedAt === null || addMs(feed.usedAt, NOTED_EVERY_MS) <= now) await noteFeedUsed(db, feed.id, now);
   const brandIds = feed.brandId === null ? actor.brandIds : [feed.brandId];
-  const [brand] = feed.brandId === null ? [] : (await listBrands(db)).filter(({ id }) => id === feed.brandId);
-  return ical({
-    name: brand ? `Bimlo: ${brand.name}` : 'Bimlo: yours',
-    prodId: { company: 'Bimlo', product: 'Bimlo' },
-    events: await feedEvents(db, feed, brandIds, now),
-  }).toString();
+  const name = feed.brandId === null ? 'yours' : (await oneBrand(db, feed.brandId)).name;
+  const { head, part, end } = calendarParts(`Bimlo: ${name}`);
+  const events = await feedEvents(db, feed, brandIds, now);
+  let text = head;
+  for (let from = 0; from < events.length; from += AT_ONCE) {
+    text += part(events.slice(from, from + AT_ONCE));
+    // What is to leave meanwhile leaves on its minute.
+    await setImmediate();
+  }
+  return text + end;
 }
 
 /**

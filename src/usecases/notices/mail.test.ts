@@ -4,7 +4,7 @@ import { declareOut, schedulePost } from '../delivery/schedule';
 import { codeOf, makeWorld, valueOf, type TestWorld } from '../testWorld';
 import { sendMails } from './mail';
 import { tellPeople } from './tell';
-import { loadWays, setWays } from './ways';
+import { loadWays, mailTrouble, setWays } from './ways';
 
 let world: TestWorld;
 let mails: Mail[];
@@ -47,8 +47,20 @@ it('a mail that nobody takes is tried again, later each time, and not lost', asy
   await at('14:31');
   const [row] = await world.db.rows('select mail_tries, mail_problem from notices');
   expect(row).toEqual({ mail_tries: 2, mail_problem: 'nobody answers' });
+  expect(await mailTrouble(world.db, world.work.actorId)).toBe('nobody answers');
   down = false;
   expect([await at('14:32'), await at('14:33'), await at('14:34')]).toEqual([0, 1, 0]);
+  expect(await mailTrouble(world.db, world.work.actorId)).toBeNull();
+});
+
+it('a mail that is given up after a day is still told of', async () => {
+  await dueAt('14:30');
+  down = true;
+  await at('14:30');
+  world.goTo('2026-11-24T15:00:00.000Z');
+  down = false;
+  expect(await sendMails(world.work, mailer, 'https://plan.example')).toBe(0);
+  expect(await mailTrouble(world.db, world.work.actorId)).toBe('nobody answers');
 });
 
 it('nobody is mailed in quiet hours, nor of what was dealt with meanwhile', async () => {

@@ -18,12 +18,15 @@ import { WaysForm } from './WaysForm';
 export function NoticeList({
   notices,
   ways,
+  mailTrouble,
   feeds,
   zone,
   hasMailbox,
 }: {
   notices: readonly Notice[];
   ways: Ways;
+  /** Why the last mail to them was not taken; null where all is well. */
+  mailTrouble: string | null;
   feeds: readonly ListedFeed[];
   /** Theirs. */
   zone: string;
@@ -96,6 +99,9 @@ export function NoticeList({
         <section aria-label="How you are told">
           <h2>How you are told</h2>
           <BrowserNotices />
+          {mailTrouble !== null && (
+            <p className="wrong">The last mail to you could not be sent: {mailTrouble}. It is tried again for a day.</p>
+          )}
           <WaysForm ways={ways} zone={zone} />
           {hasMailbox && (
             <p className="soft small-text">

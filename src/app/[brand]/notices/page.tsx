@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { brandOfPage } from '@/app/server/brand';
 import { isMailReal } from '@/runtime/mailer';
 import { loadFeeds } from '@/usecases/feeds/feeds';
-import { loadWays } from '@/usecases/notices/ways';
+import { loadWays, mailTrouble } from '@/usecases/notices/ways';
 import { loadNotices } from '@/usecases/notices/notices';
 import { NoticeList } from './NoticeList';
 
@@ -11,10 +11,24 @@ export const metadata: Metadata = { title: 'Notices' };
 /** What whoever looks has been told of, in all brands that they work for. */
 export default async function NoticesPage({ params }: { params: Promise<{ brand: string }> }) {
   const { db, me, brands } = await brandOfPage((await params).brand);
-  const [notices, ways, feeds] = await Promise.all([loadNotices(db, me.id), loadWays(db, me.id), loadFeeds(db, me.id)]);
+  const [notices, ways, feeds, trouble] = await Promise.all([
+    loadNotices(db, me.id),
+    loadWays(db, me.id),
+    loadFeeds(db, me.id),
+    mailTrouble(db, me.id),
+  ]);
   const listed = feeds.map(({ id, brandId, madeAt, usedAt }) => ({
     ...{ id, madeAt, usedAt },
     brand: brandId === null ? null : (brands.find((brand) => brand.id === brandId)?.name ?? 'another brand'),
   }));
-  return <NoticeList notices={notices} ways={ways} feeds={listed} zone={me.zone} hasMailbox={!isMailReal()} />;
+  return (
+    <NoticeList
+      notices={notices}
+      ways={ways}
+      mailTrouble={trouble}
+      feeds={listed}
+      zone={me.zone}
+      hasMailbox={!isMailReal()}
+    />
+  );
 }
