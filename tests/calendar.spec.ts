@@ -1,5 +1,5 @@
-import type { Locator, Page } from '@playwright/test';
-import { api, expect, openCalendar, sheet, test } from './support/test';
+import type { Page } from '@playwright/test';
+import { api, carry, expect, openCalendar, sheet, test } from './support/test';
 
 /** A channel's day in the lanes. */
 const lane = (page: Page, callSign: string, date: string) =>
@@ -9,14 +9,6 @@ const lane = (page: Page, callSign: string, date: string) =>
     .locator(`td[data-date="${date}"]`);
 const openLanes = (page: Page, query = '') => openCalendar(page, `?as=lanes${query}`);
 const message = (page: Page) => page.locator('.messages .toast').last();
-
-/** Drags with the mouse: a first move lifts, the rest goes there. */
-async function drag(page: Page, from: Locator, to: Locator) {
-  await from.hover();
-  await page.mouse.down();
-  await to.hover();
-  await to.hover();
-}
 
 test('lanes, month, day, stages and list show the same posts, with the open post staying open', async ({ page }) => {
   await page.goto('/fennel-moor/calendar');
@@ -74,7 +66,7 @@ test('an idea dropped on an opening becomes a post with its channel, time and fo
   await expect(opening).toContainText('carousel · New object');
   const horizon = page.locator('.lanes tbody tr').first().locator('.horizon');
   await expect(horizon).toContainText('filled until today');
-  await drag(page, page.getByRole('button', { name: 'Five questions children ask', exact: false }).first(), opening);
+  await carry(page, page.getByRole('button', { name: 'Five questions children ask', exact: false }).first(), opening);
   await expect(lane(page, 'GR', '2026-11-24').locator('.opening')).toHaveAttribute('data-over', 'true');
   await page.mouse.up();
   await expect(message(page)).toContainText('Planned “Five questions');
@@ -143,17 +135,17 @@ test('what may not be is refused while dragging, with the reason', async ({ page
   await expect(page.locator('.lanes tbody tr')).toHaveCount(13);
   const slip = lane(page, 'TC', '2026-11-25').first().locator('[data-post]').first();
   const refusal = page.locator('.drop-refusal');
-  await drag(page, slip, page.locator('.lanes tbody tr').nth(9).locator('td[data-date="2026-11-26"]'));
+  await carry(page, slip, page.locator('.lanes tbody tr').nth(9).locator('td[data-date="2026-11-26"]'));
   await expect(refusal).toHaveText('that channel is another brand’s');
   await page.mouse.up();
   await expect(message(page)).toHaveText(/Not moved: that channel is another brand’s/);
   const out = lane(page, 'GR', '2026-11-23').first().locator('[data-post]').first();
-  await drag(page, out, lane(page, 'GR', '2026-11-26').first());
+  await carry(page, out, lane(page, 'GR', '2026-11-26').first());
   await expect(refusal).toHaveText('published posts stay as they are');
   await page.mouse.up();
   await page.goto('/fennel-moor/calendar?as=lanes&date=2026-11-18');
   await expect(page.locator('[id^="DndLiveRegion"]')).toBeAttached();
-  await drag(
+  await carry(
     page,
     page.getByRole('button', { name: 'Star atlas from 1901', exact: false }).first(),
     lane(page, 'CW', '2026-11-20'),
@@ -171,7 +163,7 @@ test('a post moved to another lane keeps its words and says what does not fit th
   await page.keyboard.press('Escape');
   await page.locator('h1').click();
   await page.keyboard.press('Escape');
-  await drag(page, source, lane(page, 'PL', '2026-12-02'));
+  await carry(page, source, lane(page, 'PL', '2026-12-02'));
   await page.mouse.up();
   await expect(message(page)).toContainText('Pithline takes 320, this has');
   await page.getByRole('button', { name: 'Undo' }).last().click();
@@ -228,7 +220,7 @@ test('a move while the server is gone stays marked, survives a reload, and is sa
   const row = page.locator('.lanes tbody tr').filter({ has: page.locator(`[data-post="${id}"]`) });
   const target = row.locator('td[data-date="2026-12-13"]');
   await page.route('**/api/calendar/changes', (route) => route.abort());
-  await drag(page, slip, target);
+  await carry(page, slip, target);
   await page.mouse.up();
   await expect(target.locator(`[data-post="${id}"].is-unsaved`)).toBeVisible();
   await expect(page.getByText('not saved yet, trying again')).toBeVisible();
@@ -248,7 +240,7 @@ test('a move of a post somebody else just changed is refused, and shows what is 
   const { body } = await api<{ version: number }>(page, 'GET', `/api/posts/${id}`);
   await api(page, 'PATCH', `/api/posts/${id}`, { version: body.version, title: 'Changed meanwhile' });
   const row = page.locator('.lanes tbody tr').filter({ has: page.locator(`[data-post="${id}"]`) });
-  await drag(page, slip, row.locator('td[data-date="2026-12-10"]'));
+  await carry(page, slip, row.locator('td[data-date="2026-12-10"]'));
   await page.mouse.up();
   await expect(message(page)).toContainText('Somebody else changed this while');
   await expect(page.locator(`[data-post="${id}"]`)).toContainText('Changed meanwhile');
@@ -276,7 +268,7 @@ test('a view that was read before a move, but comes after it, does not put the p
   });
   await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
   await isRead;
-  await drag(page, slip, target);
+  await carry(page, slip, target);
   await page.mouse.up();
   await expect(message(page)).toContainText('Moved 1 post.');
   // However the lanes are drawn from here on, the post stays on its new day.
@@ -307,12 +299,12 @@ test('stages take drops, say why not, and the list is edited in place', async ({
   await openCalendar(page, '?as=stages');
   const column = (name: string) => page.getByRole('region', { name: new RegExp(`^${name},`) });
   const lacking = column('production').locator('[data-post]', { hasText: 'no picture' }).first();
-  await drag(page, lacking, column('ready'));
+  await carry(page, lacking, column('ready'));
   await page.mouse.up();
   await expect(message(page)).toContainText('Not ready yet.');
   const fit = column('sign-off').locator('[data-post]').first();
   const name = (await fit.locator('.slip-title').textContent())!;
-  await drag(page, fit, column('ready'));
+  await carry(page, fit, column('ready'));
   await page.mouse.up();
   await expect(message(page)).toContainText('Moved 1 post to ready.');
   await expect(column('ready').locator('[data-post]', { hasText: name }).first()).toBeVisible();

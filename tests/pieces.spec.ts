@@ -1,5 +1,5 @@
 import { SHIPPED_RULE_SHEETS } from '../src/core/rulesheets/shipped';
-import { api, day, expect, fillDate, openCalendar, saved, sheet, test } from './support/test';
+import { api, carry, day, expect, fillDate, openCalendar, saved, sheet, test } from './support/test';
 
 test('a piece is edited in place, planned, and leads to its posts and back', async ({ page }) => {
   await page.goto('/fennel-moor/ideas');
@@ -61,10 +61,7 @@ test('what is typed on a piece while the server is gone survives a reload and is
 test('an idea with suggested channels is planned by one drop, and the plan undone', async ({ page }) => {
   await openCalendar(page);
   const idea = page.locator('[data-piece]', { hasText: 'Thermos, hat, red torch' });
-  await idea.getByRole('button', { name: /^Thermos/ }).hover();
-  await page.mouse.down();
-  await day(page, '2026-11-24').hover();
-  await day(page, '2026-11-24').hover();
+  await carry(page, idea.getByRole('button', { name: /^Thermos/ }), day(page, '2026-11-24'));
   await page.mouse.up();
   const slips = day(page, '2026-11-24').locator('[data-post]', { hasText: 'Thermos' });
   await expect(slips).toHaveCount(2);
@@ -117,10 +114,7 @@ test('a move while the server is gone stays marked and is tried until it is back
   const slip = day(page, '2026-11-28').locator('[data-post]', { hasText: 'TC' });
   const id = (await slip.getAttribute('data-post'))!;
   await server.kill();
-  await slip.hover();
-  await page.mouse.down();
-  await day(page, '2026-11-24').hover();
-  await day(page, '2026-11-24').hover();
+  await carry(page, slip, day(page, '2026-11-24'));
   await page.mouse.up();
   const moved = day(page, '2026-11-24').locator(`[data-post="${id}"]`);
   await expect(moved).toHaveClass(/is-unsaved/);

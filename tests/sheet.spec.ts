@@ -1,4 +1,4 @@
-import { takenOver, api, day, expect, openCalendar, saved, sheet, test } from './support/test';
+import { api, carry, day, expect, openCalendar, saved, sheet, takenOver, test } from './support/test';
 
 const TALK = '2026-12-03';
 
@@ -126,10 +126,7 @@ test('dragging a scheduled post to the tray unschedules it, says so, and is undo
   const cell = day(page, '2026-11-27');
   const slip = cell.locator('[data-post]', { hasText: 'PL' });
   const id = (await slip.getAttribute('data-post'))!;
-  await slip.hover();
-  await page.mouse.down();
-  await page.getByRole('complementary', { name: 'Tray' }).hover();
-  await page.getByRole('complementary', { name: 'Tray' }).hover();
+  await carry(page, slip, page.getByRole('complementary', { name: 'Tray' }));
   await page.mouse.up();
   await expect(page.getByText('It is not scheduled any more and will not be sent.')).toBeVisible();
   const stage = async () => (await api<{ stage: string; date: string | null }>(page, 'GET', `/api/posts/${id}`)).body;
@@ -141,10 +138,7 @@ test('dragging a scheduled post to the tray unschedules it, says so, and is undo
 test('a drop onto a past day is refused while dragging, with the reason', async ({ page }) => {
   await openCalendar(page);
   const slip = day(page, '2026-11-27').locator('[data-post]').first();
-  await slip.hover();
-  await page.mouse.down();
-  await day(page, '2026-11-22').hover();
-  await day(page, '2026-11-22').hover();
+  await carry(page, slip, day(page, '2026-11-22'));
   await expect(page.locator('.drop-refusal')).toHaveText('that day has passed');
   await expect(day(page, '2026-11-22').locator('> .refusing')).toBeAttached();
   await page.mouse.up();

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { day, expect, openCalendar, saved, sheet, takenOver, test } from './support/test';
+import { carry, day, expect, openCalendar, saved, sheet, takenOver, test } from './support/test';
 
 const PICTURE = 'demo/pictures/saturn.jpg';
 const DATE = '2026-11-25';
@@ -82,10 +82,7 @@ test.describe.serial('from an idea to three published posts', () => {
 
     // Dragged to the next day and back by its sheet: it is re-timed.
     const corkwall = slips.filter({ hasText: 'CW' });
-    await corkwall.hover();
-    await page.mouse.down();
-    await day(page, '2026-11-26').hover();
-    await day(page, '2026-11-26').hover();
+    await carry(page, corkwall, day(page, '2026-11-26'));
     await page.mouse.up();
     await expect(page.getByText('It will be sent then, at 11:44.')).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).last().click();

@@ -43,6 +43,20 @@ export const takenOver = (page: Page) => expect(page.locator('[id^="DndLiveRegio
 /** The cell of a day. */
 export const day = (page: Page, date: string) => page.locator(`td[data-date="${date}"]`);
 
+/**
+ * Carries something with the mouse, as a person does: a first move lifts, the rest goes there, and the button is let go
+ * only by the caller, once the place is lit.
+ */
+export async function carry(page: Page, from: Locator, to: Locator): Promise<void> {
+  await from.hover();
+  await page.mouse.down();
+  await to.hover();
+  await to.hover();
+  await expect
+    .poll(() => to.evaluate((place) => (place.closest('[data-over]') ?? place.querySelector('[data-over]')) !== null))
+    .toBe(true);
+}
+
 /** Types a date into a date field, in the order in which the browser's locale writes it. @param date `2026-12-08` */
 export async function fillDate(field: Locator, date: string): Promise<void> {
   for (const [part, value] of [
