@@ -79,19 +79,16 @@ export function readingsOf(
   });
 }
 
-/** Titles of the demo that may come again every so many weeks, and those that never may. */
-const EVERGREEN: Record<string, number> = { Andromeda: 26, 'The board, by hand': 20 };
+/** Titles of the demo that never may come again. */
 const DATED = /tonight|star night|new moon|moon drawing|family hour|open workshop|crossings today|letter/i;
 
-/** Says of the published posts of the demo which may come again. */
+/** Says of the published posts of the demo which may not come again. */
 export async function sayWhatLasts(
   tx: Queryable,
   posts: readonly { id: string; title: string; stage: string }[],
 ): Promise<void> {
   for (const { id, title, stage } of posts) {
     if (stage !== 'published') continue;
-    const weeks = Object.entries(EVERGREEN).find(([name]) => title.startsWith(name))?.[1];
-    if (weeks !== undefined) await updateLasting(tx, id, 'evergreen', weeks);
-    else if (DATED.test(title)) await updateLasting(tx, id, 'dated', null);
+    if (DATED.test(title)) await updateLasting(tx, id, 'dated');
   }
 }

@@ -29,6 +29,7 @@ import { standinAddress } from '@/standins/network/client';
 import { idOf, type NetworkStore } from '@/standins/network/store';
 import { saveOwnFanOut } from '@/data/fanOut/fanOuts';
 import { insertReadings } from '@/data/results/readings';
+import { seedRepeats } from './repeats';
 import { readingsOf, sayWhatLasts } from './readings';
 import { seedShelf } from './shelf';
 import { seedPrep } from './prep';
@@ -187,6 +188,12 @@ async function seedBrand(
   await sayWhatLasts(
     tx,
     made.map(({ post }) => post),
+  );
+  await seedRepeats(
+    tx,
+    brand.id,
+    made.map(({ post }) => post),
+    (callSign) => channels.get(callSign)?.id,
   );
   await insertDeliveries(
     tx,

@@ -147,7 +147,7 @@ test('a brand without anything says in each place what belongs there, and leads 
     'calendar?as=list',
     'desk',
     'settings/rhythm',
-    'settings/series',
+    'settings/repeats',
   ]) {
     await page.goto(`/empty-house/${place}`);
     await expect(page.getByRole('link', { name: 'Add the first channel' })).toBeVisible();

@@ -1,4 +1,4 @@
-import { expect, openCalendar, test } from './support/test';
+import { expect, openCalendar, sheet, test } from './support/test';
 
 test('a rhythm is proposed from what was done, set, and its openings appear', async ({ page }) => {
   await page.goto('/fennel-moor/settings/rhythm');
@@ -78,17 +78,29 @@ test('a channel is made, checked for its colour, given a rule sheet of its own, 
   await expect(page.getByRole('alert').filter({ hasText: 'Still scheduled on Pithline' })).toBeVisible();
 });
 
-test('a series makes its posts ahead', async ({ page }) => {
-  await page.goto('/fennel-moor/settings/series');
-  await page.getByLabel('Name of the new series').fill('A rock every Tuesday');
-  await page.getByLabel('the new series: weekday').selectOption({ label: 'Tuesday' });
-  await page.getByLabel('Time of the new series').fill('7');
-  await page.getByRole('button', { name: 'Start it' }).click();
-  await expect(page.getByText('Started “A rock every Tuesday”: 4 posts ahead.')).toBeVisible();
-  await openCalendar(page, '?as=lanes');
-  await expect(
-    page.locator('td[data-date="2026-11-24"] [data-post]', { hasText: 'A rock every Tuesday 1' }),
-  ).toContainText('07:00');
+test('a series makes its posts ahead, and is changed from one of them on', async ({ page }) => {
+  await page.goto('/fennel-moor/settings/repeats');
+  await page.getByRole('button', { name: 'Start a repeat…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill('A rock every Tuesday');
+  await dialog.getByLabel('It comes: weekday').selectOption({ label: 'Tuesday' });
+  await dialog.getByLabel('at', { exact: true }).fill('7');
+  await expect(dialog.getByText('Next: Tue 24 Nov 2026, Tue 1 Dec 2026, Tue 8 Dec 2026')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Repeat it' }).click();
+  await expect(page.getByText('“A rock every Tuesday” repeats: 4 posts made ahead.')).toBeVisible();
+  await openCalendar(page);
+  const onDay = (date: string, title: string) =>
+    page.locator(`td[data-date="${date}"] [data-post]`, { hasText: title });
+  await expect(onDay('2026-11-24', 'A rock every Tuesday 1')).toContainText('07:00');
+  await page.goto('/fennel-moor/calendar?as=month&date=2026-12-01');
+  await onDay('2026-12-08', 'A rock every Tuesday 3').click();
+  await sheet(page).getByRole('button', { name: 'number 3 of “A rock every Tuesday”' }).click();
+  await dialog.getByLabel('It comes: weekday').selectOption({ label: 'Wednesday' });
+  await dialog.getByRole('button', { name: 'Change from here on' }).click();
+  await expect(page.getByText('2 posts follow, 2 keep what they are')).toBeVisible();
+  await expect(onDay('2026-12-01', 'A rock every Tuesday 2')).toBeVisible();
+  await expect(onDay('2026-12-09', 'A rock every Tuesday 3')).toBeVisible();
+  await expect(onDay('2026-12-16', 'A rock every Tuesday 4')).toBeVisible();
 });
 
 test('posts go out as CSV and come in again unchanged; another file is mapped, asked about and brought in', async ({

@@ -35,7 +35,7 @@ export function benchPosts(count: number, days: number, first = FIRST_DAY): Slip
       ownerId: 'ines',
       pillarId: null,
       campaignId: null,
-      seriesNumber: null,
+      repeatNumber: null,
       hasWords: true,
       version: 1,
       missing: index % 4 === 0 ? 'no picture' : null,

@@ -11,7 +11,8 @@ import { editPiece } from '@/usecases/pieces/pieces';
 import { maybePiece } from '@/usecases/pieces/reading';
 import { makeBatchDay } from '@/usecases/prep/batchDays';
 import { addStep } from '@/usecases/prep/prep';
-import { startSeries } from '@/usecases/rhythm/series';
+import type { RepeatSaid } from '@/core/repeats/repeat';
+import { startRepeat } from '@/usecases/repeats/repeats';
 import { valueOf } from '@/usecases/testWorld';
 import { makeApp, type TestApp } from '@/app/api/testApp';
 import type { Door } from '@/app/server/door';
@@ -43,7 +44,7 @@ interface Theirs {
   pieceVersion: number;
   stepId: string;
   extractId: string;
-  seriesId: string;
+  repeatId: string;
   batchId: string;
   viewId: string;
 }
@@ -52,10 +53,11 @@ const STEP: PrepLine = {
   ...{ title: 'Cut', work: 'recording', ownerId: null, craft: null, lead: 1, leadIn: 'working', minutes: null },
   ...{ note: '', needed: false, ticksItself: false },
 };
-const SERIES = {
-  ...{ name: 'Questions', format: 'photo', time: '10:00', from: '2026-11-24', to: null, ahead: 1 },
-  recurrence: { kind: 'weekly', weekday: 5, every: 1 },
-} as const;
+const SERIES: RepeatSaid = {
+  ...{ kind: 'series', name: 'Questions', format: 'photo', time: '10:00', from: '2026-11-24', to: null, ahead: 1 },
+  ...{ times: null, daysBefore: 0, workDays: null },
+  rule: { kind: 'weekly', weekday: 5, every: 1 },
+};
 const CARD = {
   ...{ layout: 'ruled', kind: 'quote', text: 'Rings', by: '', width: 800, height: 800, picture: null, follows: null },
   ...{ ground: '#FFFFFF', ink: '#000000', accent: '#123456' },
@@ -172,7 +174,7 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
     'api/posts/[id]/again/route.ts POST': { ...post, body: { ask: { ...AGAIN, channelIds: [channelId] }, posts: [] } },
     'api/posts/[id]/cards/route.ts POST': { ...post, body: { card: CARD, replaces: null } },
     'api/posts/[id]/deeds/route.ts POST': { ...post, body: { deed: 'schedule', version } },
-    'api/posts/[id]/lasting/route.ts POST': { ...post, body: { lasting: 'evergreen', againWeeks: null } },
+    'api/posts/[id]/lasting/route.ts POST': { ...post, body: { lasting: 'dated' } },
     'api/posts/[id]/leaving/[place]/route.ts GET': { params: { id: postId, place: '0' } },
     'api/posts/[id]/media/[picture]/route.ts GET': { params: { id: postId, picture: NOBODYS } },
     'api/posts/[id]/media/[picture]/route.ts PATCH': { params: { id: postId, picture: NOBODYS }, body: { alt: 'x' } },
@@ -186,9 +188,16 @@ const asksOf = (of: Theirs): Record<string, Asked> => {
     'api/proposals/[id]/card/route.ts GET': { params: { id: NOBODYS } },
     'api/proposals/[id]/route.ts POST': { params: { id: NOBODYS }, body: { deed: 'keep', caption: null } },
     'api/restores/release/route.ts POST': { body: { brandId, postId: null } },
-    'api/series/[id]/route.ts POST': { params: { id: of.seriesId }, body: SERIES },
-    'api/series/[id]/route.ts DELETE': { params: { id: of.seriesId } },
-    'api/series/route.ts POST': { body: { ...SERIES, brandId, channelId, firstNumber: 1 } },
+    'api/repeats/[id]/route.ts GET': { params: { id: of.repeatId } },
+    'api/repeats/[id]/route.ts POST': {
+      params: { id: of.repeatId },
+      body: { ...SERIES, fromNumber: null, writtenToo: false },
+    },
+    'api/repeats/[id]/route.ts DELETE': { params: { id: of.repeatId } },
+    'api/repeats/route.ts GET': { query: { brand: brandId } },
+    'api/repeats/route.ts POST': {
+      body: { ...SERIES, brandId, channelId, postId: null, pieceId: null, firstNumber: 1 },
+    },
     'api/settings/brands/route.ts GET': { query: { ...query, zone: 'Europe/Lisbon' } },
     'api/settings/channels/route.ts POST': {
       body: {
@@ -260,7 +269,9 @@ beforeAll(async () => {
     await keepExtract(work, post.pieceId, { kind: 'point', state: 'accepted', start: 0, end: 9, reason: '' }),
   );
   const channelId = app.channels.glassrow;
-  const series = valueOf(await startSeries(work, brandId, channelId, { ...SERIES, firstNumber: 1 } as never));
+  const repeat = valueOf(
+    await startRepeat(work, brandId, { ...SERIES, channelId, postId: null, pieceId: null, firstNumber: 1 }),
+  );
   const batch = valueOf(
     await makeBatchDay(work, brandId, {
       ...{ work: 'recording', name: 'Dome', day: '2026-12-01', startsAt: '10:00', stepIds: [step.id] },
@@ -270,7 +281,7 @@ beforeAll(async () => {
   asks = asksOf({
     ...{ brandId, channelId, postId: post.id, version: (await app.post(post.id)).version, pieceId: piece.id },
     ...{ pieceVersion: piece.version, stepId: step.id, extractId: extract.id, batchId: batch.id },
-    seriesId: (series as { id: string }).id,
+    repeatId: repeat.id,
     viewId: (view as { id: string }).id,
   });
   app.actAs(STRANGER);

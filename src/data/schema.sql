@@ -363,7 +363,7 @@ create table history (
   constraint history_pkey PRIMARY KEY (id),
   constraint history_actor_id_fkey FOREIGN KEY (actor_id) REFERENCES people(id),
   constraint history_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
-  constraint history_subject_known CHECK ((subject = ANY (ARRAY['piece'::text, 'post'::text, 'media'::text, 'delivery'::text, 'channel'::text, 'brand'::text, 'series'::text, 'rule sheet'::text])))
+  constraint history_subject_known CHECK ((subject = ANY (ARRAY['piece'::text, 'post'::text, 'media'::text, 'delivery'::text, 'channel'::text, 'brand'::text, 'repeat'::text, 'rule sheet'::text])))
 );
 CREATE INDEX history_by_brand ON public.history USING btree (brand_id, id DESC);
 CREATE INDEX history_by_subject ON public.history USING btree (subject_id, id);
@@ -703,8 +703,8 @@ create table posts (
   version integer not null default 1,
   pillar_id uuid,
   campaign_id uuid,
-  series_id uuid,
-  series_number integer,
+  repeat_id uuid,
+  repeat_number integer,
   waived jsonb not null default '[]'::jsonb,
   preheader text not null default ''::text,
   keywords text not null default ''::text,
@@ -718,7 +718,6 @@ create table posts (
   drafted jsonb not null default '[]'::jsonb,
   encore_of uuid,
   lasting text not null default ''::text,
-  again_weeks smallint,
   search tsvector generated always as (search_of("left"(((((((((((((((((((((((title || ' '::text) || headline) || ' '::text) || preheader) || ' '::text) || search_address(link)) || ' '::text) || hashtags) || ' '::text) || keywords) || ' '::text) || "left"(caption, 20000)) || ' '::text) || "left"(first_comment, 5000)) || ' '::text) || "left"(search_parts(parts), 20000)) || ' '::text) || "left"(script, 20000)) || ' '::text) || "left"(cover_ideas, 5000)) || ' '::text) || "left"(agenda, 5000)), 60000))) stored,
   rate double precision,
   made_of uuid,
@@ -733,11 +732,9 @@ create table posts (
   constraint posts_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id),
   constraint posts_piece_of_brand FOREIGN KEY (brand_id, piece_id) REFERENCES pieces(brand_id, id),
   constraint posts_pillar_of_brand FOREIGN KEY (brand_id, pillar_id) REFERENCES pillars(brand_id, id),
-  constraint posts_series_of_brand FOREIGN KEY (brand_id, series_id) REFERENCES series(brand_id, id),
-  constraint posts_again_weeks_known CHECK (((again_weeks >= 1) AND (again_weeks <= 104))),
-  constraint posts_evergreen_weeks CHECK (((lasting = 'evergreen'::text) = (again_weeks IS NOT NULL))),
-  constraint posts_lasting_known CHECK ((lasting = ANY (ARRAY[''::text, 'dated'::text, 'evergreen'::text]))),
-  constraint posts_series_numbered CHECK (((series_id IS NULL) = (series_number IS NULL))),
+  constraint posts_repeat_of_brand FOREIGN KEY (brand_id, repeat_id) REFERENCES repeats(brand_id, id),
+  constraint posts_lasting_known CHECK ((lasting = ANY (ARRAY[''::text, 'dated'::text]))),
+  constraint posts_repeat_numbered CHECK (((repeat_id IS NULL) = (repeat_number IS NULL))),
   constraint posts_stage_known CHECK ((stage = ANY (ARRAY['drafting'::text, 'production'::text, 'signOff'::text, 'ready'::text, 'scheduled'::text, 'published'::text, 'setAside'::text]))),
   constraint posts_time_needs_date CHECK (((plan_time IS NULL) OR (plan_date IS NOT NULL)))
 );
@@ -753,8 +750,8 @@ CREATE INDEX posts_out_by_rate ON public.posts USING btree (channel_id, format, 
 CREATE INDEX posts_out_by_time ON public.posts USING btree (brand_id, published_at) WHERE ((stage = 'published'::text) AND (deleted_at IS NULL));
 CREATE INDEX posts_out_evergreen ON public.posts USING btree (brand_id) WHERE ((stage = 'published'::text) AND (deleted_at IS NULL) AND (lasting = 'evergreen'::text));
 CREATE INDEX posts_out_unrated ON public.posts USING btree (brand_id, published_at) WHERE ((stage = 'published'::text) AND (deleted_at IS NULL) AND (rate IS NULL));
+CREATE UNIQUE INDEX posts_repeat_number ON public.posts USING btree (repeat_id, repeat_number) WHERE ((repeat_id IS NOT NULL) AND (deleted_at IS NULL));
 CREATE INDEX posts_scheduled ON public.posts USING btree (brand_id, plan_date) WHERE ((stage = 'scheduled'::text) AND (deleted_at IS NULL));
-CREATE UNIQUE INDEX posts_series_number ON public.posts USING btree (series_id, series_number) WHERE ((series_id IS NOT NULL) AND (deleted_at IS NULL));
 CREATE INDEX posts_undated ON public.posts USING btree (brand_id, created_at DESC) WHERE ((plan_date IS NULL) AND (deleted_at IS NULL) AND (archived_at IS NULL) AND (stage <> 'setAside'::text));
 CREATE TRIGGER posts_added AFTER INSERT ON public.posts REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_new_posts();
 CREATE TRIGGER posts_changed AFTER UPDATE ON public.posts REFERENCING OLD TABLE AS former NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION recount_uses_of_changed_posts();
@@ -864,6 +861,41 @@ create table renditions (
   constraint renditions_sha256_hex CHECK ((sha256 ~ '^[0-9a-f]{64}$'::text))
 );
 
+create table repeats (
+  id uuid not null,
+  brand_id uuid not null,
+  piece_id uuid not null,
+  channel_id uuid not null,
+  name text not null,
+  format text not null,
+  rule jsonb not null,
+  at_time time(0) without time zone not null,
+  from_date date not null,
+  to_date date,
+  ahead integer not null default 4,
+  next_number integer not null default 1,
+  owner_id uuid not null,
+  ended_at timestamp with time zone,
+  last_round date,
+  kind text not null default 'series'::text,
+  times integer,
+  first_number integer not null default 1,
+  days_before smallint not null default 0,
+  work_days smallint,
+  constraint repeats_of_brand UNIQUE (brand_id, id),
+  constraint repeats_pkey PRIMARY KEY (id),
+  constraint repeats_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
+  constraint repeats_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
+  constraint repeats_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id),
+  constraint repeats_piece_of_brand FOREIGN KEY (brand_id, piece_id) REFERENCES pieces(brand_id, id),
+  constraint repeats_ahead_known CHECK (((ahead >= 1) AND (ahead <= 26))),
+  constraint repeats_days_before_known CHECK (((days_before >= 0) AND (days_before <= 60))),
+  constraint repeats_kind_known CHECK ((kind = ANY (ARRAY['series'::text, 'evergreen'::text, 'seasonal'::text]))),
+  constraint repeats_seasonal_work CHECK (((kind = 'seasonal'::text) = (work_days IS NOT NULL))),
+  constraint repeats_times_known CHECK (((times >= 1) AND (times <= 1000))),
+  constraint repeats_work_days_known CHECK (((work_days >= 30) AND (work_days <= 90)))
+);
+
 create table restores (
   id uuid not null,
   brand_id uuid not null,
@@ -938,31 +970,6 @@ create table schema_history (
   checksum text not null,
   applied_at timestamp with time zone not null default now(),
   constraint schema_history_pkey PRIMARY KEY (number)
-);
-
-create table series (
-  id uuid not null,
-  brand_id uuid not null,
-  piece_id uuid not null,
-  channel_id uuid not null,
-  name text not null,
-  format text not null,
-  recurrence jsonb not null,
-  at_time time(0) without time zone not null,
-  from_date date not null,
-  to_date date,
-  ahead integer not null default 4,
-  next_number integer not null default 1,
-  owner_id uuid not null,
-  ended_at timestamp with time zone,
-  last_round date,
-  constraint series_of_brand UNIQUE (brand_id, id),
-  constraint series_pkey PRIMARY KEY (id),
-  constraint series_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
-  constraint series_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
-  constraint series_owner_id_fkey FOREIGN KEY (owner_id) REFERENCES people(id),
-  constraint series_piece_of_brand FOREIGN KEY (brand_id, piece_id) REFERENCES pieces(brand_id, id),
-  constraint series_ahead_known CHECK (((ahead >= 1) AND (ahead <= 26)))
 );
 
 create table setting_versions (

@@ -16,7 +16,7 @@ import type { DeliveryWork } from '@/usecases/delivery/deliver';
 import { SETTLE_CORRECTIONS_JOB, settleCorrections } from '@/usecases/corrections/settleCorrections';
 import { DRAW_UP_JOB, drawUpStanding } from '@/usecases/proposals/drawUp';
 import { IMPORT_JOB, runImport } from '@/usecases/exchange/longImport';
-import { keepAllAhead } from '@/usecases/rhythm/series';
+import { keepAllAhead } from '@/usecases/repeats/makeAhead';
 import { sendMails, type Mailer } from '@/usecases/notices/mail';
 import { tellPeople } from '@/usecases/notices/tell';
 import { forgetOldSignIns } from '@/usecases/signIn/forget';
@@ -43,7 +43,7 @@ type Housekeeping =
   | 'askUnsure'
   | 'tellPeople'
   | 'mail'
-  | 'keepSeriesAhead'
+  | 'keepRepeatsAhead'
   | 'snapshot'
   | 'clearFiles'
   | 'statistics'
@@ -71,15 +71,15 @@ export const housekeeping = (
     retryMs: MINUTE_MS,
     run: async () => ({ result: `mailed ${await sendMails(work, mailer, baseUrl())}` }),
   },
-  keepSeriesAhead: {
+  keepRepeatsAhead: {
     everyMs: 10 * MINUTE_MS,
     retryMs: 10 * MINUTE_MS,
     run: async () => {
       const { db, clock, ids } = work;
       const { made, failed } = await keepAllAhead({ db, clock, ids }, (err, id) =>
-        log.error({ err, series: id }, 'a series could not make its posts'),
+        log.error({ err, repeat: id }, 'a repeat could not make its posts'),
       );
-      return { result: `made ${made}${failed > 0 ? `, ${failed} series could not` : ''}` };
+      return { result: `made ${made}${failed > 0 ? `, ${failed} repeats could not` : ''}` };
     },
   },
   snapshot: { everyMs: HOUR_MS, retryMs: HOUR_MS, run: () => takeDueSnapshot(work.db, work.folder, work.clock.now()) },

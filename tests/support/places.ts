@@ -17,7 +17,7 @@ export const PLACES = [
   '/fennel-moor/settings/fan-outs',
   '/fennel-moor/settings/writing',
   '/fennel-moor/settings/rhythm',
-  '/fennel-moor/settings/series',
+  '/fennel-moor/settings/repeats',
   '/fennel-moor/settings/themes',
   '/fennel-moor/settings/sheets',
   '/fennel-moor/settings/dates',

@@ -106,7 +106,7 @@ describe('a slip', () => {
     brandId: '0',
     pillarId: null,
     campaignId: null,
-    seriesNumber: null,
+    repeatNumber: null,
     pieceId: '2',
     channelId: '3',
     format: 'photo',

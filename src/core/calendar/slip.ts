@@ -29,8 +29,8 @@ export interface Slip {
   ownerId: string;
   pillarId: string | null;
   campaignId: string | null;
-  /** Its number in its series; null for a post of none. */
-  seriesNumber: number | null;
+  /** Its number in its repeat; null for a post of none. */
+  repeatNumber: number | null;
   /** Something is written that would be sent. */
   hasWords: boolean;
   version: number;
@@ -70,7 +70,7 @@ export interface SlipSource extends Words {
   ownerId: string;
   pillarId: string | null;
   campaignId: string | null;
-  seriesNumber: number | null;
+  repeatNumber: number | null;
   version: number;
   pictures: readonly (PictureMeasures & { sha256: string; alt: string })[];
   waived: readonly { key: string }[];
@@ -109,7 +109,7 @@ export function slipOf(post: SlipSource, channel: { callSign: string; sheet: Rul
     ownerId,
     pillarId: post.pillarId,
     campaignId: post.campaignId,
-    seriesNumber: post.seriesNumber,
+    repeatNumber: post.repeatNumber,
     hasWords: hasOwnWords(post),
     version,
     missing: stage === 'published' ? null : missingOf(post, channel.sheet),

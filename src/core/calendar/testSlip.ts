@@ -15,7 +15,7 @@ export const testSlip = (change: Partial<Slip> = {}): Slip => ({
   ownerId: 'o',
   pillarId: null,
   campaignId: null,
-  seriesNumber: null,
+  repeatNumber: null,
   hasWords: true,
   version: 1,
   missing: null,

@@ -8,7 +8,7 @@ const NOW = '2026-11-23T12:00:00.000Z';
 const daysAgo = (days: number) => addMs(NOW, -days * 86_400_000);
 
 const past = (id: string, days: number, rate: number | null, more: Partial<PastPost> = {}): PastPost => ({
-  ...{ id, rootId: id, channelId: 'GR', format: 'photo', publishedAt: daysAgo(days), lasting: '', againWeeks: null },
+  ...{ id, rootId: id, channelId: 'GR', format: 'photo', publishedAt: daysAgo(days), lasting: '' },
   rate,
   ...more,
 });
@@ -73,12 +73,6 @@ describe('what is worth doing again', () => {
 
   it('is nothing where all did the same', () =>
     expect(found(five.map((post) => ({ ...post, rate: 0.2 }))).ranked).toEqual([]));
-
-  it('is an evergreen post once its weeks are over, however it did', () => {
-    const evergreen = past('e', 50, 0.001, { lasting: 'evergreen', againWeeks: 7 });
-    expect(idsOf(found([...five, evergreen]).due)).toEqual(['e']);
-    expect(found([...five, { ...evergreen, againWeeks: 8 }]).due).toEqual([]);
-  });
 
   it('has percentiles as counting each pair gives them', () => {
     fc.assert(

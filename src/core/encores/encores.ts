@@ -3,8 +3,8 @@ import { groupBy } from '../group';
 import type { Format } from '../rulesheets/types';
 import { addMs, type Instant } from '../time/plan';
 
-/** Whether a post may come again: when it did well, never, or every so many weeks. */
-export const LASTING = ['', 'dated', 'evergreen'] as const;
+/** Whether a post may come again: when it did well, or never. What comes again by itself is a repeat. */
+export const LASTING = ['', 'dated'] as const;
 export type Lasting = (typeof LASTING)[number];
 
 /** A published post, as far as it may come again. */
@@ -16,8 +16,6 @@ export interface PastPost {
   format: Format;
   publishedAt: Instant;
   lasting: Lasting;
-  /** Of an evergreen post: weeks from one time to the next. */
-  againWeeks: number | null;
   /** Engagement rate; null without numbers. */
   rate: number | null;
 }
@@ -35,14 +33,10 @@ export interface Encore {
   ageDays: number;
   /** 0 to 1: the higher, the sooner it should come again. */
   score: number;
-  /** Of an evergreen family: weeks from one time to the next; null for any other. */
-  againWeeks: number | null;
 }
 
 /** Posts that may come again, each family once. */
 export interface Encores {
-  /** Evergreen, and its weeks are over; the longest over first. */
-  due: Encore[];
   /** By score, the highest first. */
   ranked: Encore[];
   /** Old enough, with too few numbers to be ranked; the oldest first. */
@@ -68,7 +62,7 @@ export interface Peers {
 export const middleRate = ({ rates }: Pick<Peers, 'rates'>): number | null =>
   rates.length < LEAST_NUMBERS ? null : (rates[(rates.length - 1) >> 1]! + rates[rates.length >> 1]!) / 2;
 
-/** The instants before which a family that is none of evergreen posts has to be out last to be old enough, and to count in full. */
+/** The instants before which a family has to be out last to be old enough, and to count in full. */
 export const oldEnough = (now: Instant, minDays: number): { least: Instant; full: Instant } => ({
   least: addMs(now, -minDays * DAY_MS),
   full: addMs(now, -2 * minDays * DAY_MS),
@@ -80,7 +74,7 @@ export const oldEnough = (now: Instant, minDays: number): { least: Instant; full
  * least age to 1 at twice that. Age counts from the last time it or it again went out. What is dated or planned again already is not among them.
  *
  * @param past all published posts of families that may come again
- * @param minDays days after which a post is old enough; of an evergreen one its own weeks count instead
+ * @param minDays days after which a post is old enough
  */
 export function findEncores(
   past: readonly PastPost[],
@@ -89,7 +83,7 @@ export function findEncores(
   now: Instant,
 ): Encores {
   const standings = standingsOf(past, peers);
-  const encores: Encores = { due: [], ranked: [], unranked: [] };
+  const encores: Encores = { ranked: [], unranked: [] };
   const families = [...groupBy(past, (post) => post.rootId)].map(([rootId, family]) => ({
     ...{ rootId, family },
     last: family.reduce((one, other) => (other.publishedAt > one.publishedAt ? other : one)),
@@ -102,16 +96,13 @@ export function findEncores(
       worth(standings.get(other.id)!) > worth(standings.get(one.id)!) ? other : one,
     );
     const { percentile, among, isAboveMiddle } = standings.get(best.id)!;
-    const weeks = family.find(({ lasting }) => lasting === 'evergreen')?.againWeeks ?? null;
-    const least = weeks === null ? minDays : weeks * 7;
     const age = (Date.parse(now) - Date.parse(last.publishedAt)) / DAY_MS;
-    if (age < least) continue;
-    const grown = Math.min(1, (age - least) / least);
+    if (age < minDays) continue;
+    const grown = Math.min(1, (age - minDays) / minDays);
     const score = percentile !== null && isAboveMiddle ? percentile * grown : 0;
     const id = percentile === null ? last.id : best.id;
-    const encore: Encore = { id, rootId, percentile, among, ageDays: Math.floor(age), score, againWeeks: weeks };
-    if (weeks !== null) encores.due.push(encore);
-    else if (percentile === null) encores.unranked.push(encore);
+    const encore: Encore = { id, rootId, percentile, among, ageDays: Math.floor(age), score };
+    if (percentile === null) encores.unranked.push(encore);
     else if (score > 0) encores.ranked.push(encore);
   }
   encores.ranked.sort((one, other) => other.score - one.score);

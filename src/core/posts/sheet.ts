@@ -1,3 +1,4 @@
+import type { RepeatKind } from '../repeats/repeat';
 import type { Card } from '../cards/card';
 import type { Words } from '../captions/compose';
 import type { WrittenWords } from './written';
@@ -50,8 +51,8 @@ export interface PostSheet extends WrittenWords {
   ownerId: string;
   pillarId: string | null;
   campaignId: string | null;
-  /** Its number in its series; null for a post of none. */
-  seriesNumber: number | null;
+  /** What it is a part of, and its number in it; null for a post of no repeat, or of one that ended. */
+  repeat: { id: string; name: string; kind: RepeatKind; number: number } | null;
   publishedAt: Instant | null;
   address: string;
   version: number;

@@ -2,12 +2,15 @@ import { FORMAT_LABELS, FORMATS, type Format } from '../rulesheets/types';
 import { accept, refuse, type Result } from '../refusal';
 import type { LocalDate, LocalTime } from '../time/plan';
 
+/** Which of its weekdays in a month: the first to fourth, or the last. */
+export type NthWeekday = 1 | 2 | 3 | 4 | -1;
+
 /** When an entry of a rhythm comes round. Weekdays are 1 for Monday to 7 for Sunday. */
 export type Recurrence =
   /** Every `every` weeks; with more than one, the week that holds `from` is the first. */
   | { kind: 'weekly'; weekday: number; every: number }
   /** The first to fourth such weekday of each month, or with -1 the last. */
-  | { kind: 'monthlyWeekday'; weekday: number; nth: 1 | 2 | 3 | 4 | -1 }
+  | { kind: 'monthlyWeekday'; weekday: number; nth: NthWeekday }
   /** That day of each month; months that lack it are passed over. -1 is the last day. */
   | { kind: 'monthlyDate'; day: number };
 
@@ -34,8 +37,8 @@ export interface DaySpan {
 
 /** Entries one channel may have. */
 const RHYTHM_LIMIT = 60;
-/** Weeks between two rounds at most. */
-const MAX_WEEKS = 26;
+/** Weeks between two rounds of a rhythm’s entry at most. */
+export const MAX_WEEKS = 26;
 
 /**
  * Checks a channel's rhythm as a whole. Refused: an entry outside its ranges, one that ends before it begins, one of
@@ -62,19 +65,30 @@ export function readRhythm(entries: readonly RhythmEntry[]): Result<readonly Rhy
 
 function problemOf({ recurrence, time, format, theme, from, to }: RhythmEntry): string | null {
   if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(time)) return `“${time}” is not a time. Write it like 14:30.`;
-  if ('weekday' in recurrence && !isWhole(recurrence.weekday, 1, 7)) return 'the weekday is missing.';
-  if (recurrence.kind === 'weekly') {
-    if (!isWhole(recurrence.every, 1, MAX_WEEKS)) return `every how many weeks? Take 1 to ${MAX_WEEKS}.`;
-    if (recurrence.every > 1 && from === null) return 'every few weeks needs a first day to count from.';
-  }
-  if (recurrence.kind === 'monthlyWeekday' && ![1, 2, 3, 4, -1].includes(recurrence.nth))
-    return 'which one of the month? First to fourth, or last.';
-  if (recurrence.kind === 'monthlyDate' && recurrence.day !== -1 && !isWhole(recurrence.day, 1, 31))
-    return 'days of a month go from 1 to 31.';
+  const ofRecurrence = readRecurrence(recurrence, MAX_WEEKS);
+  if (ofRecurrence !== null) return ofRecurrence;
+  if (recurrence.kind === 'weekly' && recurrence.every > 1 && from === null)
+    return 'every few weeks needs a first day to count from.';
   if (format !== null && !FORMATS.includes(format)) return 'there is no such format.';
   if (theme.length > 60) return `the theme has ${theme.length} characters; 60 are kept.`;
   if (from !== null && to !== null && to < from) return 'it ends before it begins.';
   return null;
+}
+
+/** What is wrong with a recurrence; null where nothing is. @param mostWeeks between two rounds */
+export function readRecurrence(recurrence: Recurrence, mostWeeks: number): string | null {
+  switch (recurrence.kind) {
+    case 'weekly':
+      if (!isWhole(recurrence.weekday, 1, 7)) return 'the weekday is missing.';
+      return isWhole(recurrence.every, 1, mostWeeks) ? null : `every how many weeks? Take 1 to ${mostWeeks}.`;
+    case 'monthlyWeekday':
+      if (!isWhole(recurrence.weekday, 1, 7)) return 'the weekday is missing.';
+      return [1, 2, 3, 4, -1].includes(recurrence.nth) ? null : 'which one of the month? First to fourth, or last.';
+    case 'monthlyDate':
+      return recurrence.day === -1 || isWhole(recurrence.day, 1, 31) ? null : 'days of a month go from 1 to 31.';
+    default:
+      return 'how often?';
+  }
 }
 
 const isWhole = (value: number, least: number, most: number): boolean =>

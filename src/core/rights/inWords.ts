@@ -12,7 +12,7 @@ const ROWS: readonly { what: string; deed: Deed }[] = [
     deed: 'send',
   },
   { what: 'Sign posts off, and withdraw their own sign-off', deed: 'signOff' },
-  { what: 'Waive what is missing; rhythms, series, known dates', deed: 'waive' },
+  { what: 'Waive what is missing; rhythms, repeats, known dates', deed: 'waive' },
   { what: 'Import and export posts', deed: 'exchange' },
   { what: 'Change brands, channels, people, rule sheets, prep sheets and fan-outs', deed: 'manageBrand' },
 ];

@@ -79,7 +79,7 @@ export const RIGHTS = {
   exchange: ofBrand('imports and exports', MANAGING, 'exchange'),
   keepKnownDates: ofBrand('changes known dates', MANAGING),
   setRhythm: ofBrand('sets rhythms', MANAGING),
-  runSeries: ofBrand('changes series', MANAGING),
+  runRepeats: ofBrand('changes repeats', MANAGING),
   manageBrand: ofBrand('changes settings', MANAGING),
   lookAtOthersDesk: ofHouse('looks at the desk of somebody else', MANAGING),
   manageHouse: ofHouse('changes settings', MANAGING),

@@ -9,7 +9,7 @@ export type Setting =
   | 'rule sheet'
   | 'pillar'
   | 'campaign'
-  | 'series'
+  | 'repeat'
   /** Its key is the brand's id and what it is the prep of. */
   | 'prep sheet'
   /** Its key is the brand's id and its slug. */

@@ -48,15 +48,13 @@ const mayComeAgain = (since: string) =>
   noneOfFamily(`case when f.stage = 'published' then f.lasting = 'dated' or f.published_at > ${since}
     else f.encore_of is not null and f.stage <> 'setAside' end`);
 
-const IS_NOT_EVERGREEN = noneOfFamily(`f.stage = 'published' and f.lasting = 'evergreen'`);
 const IS_BEST_OF_PEERS = noneOfFamily(`f.stage = 'published' and f.channel_id = p.channel_id and f.format = p.format
   and (f.rate, f.id) > (p.rate, p.id)`);
 const HAS_NO_PERCENTILE = noneOfFamily(`f.stage = 'published' and f.rate is not null
   and exists (select 1 from told t where t.channel_id = f.channel_id and t.format = f.format)`);
 
 /**
- * All published posts of the families that may be shown as encores: those that are evergreen, those that are not long old enough, and of
- * the others the first. What did well is looked for from the best of each channel and format down, what has no numbers from the oldest
+ * All published posts of the families that may be shown as encores: those that are not long old enough, and of the others the first. What did well is looked for from the best of each channel and format down, what has no numbers from the oldest
  * on, so that few posts are read however many there are.
  */
 export function listMayComeAgain(
@@ -73,7 +71,6 @@ export function listMayComeAgain(
       format: 'p.format',
       publishedAt: instantText('p.published_at'),
       lasting: 'p.lasting',
-      againWeeks: 'p.again_weeks',
       rate: 'p.rate',
     },
     `(select * from posts p
@@ -85,12 +82,10 @@ export function listMayComeAgain(
      middles as (select "channelId" as channel_id, format, middle
        from jsonb_to_recordset($2::jsonb) as x ("channelId" uuid, format text, middle float8)),
      told as (select * from middles where middle is not null),
-     evergreen as (select ${ROOT} as id from posts p
-       where p.brand_id = $1 and p.lasting = 'evergreen' and ${OUT} and ${mayComeAgain(`'infinity'::timestamptz`)}),
      well_and_old as (select best.id from told t cross join lateral (
        select ${ROOT} as id from posts p
        where p.channel_id = t.channel_id and p.format = t.format and p.rate > t.middle and ${OUT}
-         and ${mayComeAgain('$4::timestamptz')} and ${IS_NOT_EVERGREEN} and ${IS_BEST_OF_PEERS}
+         and ${mayComeAgain('$4::timestamptz')} and ${IS_BEST_OF_PEERS}
        order by p.rate desc, p.published_at limit $5) best),
      not_long_old as (select ${ROOT} as id from posts p
        where p.brand_id = $1 and p.published_at > $4::timestamptz and p.published_at <= $3::timestamptz
@@ -103,25 +98,16 @@ export function listMayComeAgain(
        where t.middle is null),
      untold as (select ${ROOT} as id from posts p
        where p.brand_id = $1 and p.channel_id = any(array(select id from shown)) and p.published_at <= $3::timestamptz and p.rate is null
-         and ${OUT} and ${mayComeAgain('p.published_at')} and ${IS_NOT_EVERGREEN} and ${HAS_NO_PERCENTILE}
+         and ${OUT} and ${mayComeAgain('p.published_at')} and ${HAS_NO_PERCENTILE}
        order by p.published_at, ${ROOT} limit $5),
-     roots as (select id from evergreen union select id from well_and_old union select id from not_long_old
+     roots as (select id from well_and_old union select id from not_long_old
        union select id from few union select id from untold)`,
   );
 }
 
 /** Says of a post, and of all that are it again, whether it may come again. */
-export async function updateLasting(
-  tx: Queryable,
-  rootId: string,
-  lasting: Lasting,
-  againWeeks: number | null,
-): Promise<void> {
-  await tx.run('update posts set lasting = $2, again_weeks = $3 where id = $1 or encore_of = $1', [
-    rootId,
-    lasting,
-    againWeeks,
-  ]);
+export async function updateLasting(tx: Queryable, rootId: string, lasting: Lasting): Promise<void> {
+  await tx.run('update posts set lasting = $2 where id = $1 or encore_of = $1', [rootId, lasting]);
 }
 
 /** Live posts of channels that say exactly one of these captions, on a day of a span. */

@@ -7,7 +7,7 @@ export interface Deed {
   at: Instant;
   /** Null where Bimlo did it. */
   actorId: string | null;
-  subject: 'piece' | 'post' | 'media' | 'delivery' | 'channel' | 'brand' | 'series' | 'rule sheet';
+  subject: 'piece' | 'post' | 'media' | 'delivery' | 'channel' | 'brand' | 'repeat' | 'rule sheet';
   subjectId: string;
   deed: string;
   detail?: object;

@@ -33,7 +33,7 @@ export interface PostLine extends Words {
   ownerId: string;
   pillarId: string | null;
   campaignId: string | null;
-  seriesNumber: number | null;
+  repeatNumber: number | null;
   address: string;
   version: number;
   publishedAt: Instant | null;
@@ -89,7 +89,7 @@ const LINE_COLUMNS: Columns<PostLine> = {
   ownerId: 'p.owner_id',
   pillarId: 'p.pillar_id',
   campaignId: 'p.campaign_id',
-  seriesNumber: 'p.series_number',
+  repeatNumber: 'p.repeat_number',
   address: 'p.address',
   version: 'p.version',
   publishedAt: instantText('p.published_at'),
@@ -104,7 +104,7 @@ const LINE_COLUMNS: Columns<PostLine> = {
 
 /** Only what the lines need: the column of search words is longer than all the rest. */
 const WANTED = `p.id, p.brand_id, p.piece_id, p.channel_id, p.format, p.title, ${Object.values(columnsOfTexts('p', SENT_WORDS)).join(', ')},
-  p.parts, p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.series_number, p.address, p.version,
+  p.parts, p.plan_date, p.plan_time, p.stage, p.owner_id, p.pillar_id, p.campaign_id, p.repeat_number, p.address, p.version,
   p.published_at, p.created_at, p.waived, p.drafted, p.made_of is not null as is_behind,
   case when p.stage in ('signOff', 'ready') and exists (select 1 from brands b where b.id = p.brand_id and b.asks_sign_off)
     then jsonb_build_object('signOff', p.signed_off) end as asked`;

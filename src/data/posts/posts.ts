@@ -31,9 +31,9 @@ export interface Post extends WrittenWords {
   ownerId: string;
   pillarId: string | null;
   campaignId: string | null;
-  seriesId: string | null;
-  /** Its number in the series; null without one. */
-  seriesNumber: number | null;
+  repeatId: string | null;
+  /** Its number in the repeat; null without one. */
+  repeatNumber: number | null;
   publishedAt: Instant | null;
   address: string;
   archivedAt: Instant | null;
@@ -52,8 +52,6 @@ export interface Post extends WrittenWords {
   encoreOf: string | null;
   /** Whether it may come again. */
   lasting: Lasting;
-  /** Of an evergreen post: weeks from one time to the next. */
-  againWeeks: number | null;
   createdAt: Instant;
   version: number;
 }
@@ -76,8 +74,8 @@ const POST: Columns<Post> = {
   ownerId: 'p.owner_id',
   pillarId: 'p.pillar_id',
   campaignId: 'p.campaign_id',
-  seriesId: 'p.series_id',
-  seriesNumber: 'p.series_number',
+  repeatId: 'p.repeat_id',
+  repeatNumber: 'p.repeat_number',
   publishedAt: 'p.published_at',
   address: 'p.address',
   archivedAt: 'p.archived_at',
@@ -89,7 +87,6 @@ const POST: Columns<Post> = {
   madeOf: 'p.made_of',
   encoreOf: 'p.encore_of',
   lasting: 'p.lasting',
-  againWeeks: 'p.again_weeks',
   createdAt: 'p.created_at',
   version: 'p.version',
 };
@@ -237,7 +234,7 @@ export async function insertPosts(
     Partial<
       Pick<
         Post,
-        'pillarId' | 'campaignId' | 'seriesId' | 'seriesNumber' | 'signOff' | 'drafted' | 'encoreOf' | 'madeOf'
+        'pillarId' | 'campaignId' | 'repeatId' | 'repeatNumber' | 'signOff' | 'drafted' | 'encoreOf' | 'madeOf'
       >
     > & {
       createdAt: Instant;
@@ -247,16 +244,16 @@ export async function insertPosts(
 ): Promise<void> {
   await tx.run(
     `insert into posts (id, brand_id, piece_id, channel_id, format, title, plan_date, plan_time, stage, owner_id, created_by,
-       published_at, address, created_at, pillar_id, campaign_id, series_id, series_number, set_aside_reason, parts,
+       published_at, address, created_at, pillar_id, campaign_id, repeat_id, repeat_number, set_aside_reason, parts,
        signed_off, drafted, encore_of, made_of, ${WRITTEN_FIELDS.map(columnOf).join(', ')})
      select x.id, x."brandId", x."pieceId", x."channelId", x.format, x.title, x.date, x.time, x.stage, x."ownerId",
        coalesce(x."createdBy", x."ownerId"), x."publishedAt", x.address, x."createdAt", x."pillarId", x."campaignId",
-       x."seriesId", x."seriesNumber", coalesce(x."setAsideReason", ''), coalesce(x.parts, '[]'),
+       x."repeatId", x."repeatNumber", coalesce(x."setAsideReason", ''), coalesce(x.parts, '[]'),
        nullif(x."signOff", 'null'), coalesce(x.drafted, '[]'), x."encoreOf", x."madeOf",
        ${WRITTEN_FIELDS.map((name) => `coalesce(x."${name}", '')`).join(', ')}
      from jsonb_to_recordset($1::jsonb) as x (id uuid, "brandId" uuid, "pieceId" uuid, "channelId" uuid, format text,
        title text, date date, time time, stage text, "ownerId" uuid, "createdBy" uuid, "publishedAt" timestamptz, address text,
-       "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid, "seriesId" uuid, "seriesNumber" int, "setAsideReason" text,
+       "createdAt" timestamptz, "pillarId" uuid, "campaignId" uuid, "repeatId" uuid, "repeatNumber" int, "setAsideReason" text,
        parts jsonb, "signOff" jsonb, drafted jsonb, "encoreOf" uuid, "madeOf" uuid, ${WRITTEN_FIELDS.map((name) => `"${name}" text`).join(', ')})`,
     [JSON.stringify(posts)],
   );

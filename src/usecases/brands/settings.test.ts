@@ -4,20 +4,17 @@ import { SHIPPED_RULE_SHEETS } from '@/core/rulesheets/shipped';
 import { listBrands, oneBrand } from '@/data/brands/brands';
 import { listChannels, listRuleSheets } from '@/data/brands/channels';
 import { listRhythms } from '@/data/rhythm/rhythms';
-import { listSeries, listSeriesPosts } from '@/data/rhythm/series';
 import { listPillars } from '@/data/brands/themes';
 import { loadDesk } from '../desk/loadDesk';
 import { saveView, removeView } from '../calendar/savedViews';
 import { setRhythm } from '../rhythm/rhythms';
 import { schedulePost } from '../delivery/schedule';
-import { changeSeries, endSeries, keepAhead, startSeries, type SeriesInput } from '../rhythm/series';
 import { editBrand, makeBrand } from './brands';
 import { archiveChannelOf, saveChannel } from './channels';
 import { saveRuleSheet } from './ruleSheets';
 import { archiveThemeOf, keepCampaign, keepPillar } from './themes';
 import { changePosts } from '../calendar/changePosts';
 import { codeOf, makeWorld, START, valueOf, type TestWorld } from '../testWorld';
-import { editPost } from '../captions/editPost';
 import { listZoneMoves } from './zoneChange';
 import { maybeDeliveryOfPost } from '@/data/delivery/deliveries';
 import { listSavedViews } from '@/data/calendar/savedViews';
@@ -213,84 +210,6 @@ describe('a rhythm', () => {
     expect(codeOf(await set([], [{ name: '', from: '2026-12-02', to: '2026-12-01' }]))).toBe('backwards');
     expect(codeOf(await setRhythm(world.otherWork, world.otherChannelId, [WEEKLY], []))).toBe('notYours');
   });
-});
-
-describe('a series', () => {
-  const input: SeriesInput = {
-    name: 'Friday question',
-    format: 'text',
-    recurrence: { kind: 'weekly', weekday: 5, every: 1 },
-    time: '10:05',
-    from: '2026-11-23',
-    to: null,
-    ahead: 3,
-  };
-  const start = () => startSeries(world.work, world.brandId, world.channels.pithline, { ...input, firstNumber: 33 });
-  const rows = async (id: string) =>
-    (await listSeriesPosts(world.db, id, 1)).map(({ number, date, time, title }) => [number, date, time, title]);
-
-  it('makes its next numbered posts ahead, and more as time goes by', async () => {
-    const { id, made } = valueOf(await start());
-    expect(made).toBe(3);
-    expect(await rows(id)).toEqual([
-      [33, '2026-11-27', '10:05', 'Friday question 33'],
-      [34, '2026-12-04', '10:05', 'Friday question 34'],
-      [35, '2026-12-11', '10:05', 'Friday question 35'],
-    ]);
-    expect(valueOf(await keepAhead(world.work, id))).toBe(0);
-    world.goTo('2026-12-05T09:00:00.000Z');
-    expect(valueOf(await keepAhead(world.work, id))).toBe(2);
-    expect((await rows(id)).at(-1)).toEqual([37, '2026-12-25', '10:05', 'Friday question 37']);
-  });
-
-  it('changed from here on moves what nobody wrote and leaves what somebody did', async () => {
-    const { id } = valueOf(await start());
-    const [first] = await listSeriesPosts(world.db, id, 1);
-    valueOf(await editPost(world.work, first!.id, first!.version, { caption: 'Why are there no green stars?' }));
-    const changed = valueOf(
-      await changeSeries(world.work, id, {
-        ...input,
-        name: 'Saturday question',
-        recurrence: { kind: 'weekly', weekday: 6, every: 1 },
-        time: '11:00',
-      }),
-    );
-    expect(changed).toEqual({ moved: 2, kept: 1 });
-    expect(await rows(id)).toEqual([
-      [33, '2026-11-27', '10:05', 'Friday question 33'],
-      [34, '2026-11-28', '11:00', 'Saturday question 34'],
-      [35, '2026-12-05', '11:00', 'Saturday question 35'],
-    ]);
-  });
-
-  it('ends without taking its posts away, and makes none after its last day', async () => {
-    const { id } = valueOf(await start());
-    valueOf(await endSeries(world.work, id));
-    expect(await listSeries(world.db, world.brandId)).toEqual([]);
-    expect(await rows(id)).toHaveLength(3);
-    const short = valueOf(
-      await startSeries(world.work, world.brandId, world.channels.pithline, {
-        ...input,
-        to: '2026-11-30',
-        firstNumber: 1,
-      }),
-    );
-    expect(short.made).toBe(1);
-  });
-
-  it.each([
-    ['badAhead', { ahead: 0 }],
-    ['format', { format: 'newsletter' as const }],
-    ['badEntry', { time: '25:00' }],
-    ['badNumber', { firstNumber: 0 }],
-    ['emptyTitle', { name: '' }],
-  ])('refuses %s', async (code, change) =>
-    expect(
-      codeOf(
-        await startSeries(world.work, world.brandId, world.channels.pithline, { ...input, firstNumber: 1, ...change }),
-      ),
-    ).toBe(code),
-  );
 });
 
 describe('a saved view', () => {

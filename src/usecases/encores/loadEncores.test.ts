@@ -34,7 +34,6 @@ interface Made {
   stage: 'published' | 'drafting' | 'setAside';
   isDeleted: boolean;
   lasting: Lasting;
-  againWeeks: number | null;
   rate: number | null;
 }
 
@@ -43,15 +42,15 @@ async function make(drawn: readonly Drawn[]): Promise<Made[]> {
   await world.db.run('delete from readings', []);
   await world.db.run('delete from posts', []);
   const channels = Object.values(world.channels);
-  let root: { id: string; channelId: string; againWeeks: number } | null = null;
+  let root: { id: string; channelId: string } | null = null;
   const made = drawn.map((one) => {
     const id: string = randomUUID();
     const isAgain = one.isAgain && root !== null;
-    if (!isAgain) root = { id, channelId: channels[one.channel % channels.length]!, againWeeks: one.againWeeks };
-    const { id: rootId, channelId, againWeeks } = root!;
+    if (!isAgain) root = { id, channelId: channels[one.channel % channels.length]! };
+    const { id: rootId, channelId } = root!;
     const format = one.isPhoto ? ('photo' as const) : ('text' as const);
     const publishedAt = one.stage === 'published' ? addMs(NOW, -one.ageMinutes * 60_000) : null;
-    return { ...one, id, rootId, channelId, againWeeks, format, publishedAt, encoreOf: isAgain ? rootId : null };
+    return { ...one, id, rootId, channelId, format, publishedAt, encoreOf: isAgain ? rootId : null };
   });
   const { brandId, work } = world;
   const common = {
@@ -64,9 +63,9 @@ async function make(drawn: readonly Drawn[]): Promise<Made[]> {
     made.map((one) => ({ ...common, ...texts, ...one, date: '2026-11-20' })),
   );
   await world.db.run(
-    `update posts p set lasting = x.lasting, again_weeks = x."againWeeks", deleted_at = case when x."isDeleted" then now() end
-     from jsonb_to_recordset($1::jsonb) as x (id uuid, lasting text, "againWeeks" int, "isDeleted" boolean) where p.id = x.id`,
-    [JSON.stringify(made.map((one) => ({ ...one, againWeeks: one.lasting === 'evergreen' ? one.againWeeks : null })))],
+    `update posts p set lasting = x.lasting, deleted_at = case when x."isDeleted" then now() end
+     from jsonb_to_recordset($1::jsonb) as x (id uuid, lasting text, "isDeleted" boolean) where p.id = x.id`,
+    [JSON.stringify(made)],
   );
   await insertReadings(
     world.db,
@@ -77,7 +76,6 @@ async function make(drawn: readonly Drawn[]): Promise<Made[]> {
   return made.map((one) => ({
     ...{ id: one.id, rootId: one.rootId, stage: one.stage, isDeleted: one.isDeleted, lasting: one.lasting },
     ...{ group: `${one.channelId} ${one.format}`, ageMs: one.ageMinutes * 60_000 },
-    againWeeks: one.lasting === 'evergreen' ? one.againWeeks : null,
     rate: engagementRate(one.readings.at(-1) ?? {})?.value ?? null,
   }));
 }
@@ -98,27 +96,22 @@ function workedOut(all: readonly Made[]) {
     const rates = out.flatMap(({ group, rate }) => (group === post.group ? (rate ?? []) : [])).sort((a, b) => a - b);
     return post.rate !== null && post.rate > (rates[(rates.length - 1) >> 1]! + rates[rates.length >> 1]!) / 2;
   };
-  const kinds = { due: [], ranked: [], unranked: [] } as Record<
-    string,
-    { rootId: string; ageMs: number; score: number }[]
-  >;
+  const kinds = { ranked: [], unranked: [] } as Record<string, { rootId: string; ageMs: number; score: number }[]>;
   for (const [rootId, family] of groupBy(out, (post) => post.rootId)) {
     const isPlanned = living.some((one) => one.rootId === rootId && one.id !== rootId && one.stage === 'drafting');
     if (isPlanned || family.some(({ lasting }) => lasting === 'dated')) continue;
     const ageMs = Math.min(...family.map((post) => post.ageMs));
-    const weeks = family.find(({ lasting }) => lasting === 'evergreen')?.againWeeks ?? null;
-    const least = (weeks === null ? MIN_DAYS : weeks * 7) * DAY_MS;
+    const least = MIN_DAYS * DAY_MS;
     if (ageMs < least) continue;
     const standings = family.map((post) => ({ percentile: percentileOf(post), isAbove: isAboveMiddle(post) }));
     const counted = standings.flatMap(({ percentile, isAbove }) => (percentile !== null && isAbove ? percentile : []));
     const score = counted.length === 0 ? 0 : Math.max(...counted) * Math.min(1, (ageMs - least) / least);
     const hasPercentile = standings.some(({ percentile }) => percentile !== null);
-    const kind = weeks !== null ? 'due' : !hasPercentile ? 'unranked' : score > 0 ? 'ranked' : null;
+    const kind = !hasPercentile ? 'unranked' : score > 0 ? 'ranked' : null;
     if (kind) kinds[kind]!.push({ rootId, ageMs, score });
   }
   const byAge = (one: { ageMs: number; rootId: string }, other: { ageMs: number; rootId: string }) =>
     other.ageMs - one.ageMs || (one.rootId < other.rootId ? -1 : 1);
-  kinds.due!.sort(byAge);
   kinds.unranked!.sort(byAge);
   kinds.ranked!.sort((one, other) => other.score - one.score || byAge(one, other));
   return kinds;
@@ -133,8 +126,7 @@ const post = fc.record({
   ageMinutes: fc.integer({ min: 1, max: 400 * 24 * 60 }),
   stage: fc.constantFrom('published', 'published', 'published', 'published', 'published', 'drafting', 'setAside'),
   isDeleted: fc.integer({ min: 0, max: 15 }).map((n) => n === 0),
-  lasting: fc.integer({ min: 0, max: 29 }).map((n): Lasting => (n === 0 ? 'dated' : n < 4 ? 'evergreen' : '')),
-  againWeeks: fc.integer({ min: 1, max: 40 }),
+  lasting: fc.integer({ min: 0, max: 29 }).map((n): Lasting => (n === 0 ? 'dated' : '')),
   readings: fc.array(counts as fc.Arbitrary<Partial<Counts>>, { maxLength: 3 }),
 } as const);
 type Drawn = typeof post extends fc.Arbitrary<infer T> ? T : never;

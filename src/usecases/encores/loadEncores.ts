@@ -1,4 +1,5 @@
-import { findEncores, middleRate, oldEnough, type Encore, type Encores, type Lasting } from '@/core/encores/encores';
+import type { Format } from '@/core/rulesheets/types';
+import { findEncores, middleRate, oldEnough, type Encore, type Encores } from '@/core/encores/encores';
 import { engagementOf, engagementRate, type EngagementRate } from '@/core/results/engagement';
 import type { Instant } from '@/core/time/plan';
 import type { Brand } from '@/data/brands/brands';
@@ -13,11 +14,10 @@ export interface ShownEncore extends Encore {
   title: string;
   pieceId: string;
   channelId: string;
-  format: string;
+  format: Format;
   headline: string;
   caption: string;
   publishedAt: Instant;
-  lasting: Lasting;
   engagement: number | null;
   rate: EngagementRate | null;
   /** Content hash of its first picture; null without one. */
@@ -30,7 +30,7 @@ interface ShownEncores {
   hasMore: boolean;
 }
 
-/** The encores of a brand, at most so many of each kind: what is due again, what did well, and what is old enough without numbers. */
+/** The encores of a brand, at most so many of each kind: what did well, and what is old enough without numbers. */
 export async function loadEncores(
   db: Queryable,
   brand: Pick<Brand, 'id' | 'encoreDays'>,
@@ -44,7 +44,7 @@ export async function loadEncores(
     limit: most + 1,
   });
   const encores = findEncores(past, peers, brand.encoreDays, now);
-  const ids = [encores.due, encores.ranked, encores.unranked].flatMap((all) => all.slice(0, most).map(({ id }) => id));
+  const ids = [encores.ranked, encores.unranked].flatMap((all) => all.slice(0, most).map(({ id }) => id));
   const [posts, pictures, readings] = await Promise.all([
     listPostsById(db, ids),
     firstPictures(db, ids),
@@ -57,8 +57,6 @@ export async function loadEncores(
     return {
       ...encore,
       ...{ title, pieceId, channelId, format, headline, caption },
-      // Dated matter is none of them.
-      lasting: encore.againWeeks === null ? '' : 'evergreen',
       publishedAt: publishedAt!,
       engagement: engagementOf(reading),
       rate: engagementRate(reading),
@@ -69,5 +67,5 @@ export async function loadEncores(
     shown: all.slice(0, most).map(show),
     hasMore: all.length > most,
   });
-  return { due: shownOf(encores.due), ranked: shownOf(encores.ranked), unranked: shownOf(encores.unranked) };
+  return { ranked: shownOf(encores.ranked), unranked: shownOf(encores.unranked) };
 }

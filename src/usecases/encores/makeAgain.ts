@@ -114,34 +114,19 @@ export async function makeAgain(
 
 const rootOf = ({ id, encoreOf }: Pick<Post, 'id' | 'encoreOf'>): string => encoreOf ?? id;
 
-/** Weeks from one time to the next of an evergreen post. */
-const WEEKS = { least: 1, most: 104 } as const;
-
-/** Says of a post whether it may come again: when it did well, never, or every so many weeks. It holds for all that are it again. */
-export function sayLasting(
-  work: Work,
-  postId: string,
-  lasting: Lasting,
-  againWeeks: number | null,
-): Promise<Result<true>> {
+/** Says of a post whether it may come again: when it did well, or never. It holds for all that are it again. */
+export function sayLasting(work: Work, postId: string, lasting: Lasting): Promise<Result<true>> {
   return doing(work, async (act) => {
     const { post } = await takePost(act, postId, 'changePosts');
     if (!LASTING.includes(lasting))
-      refused({ code: 'badLasting', field: 'lasting', message: 'That is not one of the three.' });
-    const weeks = lasting === 'evergreen' ? againWeeks : null;
-    if (lasting === 'evergreen' && !(Number.isInteger(weeks) && weeks! >= WEEKS.least && weeks! <= WEEKS.most))
-      refused({
-        code: 'badWeeks',
-        field: 'againWeeks',
-        message: `It comes again every ${WEEKS.least} to ${WEEKS.most} weeks.`,
-      });
-    await updateLasting(act.tx, rootOf(post), lasting, weeks);
+      refused({ code: 'badLasting', field: 'lasting', message: 'That is not one of the two.' });
+    await updateLasting(act.tx, rootOf(post), lasting);
     await act.note({
       brandId: post.brandId,
       subject: 'post',
       subjectId: postId,
       deed: 'said to last',
-      detail: { lasting, againWeeks: weeks },
+      detail: { lasting },
     });
     return true as const;
   });

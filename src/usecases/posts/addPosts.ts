@@ -10,6 +10,7 @@ import { insertPictures, type Picture } from '@/data/media/media';
 import { insertPosts } from '@/data/posts/posts';
 import { recountPiecesOf } from '../prep/countPrep';
 import { givePrep, isTold, prepOfPost, type ToldStep } from '../prep/givePrep';
+import { keepNumbers } from '../repeats/keepNumbers';
 import { must, refused, type Acting } from '../useCase';
 
 /** A post to be made, with the pictures it shares with others, and steps of its own where it shall not have those of its format. */
@@ -22,8 +23,8 @@ export type NewPost = Parameters<typeof insertPosts>[1][number] & {
 export const NOT_TAKEN_OVER = {
   publishedAt: null,
   address: '',
-  seriesId: null,
-  seriesNumber: null,
+  repeatId: null,
+  repeatNumber: null,
   signOff: null,
   encoreOf: null,
 } as const;
@@ -39,6 +40,10 @@ export async function addPosts(act: Acting, posts: readonly NewPost[]): Promise<
   await insertPosts(
     act.tx,
     checked.map((post) => ({ ...post, ...(createdBy && { createdBy }) })),
+  );
+  await keepNumbers(
+    act,
+    checked.flatMap(({ repeatId }) => repeatId ?? []),
   );
   await insertPictures(
     act.tx,

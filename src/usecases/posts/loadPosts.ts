@@ -1,3 +1,4 @@
+import { listNamesOfRepeats } from '@/data/repeats/repeats';
 import { groupBy } from '@/core/group';
 import { slipOf, type Slip } from '@/core/calendar/slip';
 import { mayBeOut } from '@/core/delivery/delivery';
@@ -45,13 +46,17 @@ export async function loadSheets(db: Db, ids: readonly string[]): Promise<PostSh
   if (posts.size === 0) return [];
   const all = [...posts.values()];
   const each = (key: 'brandId' | 'pieceId') => [...new Set(all.map((post) => post[key]))];
-  const [brands, pictures, deliveries, pieces, steps, said] = await Promise.all([
+  const [brands, pictures, deliveries, pieces, steps, said, repeats] = await Promise.all([
     listBrandsById(db, each('brandId')),
     listPicturesOf(db, ids),
     listDeliveriesThatMatter(db, ids),
     listPieceTitles(db, each('pieceId')),
     listStepsOf(db, [...ids, ...each('pieceId')]),
     countPublishedOfPieces(db, each('pieceId')),
+    listNamesOfRepeats(
+      db,
+      all.flatMap(({ repeatId }) => repeatId ?? []),
+    ),
   ]);
   const channelIds = [...all, ...deliveries].map(({ channelId }) => channelId);
   const ground: SheetGround = {
@@ -62,6 +67,7 @@ export async function loadSheets(db: Db, ids: readonly string[]): Promise<PostSh
     pieces,
     steps: groupBy(steps, holderOf),
     said,
+    repeats,
   };
   return ids.flatMap((id) => {
     const post = posts.get(id);
@@ -79,6 +85,7 @@ interface SheetGround {
   pieces: Readonly<Record<string, string>>;
   steps: ReadonlyMap<string, readonly Step[]>;
   said: ReadonlyMap<string, number>;
+  repeats: Awaited<ReturnType<typeof listNamesOfRepeats>>;
 }
 
 function sheetOf(post: Post, ground: SheetGround): PostSheet {
@@ -105,7 +112,7 @@ function sheetOf(post: Post, ground: SheetGround): PostSheet {
     ownerId: post.ownerId,
     pillarId: post.pillarId,
     campaignId: post.campaignId,
-    seriesNumber: post.seriesNumber,
+    repeat: repeatOf(post, ground),
     publishedAt: post.publishedAt,
     address: post.address,
     version: post.version,
@@ -144,6 +151,11 @@ function sheetOf(post: Post, ground: SheetGround): PostSheet {
         }
       : null,
   };
+}
+
+function repeatOf({ repeatId, repeatNumber }: Post, { repeats }: SheetGround): PostSheet['repeat'] {
+  const repeat = repeatId === null ? undefined : repeats.get(repeatId);
+  return repeat ? { ...repeat, number: repeatNumber! } : null;
 }
 
 function maybeOutOf(deliveries: readonly Delivery[], channels: SheetGround['channels']): PostSheet['maybeOut'] {

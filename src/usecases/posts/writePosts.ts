@@ -12,6 +12,7 @@ import {
 import { deletePictures, insertPictures, updatePictures } from '@/data/media/media';
 import { updatePosts } from '@/data/posts/posts';
 import { keepStretches } from '@/data/posts/wordsVersions';
+import { keepNumbers } from '../repeats/keepNumbers';
 import { followWork } from './followWork';
 import { LEAVING } from './takePosts';
 import { changedPost, noteChange } from '../undo/noteChange';
@@ -37,6 +38,7 @@ export async function writePosts(act: Acting, checked: readonly CheckedWrite[]):
     fields,
   );
   if (written.length < checked.length) refused(STALE);
+  await numberRepeats(act, checked);
   await keepVersions(act, checked);
   await followWork(act, checked);
   await act.note(
@@ -55,6 +57,18 @@ export async function writePosts(act: Acting, checked: readonly CheckedWrite[]):
     const items = final === undefined ? [changedPost(open.post, one.after)] : [];
     const changeId = await noteChange(act, { brandId: open.post.brandId, label, items, ...(final && { final }) });
     if (final === undefined) one.changeId = changeId;
+  }
+}
+
+/** Posts of repeats that were moved are numbered by their days again. */
+async function numberRepeats(act: Acting, checked: readonly CheckedWrite[]): Promise<void> {
+  const moved = checked.flatMap(({ fields, after: { repeatId } }) =>
+    repeatId !== null && (fields.includes('date') || fields.includes('time')) ? [repeatId] : [],
+  );
+  const renumbered = await keepNumbers(act, moved);
+  for (const { after } of checked) {
+    const since = renumbered.get(after.id);
+    if (since) Object.assign(after, { repeatNumber: since.number, title: since.title });
   }
 }
 

@@ -1,4 +1,3 @@
 /** Rhythms and series as pages read them. Plain queries, handed on as they are. */
 
 export { listDaysOff, listPauses, listPractice, listRhythms } from '@/data/rhythm/rhythms';
-export { type Series, listSeries } from '@/data/rhythm/series';

@@ -173,12 +173,13 @@ const THINGS = {
     ],
     setting: 'rhythm',
   },
-  series: {
-    deed: 'runSeries',
+  repeat: {
+    deed: 'runRepeats',
     rows: [
       {
-        ...{ table: 'series', key: ID },
-        fields: ['name', 'format', 'recurrence', 'at_time', 'from_date', 'to_date', 'ahead'].concat(
+        ...{ table: 'repeats', key: ID },
+        fields: ['name', 'format', 'rule', 'at_time', 'from_date', 'to_date', 'times', 'ahead', 'days_before'].concat(
+          'work_days',
           'next_number',
           'last_round',
           'ended_at',
@@ -186,7 +187,7 @@ const THINGS = {
       },
     ],
     goneAt: 'ended_at',
-    setting: 'series',
+    setting: 'repeat',
   },
   fanOut: {
     deed: 'manageBrand',

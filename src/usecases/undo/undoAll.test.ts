@@ -28,7 +28,8 @@ import { previewImport } from '../exchange/previewImport';
 import { changeBatchDay, dropBatchDay, makeBatchDay } from '../prep/batchDays';
 import { addStep, forgetPrepSheet, removeStep, setPrepSheet, tickStep } from '../prep/prep';
 import { setRhythm } from '../rhythm/rhythms';
-import { changeSeries, endSeries, startSeries } from '../rhythm/series';
+import type { RepeatSaid } from '@/core/repeats/repeat';
+import { changeRepeat, endRepeat, startRepeat } from '../repeats/repeats';
 import { editBrand } from '../brands/brands';
 import { bringDates, removeDates, renameDates } from '../calendar/knownDates';
 import { removeView, saveView } from '../calendar/savedViews';
@@ -46,6 +47,20 @@ beforeAll(async () => {
   world = await makeWorld();
 });
 afterAll(() => world.close());
+
+const SERIES: RepeatSaid = {
+  ...{
+    kind: 'series',
+    name: 'Series',
+    format: 'text',
+    time: '08:00',
+    from: '2026-11-24',
+    to: null,
+    times: null,
+    ahead: 2,
+  },
+  ...{ daysBefore: 0, workDays: null, rule: { kind: 'weekly', weekday: 3, every: 1 } },
+};
 
 const undo = () => undoChange(world.work, world.brandId, null);
 const redo = () => redoChange(world.work, world.brandId);
@@ -207,8 +222,8 @@ const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
     ]);
   },
   'end a series': async () => {
-    const id = await idOf('series', 'ended_at is null');
-    return id && endSeries(world.work, id);
+    const id = await idOf('repeats', 'ended_at is null');
+    return id && endRepeat(world.work, id);
   },
   'set a fan-out': async (n) => {
     const [shipped] = SHIPPED_FAN_OUTS;
@@ -318,18 +333,34 @@ const DEEDS: Record<string, (n: number) => Promise<unknown>> = {
     });
   },
   'start a series': (n) =>
-    startSeries(world.work, world.brandId, world.channels.pithline, {
-      ...{ name: `Series ${n}`, format: 'text', time: '08:00', from: '2026-11-24', to: null, ahead: 2, firstNumber: 1 },
-      recurrence: { kind: 'weekly', weekday: 3, every: 1 },
+    startRepeat(world.work, world.brandId, {
+      ...{ ...SERIES, name: `Series ${n}`, channelId: world.channels.pithline },
+      ...{ postId: null, pieceId: null, firstNumber: 1 },
     }),
-  'change a series': async (n) => {
-    const id = await idOf('series', 'ended_at is null');
+  'repeat a post every year': async (n) => {
+    const id = await idOf('posts', 'repeat_id is null and deleted_at is null and plan_date is not null');
     return (
       id &&
-      changeSeries(await seeing('series', id), id, {
-        ...{ name: `Other ${n}`, format: 'text', time: `0${n % 10}:15`, from: '2026-11-24', to: null },
-        ...{ ahead: 2 + (n % 3), recurrence: { kind: 'weekly', weekday: 1 + (n % 7), every: 1 } },
+      startRepeat(world.work, world.brandId, {
+        ...{ ...SERIES, kind: 'seasonal', name: `Season ${n}`, ahead: 1, daysBefore: 2, workDays: 40 },
+        ...{ rule: { kind: 'yearlyDate', month: 12, day: 24 }, channelId: world.channels.pithline },
+        ...{ postId: id, pieceId: null, firstNumber: 1 },
       })
+    );
+  },
+  'change a series': async (n) => {
+    const id = await idOf('repeats', "ended_at is null and kind = 'series'");
+    return (
+      id &&
+      changeRepeat(
+        await seeing('repeat', id),
+        id,
+        {
+          ...{ ...SERIES, name: `Other ${n}`, time: `0${n % 10}:15`, ahead: 2 + (n % 3) },
+          rule: { kind: 'weekly', weekday: 1 + (n % 7), every: 1 },
+        },
+        { fromNumber: null, writtenToo: n % 2 === 0 },
+      )
     );
   },
   'import changes of a post and a new one': async (n) => {
@@ -430,8 +461,8 @@ async function seen(): Promise<unknown> {
       'select channel_id, position, at_time from rhythm_entries where brand_id = $1 order by channel_id, position',
     ),
     pauses: await rows('select channel_id, name, from_date from rhythm_pauses where brand_id = $1 order by 1, 2'),
-    series: await rows(
-      'select id, name, at_time, ahead, next_number from series where brand_id = $1 and ended_at is null order by id',
+    repeats: await rows(
+      'select id, name, at_time, ahead, next_number from repeats where brand_id = $1 and ended_at is null order by id',
     ),
     fanOuts: await rows('select slug, name from fan_outs where brand_id = $1 order by slug'),
     prep: await rows('select subject, position, title from prep_lines where brand_id = $1 order by 1, 2'),
@@ -467,9 +498,9 @@ describe('undoing', () => {
     // What an import brings with pictures finds them.
     valueOf(await keepInLibrary(world.work, world.brandId, fileOf(0)));
     valueOf(
-      await startSeries(world.work, world.brandId, world.channels.pithline, {
-        ...{ name: 'Sky notes', format: 'text', time: '09:00', from: '2026-11-24', to: null, ahead: 2, firstNumber: 1 },
-        recurrence: { every: 1, unit: 'week', weekdays: [2], from: '2026-11-24' } as never,
+      await startRepeat(world.work, world.brandId, {
+        ...{ ...SERIES, name: 'Sky notes', channelId: world.channels.pithline },
+        ...{ postId: null, pieceId: null, firstNumber: 1 },
       }),
     );
     const out = await importOf(`title,channel,date,stage,address\nOut,pithline,2026-11-02,published,${OUT_AT}\n`);

@@ -68,9 +68,9 @@ export const LIST_COLUMNS: Record<Column, ListColumn> = {
   missing: { width: '96px', Cell: ({ slip }) => <span className="slip-missing">{slip.missing}</span> },
   piece: { width: '160px', wide: '280px', Cell: PieceCell },
   picture: { width: '88px', narrow: '56px', short: 'Pic.', Cell: PictureCell },
-  series: {
+  repeat: {
     width: '84px',
-    Cell: ({ slip }) => slip.seriesNumber && <span className="figures">{slip.seriesNumber}</span>,
+    Cell: ({ slip }) => slip.repeatNumber && <span className="figures">{slip.repeatNumber}</span>,
   },
   published: { width: '124px', Cell: PublishedCell },
   address: { width: '220px', wide: '440px', Cell: AddressCell },

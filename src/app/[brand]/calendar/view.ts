@@ -55,7 +55,7 @@ export const COLUMNS = [
   { name: 'missing', label: 'Missing' },
   { name: 'piece', label: 'Piece' },
   { name: 'picture', label: 'First picture' },
-  { name: 'series', label: 'Series no.' },
+  { name: 'repeat', label: 'Repeat no.' },
   { name: 'published', label: 'Published' },
   { name: 'address', label: 'Published address' },
   ...WRITTEN_FIELDS.map((name) => ({ name, label: WRITTEN_LABELS[name] })),

@@ -11,7 +11,7 @@ const SETTINGS_PAGES: readonly { path: string; label: string; deed: Deed }[] = [
   { path: '/people', label: 'People', deed: 'look' },
   { path: '/channels', label: 'Channels', deed: 'manageBrand' },
   { path: '/rhythm', label: 'Rhythm', deed: 'setRhythm' },
-  { path: '/series', label: 'Series', deed: 'runSeries' },
+  { path: '/repeats', label: 'Repeats', deed: 'runRepeats' },
   { path: '/themes', label: 'Pillars and campaigns', deed: 'manageBrand' },
   { path: '/prep', label: 'Prep sheets', deed: 'manageBrand' },
   { path: '/fan-outs', label: 'Fan-outs', deed: 'manageBrand' },

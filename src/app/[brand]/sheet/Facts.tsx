@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { departureWords } from '@/core/posts/outcome';
 import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
 import type { PostSheet } from '@/core/posts/sheet';
@@ -10,6 +9,7 @@ import { InPlace } from '@/ui/InPlace';
 import { ZoneWord } from '@/ui/ZoneWord';
 import { useSay } from '@/ui/messages';
 import { useShell, type Shell } from '@/ui/shell';
+import { OfRepeat } from '../repeats/OfRepeat';
 import type { ChangedPost } from '../calendar/changed';
 import type { PostEditor } from './usePostEditor';
 
@@ -25,7 +25,7 @@ export function Facts({
   channel: Shell['channels'][number];
   disabled: boolean;
 }) {
-  const { brand, people, pillars, campaigns } = useShell();
+  const { people, pillars, campaigns } = useShell();
   const say = useSay();
 
   async function move(date: string | null, time: string | null) {
@@ -92,11 +92,7 @@ export function Facts({
         onChoose={(ownerId) => void edit({ ownerId })}
       />
       <span className="soft">on {channel.name}</span>
-      {sheet.seriesNumber !== null && (
-        <Link href={`/${brand.slug}/settings/series`} prefetch={false}>
-          number {sheet.seriesNumber} of its series
-        </Link>
-      )}
+      <OfRepeat sheet={sheet} onDone={editor.reload} />
       {pillars.length > 0 && (
         <PlainSelect
           label="Pillar"

@@ -27,7 +27,7 @@ const SHEET: PostSheet = {
   ownerId: 'mana',
   pillarId: null,
   campaignId: null,
-  seriesNumber: null,
+  repeat: null,
   publishedAt: null,
   address: '',
   version: 1,

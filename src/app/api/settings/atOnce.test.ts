@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import { listChannels, listRuleSheets } from '@/data/brands/channels';
 import { POST as setRhythm } from '../channels/[id]/rhythm/route';
-import { POST as changeSeries } from '../series/[id]/route';
-import { POST as startSeries } from '../series/route';
+import { POST as changeRepeat } from '../repeats/[id]/route';
+import { POST as startRepeat } from '../repeats/route';
 import { SEEN_HEADER } from '@/ui/api';
 import { ask, makeApp, send, type TestApp } from '../testApp';
 import { POST as saveBrand } from './brands/route';
@@ -18,13 +18,15 @@ afterEach(() => app.close());
 
 const BRAND = { name: 'Heron', zone: 'Europe/Lisbon', weekStart: 1, daysOff: [] };
 const SERIES = {
+  kind: 'series',
   name: 'Friday question',
   format: 'text',
-  recurrence: { kind: 'weekly', weekday: 5, every: 1 },
+  rule: { kind: 'weekly', weekday: 5, every: 1 },
   time: '10:00',
   from: '2026-11-27',
   to: null,
   ahead: 3,
+  ...{ times: null, daysBefore: 0, workDays: null },
 };
 const THEME = { name: 'More', color: '#3B5F7D' };
 const WORKER = {
@@ -48,7 +50,8 @@ async function settings(): Promise<[string, Handler, object, Record<string, stri
   const { name, callSign, account, aimDays, ruleSheetId } = channel;
   const fields = { name, callSign, color: '#3B5F7D', account, aimDays, ruleSheetId };
   const sheet = (await listRuleSheets(app.db)).find(({ slug }) => slug === 'corkwall')!;
-  const series = await made(startSeries, { ...SERIES, brandId, channelId: channel.id, firstNumber: 1 });
+  const begin = { postId: null, pieceId: null, firstNumber: 1 };
+  const repeat = await made(startRepeat, { ...SERIES, ...begin, brandId, channelId: channel.id });
   return [
     ['brand', saveBrand, { ...BRAND, id: brandId }],
     ['channel', saveChannel, { ...fields, brandId, id: channel.id }],
@@ -58,7 +61,7 @@ async function settings(): Promise<[string, Handler, object, Record<string, stri
     ['pillar', saveTheme, { ...THEME, kind: 'pillars', brandId, id: await kept('pillars') }],
     ['campaign', saveTheme, { ...THEME, kind: 'campaigns', brandId, id: await kept('campaigns') }],
     ['prep sheet', setPrep, { brandId, subject: 'text', lines: [] }],
-    ['series', changeSeries, SERIES, { id: series }],
+    ['repeat', changeRepeat, { ...SERIES, fromNumber: null, writtenToo: false }, { id: repeat }],
   ];
 }
 

@@ -10,8 +10,8 @@ import { cookieJar } from '@/app/server/testHeaders';
 import { schedulePost } from '@/usecases/delivery/schedule';
 import { valueOf } from '@/usecases/testWorld';
 import { POST as setRhythm } from '../channels/[id]/rhythm/route';
-import { DELETE as endSeries, POST as changeSeries } from '../series/[id]/route';
-import { POST as startSeries } from '../series/route';
+import { DELETE as endRepeat, POST as changeRepeat } from '../repeats/[id]/route';
+import { POST as startRepeat } from '../repeats/route';
 import { ask, makeApp, refusalIn, type TestApp } from '../testApp';
 import { POST as beSomebody } from '../who/route';
 import { GET as zoneMoves, POST as saveBrand } from './brands/route';
@@ -306,24 +306,30 @@ describe('a rhythm', () => {
 
 describe('a series', () => {
   const SERIES = {
+    kind: 'series',
     name: 'Friday question',
     format: 'text',
-    recurrence: { kind: 'weekly', weekday: 5, every: 1 },
+    rule: { kind: 'weekly', weekday: 5, every: 1 },
     time: '10:00',
     from: '2026-11-27',
     to: null,
     ahead: 3,
+    ...{ times: null, daysBefore: 0, workDays: null },
   };
+  const FROM_HERE = { fromNumber: null, writtenToo: false };
+  const BEGIN = { postId: null, pieceId: null };
 
   it('is started, changed and ended', async () => {
-    const { body } = await ask<{ id: string; made: number }>(startSeries, {
-      body: { ...SERIES, brandId: app.brandId, channelId: app.channels.pithline, firstNumber: 12 },
+    const { body } = await ask<{ id: string; made: number }>(startRepeat, {
+      body: { ...SERIES, ...BEGIN, brandId: app.brandId, channelId: app.channels.pithline, firstNumber: 12 },
     });
     expect(body.made).toBe(3);
-    expect((await ask(changeSeries, { params: { id: body.id }, body: { ...SERIES, time: '11:00' } })).status).toBe(200);
+    expect(
+      (await ask(changeRepeat, { params: { id: body.id }, body: { ...SERIES, ...FROM_HERE, time: '11:00' } })).status,
+    ).toBe(200);
     const times = await app.db.rows<{ time: string }>('select distinct plan_time as time from posts');
     expect(times.map(({ time }) => time.slice(0, 5))).toEqual(['11:00']);
-    expect((await ask(endSeries, { params: { id: body.id } })).status).toBe(200);
+    expect((await ask(endRepeat, { params: { id: body.id } })).status).toBe(200);
   });
 
   it.each([
@@ -332,15 +338,16 @@ describe('a series', () => {
     ['a channel of nowhere', { channelId: NOBODY }, 'channels'],
     ['how many ahead, as a word', { ahead: 'some' }, 'ahead'],
   ])('with %s is refused', async (_name, change, field) => {
-    const body = { ...SERIES, brandId: app.brandId, channelId: app.channels.pithline, firstNumber: 1, ...change };
-    expect(refusalIn(await ask(startSeries, { body }))![1]).toBe(field);
+    const common = { brandId: app.brandId, channelId: app.channels.pithline, firstNumber: 1 };
+    const body = { ...SERIES, ...BEGIN, ...common, ...change };
+    expect(refusalIn(await ask(startRepeat, { body }))![1]).toBe(field);
     expect(await app.db.rows('select 1 from posts')).toEqual([]);
   });
 
   it('that is not there is neither changed nor ended', async () => {
     for (const id of ['x', NOBODY]) {
-      expect((await ask(changeSeries, { params: { id }, body: SERIES })).status).toBe(404);
-      expect((await ask(endSeries, { params: { id } })).status).toBe(404);
+      expect((await ask(changeRepeat, { params: { id }, body: { ...SERIES, ...FROM_HERE } })).status).toBe(404);
+      expect((await ask(endRepeat, { params: { id } })).status).toBe(404);
     }
   });
 });

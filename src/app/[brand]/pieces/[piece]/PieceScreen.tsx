@@ -46,6 +46,9 @@ const ClipDialog = dynamic(() => import('./clips/ClipDialog').then((module) => m
 const PictureLines = dynamic(() => import('./pictureLines/PictureLines').then((module) => module.PictureLines), {
   ssr: false,
 });
+const RepeatDialog = dynamic(() => import('../../repeats/RepeatDialog').then((module) => module.RepeatDialog), {
+  ssr: false,
+});
 const PlanDialog = dynamic(() => import('../../PlanDialog').then((module) => module.PlanDialog), { ssr: false });
 
 /** The piece's texts on the left, saved as they are typed; its posts and its own prep on the right. */
@@ -87,6 +90,7 @@ export function PieceScreen({
     ...slips.filter(({ stage }) => stage !== 'published').map((slip) => slip.progress),
   ]);
   const [planning, setPlanning] = useState(false);
+  const [repeating, setRepeating] = useState(false);
   const [fanningOut, setFanningOut] = useState(false);
   const hasText = piece.sourceText.trim() !== '';
   const mayChange = may('changePieces');
@@ -156,6 +160,11 @@ export function PieceScreen({
           <Button className="push" variant={hasText ? 'outline-primary' : 'primary'} onClick={() => setPlanning(true)}>
             Plan on a date…
           </Button>
+          <Only deed="runRepeats">
+            <Button variant="outline-primary" onClick={() => setRepeating(true)}>
+              Repeat…
+            </Button>
+          </Only>
           {(hasText || piece.kind === 'photoSet') && <Button onClick={fanOut}>Fan out…</Button>}
         </Only>
       </header>
@@ -356,6 +365,17 @@ export function PieceScreen({
           start={{ fanOut: usualFor(piece, reading.isTimed, fanOuts), only: null }}
           onMade={() => void deeds.load()}
           onClose={() => setFanningOut(false)}
+        />
+      )}
+      {repeating && (
+        <RepeatDialog
+          from={{
+            ...{ title: piece.title, postId: null, pieceId: piece.id, format: null, date: null, time: null },
+            channelId: piece.suggestedChannelIds.find((id) => channels.some((one) => one.id === id)) ?? null,
+          }}
+          change={null}
+          onDone={() => void deeds.load()}
+          onClose={() => setRepeating(false)}
         />
       )}
       {planning && (

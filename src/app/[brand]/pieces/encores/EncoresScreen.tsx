@@ -7,7 +7,7 @@ import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import type { Encores, Lasting } from '@/core/encores/encores';
-import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
+import { FORMAT_LABELS } from '@/core/rulesheets/types';
 import { localOf } from '@/core/time/plan';
 import { counted } from '@/core/words';
 import type { loadEncores, ShownEncore } from '@/usecases/encores/loadEncores';
@@ -16,8 +16,12 @@ import { dayMonth } from '@/ui/format';
 import { Only, useMay, useShell } from '@/ui/shell';
 import { TermHint } from '@/ui/TermHint';
 import { useDeed } from '@/ui/useDeed';
+import { WordButton } from '@/ui/WordButton';
 import { PiecesNav } from '../PiecesNav';
 
+const RepeatDialog = dynamic(() => import('../../repeats/RepeatDialog').then((module) => module.RepeatDialog), {
+  ssr: false,
+});
 const AgainDialog = dynamic(() => import('../../again/AgainDialog').then((module) => module.AgainDialog), {
   ssr: false,
 });
@@ -25,14 +29,15 @@ const AgainDialog = dynamic(() => import('../../again/AgainDialog').then((module
 type Shown = Awaited<ReturnType<typeof loadEncores>>;
 
 const KINDS: { kind: keyof Encores; heading: string; says: string }[] = [
-  { kind: 'due', heading: 'Time again', says: 'evergreen, and due again' },
   { kind: 'ranked', heading: 'Did well', says: 'by how well, and how long ago' },
   { kind: 'unranked', heading: 'Too few numbers to tell', says: 'the oldest first' },
 ];
 
 /** Published posts worth doing again: what was said then, how it did, and the way to use it again. */
 export function EncoresScreen({ encores, minDays }: { encores: Shown; minDays: number }) {
+  const { brand } = useShell();
   const [again, setAgain] = useState<ShownEncore | null>(null);
+  const [repeated, setRepeated] = useState<ShownEncore | null>(null);
   const kinds = KINDS.filter(({ kind }) => encores[kind].shown.length > 0);
   return (
     <>
@@ -64,20 +69,32 @@ export function EncoresScreen({ encores, minDays }: { encores: Shown; minDays: n
             </h2>
             <ul className="encores">
               {encores[kind].shown.map((encore) => (
-                <EncoreRow key={encore.id} encore={encore} onAgain={() => setAgain(encore)} />
+                <EncoreRow
+                  key={encore.id}
+                  encore={encore}
+                  onAgain={() => setAgain(encore)}
+                  onRepeat={() => setRepeated(encore)}
+                />
               ))}
             </ul>
           </section>
         ))}
       </div>
       {again && <AgainDialog post={{ ...again, isPublished: true }} onClose={() => setAgain(null)} />}
+      {repeated && (
+        <RepeatDialog
+          from={{ ...repeated, ...localOf(repeated.publishedAt, brand.zone), postId: repeated.id }}
+          change={null}
+          onClose={() => setRepeated(null)}
+        />
+      )}
     </>
   );
 }
 
 const percent = (share: number): string => `${(share * 100).toLocaleString('en-GB', { maximumFractionDigits: 1 })}%`;
 
-function EncoreRow({ encore, onAgain }: { encore: ShownEncore; onAgain: () => void }) {
+function EncoreRow({ encore, onAgain, onRepeat }: { encore: ShownEncore; onAgain: () => void; onRepeat: () => void }) {
   const { brand, channels } = useShell();
   const channel = channels.find(({ id }) => id === encore.channelId)!;
   const on = localOf(encore.publishedAt, brand.zone).date;
@@ -95,7 +112,7 @@ function EncoreRow({ encore, onAgain }: { encore: ShownEncore; onAgain: () => vo
             {encore.title}
           </Link>
           <span className="soft small-text">
-            {FORMAT_LABELS[encore.format as Format]}, <span className="figures">{dayMonth(on)}</span>,{' '}
+            {FORMAT_LABELS[encore.format]}, <span className="figures">{dayMonth(on)}</span>,{' '}
             {counted(encore.ageDays, 'day')} ago
           </span>
         </div>
@@ -106,11 +123,18 @@ function EncoreRow({ encore, onAgain }: { encore: ShownEncore; onAgain: () => vo
       </div>
       <HowItDid encore={encore} />
       <div className="encore-deeds">
-        <Only deed="changePosts">
-          <Button size="sm" variant="outline-primary" onClick={onAgain} aria-label={`Use “${encore.title}” again`}>
-            Use again…
-          </Button>
-        </Only>
+        <div className="d-flex-row">
+          <Only deed="changePosts">
+            <Button size="sm" variant="outline-primary" onClick={onAgain} aria-label={`Use “${encore.title}” again`}>
+              Use again…
+            </Button>
+          </Only>
+          <Only deed="runRepeats">
+            <WordButton onClick={onRepeat} aria-label={`Repeat “${encore.title}”`}>
+              Repeat…
+            </WordButton>
+          </Only>
+        </div>
         <LastingChoice encore={encore} />
       </div>
     </li>
@@ -127,7 +151,7 @@ function HowItDid({ encore: { percentile, among, rate, engagement, format } }: {
       </div>
       {percentile === null ? (
         <span className="soft">
-          only {among} with numbers as {FORMAT_LABELS[format as Format].toLowerCase()} here
+          only {among} with numbers as {FORMAT_LABELS[format].toLowerCase()} here
         </span>
       ) : (
         <>
@@ -145,20 +169,13 @@ function HowItDid({ encore: { percentile, among, rate, engagement, format } }: {
   );
 }
 
-/** Weeks that an evergreen post can wait. */
-const WEEKS = [4, 6, 8, 12, 16, 26, 52];
-
-/** Whether a post may come again: when it did well, never, or every so many weeks. */
-function LastingChoice({ encore: { id, title, lasting, againWeeks } }: { encore: ShownEncore }) {
+/** Whether a post may come again: while it did well, or never. */
+function LastingChoice({ encore: { id, title } }: { encore: ShownEncore }) {
   const router = useRouter();
   const may = useMay();
   const { run, busy } = useDeed();
-  const weeks = againWeeks !== null && !WEEKS.includes(againWeeks) ? [...WEEKS, againWeeks] : WEEKS;
-  async function choose(value: string) {
-    const said: { lasting: Lasting; againWeeks: number | null } = /^\d+$/.test(value)
-      ? { lasting: 'evergreen', againWeeks: Number(value) }
-      : { lasting: value as Lasting, againWeeks: null };
-    await run('POST', `/api/posts/${id}/lasting`, said);
+  async function choose(lasting: Lasting) {
+    await run('POST', `/api/posts/${id}/lasting`, { lasting });
     router.refresh();
   }
   return (
@@ -166,17 +183,12 @@ function LastingChoice({ encore: { id, title, lasting, againWeeks } }: { encore:
       size="sm"
       aria-label={`When “${title}” may come again`}
       title="When it may come again"
-      value={lasting === 'evergreen' ? String(againWeeks) : lasting}
+      value=""
       disabled={busy || !may('changePosts')}
-      onChange={(event) => void choose(event.target.value)}
+      onChange={(event) => void choose(event.target.value as Lasting)}
     >
-      <option value="">when it did well</option>
-      <option value="dated">never: dated</option>
-      {weeks.map((count) => (
-        <option key={count} value={count}>
-          every {count} weeks
-        </option>
-      ))}
+      <option value="">Reuse if it did well</option>
+      <option value="dated">Never: out of date</option>
     </Form.Select>
   );
 }

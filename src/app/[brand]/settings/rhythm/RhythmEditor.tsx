@@ -5,7 +5,7 @@ import { useEffect, useRef, useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import { v4 as newId } from 'uuid';
 import { nextEntry } from '@/core/rhythm/nextEntry';
-import { readRhythm, recurrenceWords, weekdayWord, type Recurrence, type RhythmEntry } from '@/core/rhythm/entry';
+import { MAX_WEEKS, readRhythm, recurrenceWords, type Recurrence, type RhythmEntry } from '@/core/rhythm/entry';
 import { sameRhythm } from '@/core/rhythm/sameRhythm';
 import type { Habit, Practised } from '@/core/rhythm/propose';
 import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
@@ -14,6 +14,7 @@ import { useSay } from '@/ui/messages';
 import { useShell } from '@/ui/shell';
 import { Problem } from '../Problem';
 import { useSetting } from '../useSetting';
+import { RecurrenceFields } from '../../repeats/RecurrenceFields';
 import { SpanList, type Span } from '../SpanList';
 import { PracticeGrid } from './PracticeGrid';
 import { DateField } from '@/ui/DateField';
@@ -123,6 +124,7 @@ export function RhythmEditor({
             <tr key={entry.id}>
               <td data-label="When">
                 <RecurrenceFields
+                  mostWeeks={MAX_WEEKS}
                   name={`Entry ${index + 1}`}
                   recurrence={entry.recurrence}
                   onChange={(recurrence) =>
@@ -289,92 +291,3 @@ const copyFor = (entry: RhythmEntry, formats: readonly Format[]): RhythmEntry =>
   id: newId(),
   format: entry.format && formats.includes(entry.format) ? entry.format : null,
 });
-
-/** How often, and on which day. */
-export function RecurrenceFields({
-  name,
-  recurrence,
-  onChange,
-}: {
-  /** Whose it is, for screen readers: “Entry 2”. */
-  name: string;
-  recurrence: Recurrence;
-  onChange: (recurrence: Recurrence) => void;
-}) {
-  const weekday = weekdayOf(recurrence) || 1;
-  return (
-    <span className="recurrence">
-      <select
-        aria-label={`${name}: how often`}
-        value={recurrence.kind}
-        onChange={(event) =>
-          onChange(
-            event.target.value === 'weekly'
-              ? { kind: 'weekly', weekday, every: 1 }
-              : event.target.value === 'monthlyWeekday'
-                ? { kind: 'monthlyWeekday', weekday, nth: 1 }
-                : { kind: 'monthlyDate', day: 1 },
-          )
-        }
-      >
-        <option value="weekly">weekly</option>
-        <option value="monthlyWeekday">monthly, a weekday</option>
-        <option value="monthlyDate">monthly, a date</option>
-      </select>
-      {recurrence.kind === 'monthlyWeekday' && (
-        <select
-          aria-label={`${name}: which of the month`}
-          value={recurrence.nth}
-          onChange={(event) => onChange({ ...recurrence, nth: Number(event.target.value) as 1 })}
-        >
-          <option value={1}>first</option>
-          <option value={2}>second</option>
-          <option value={3}>third</option>
-          <option value={4}>fourth</option>
-          <option value={-1}>last</option>
-        </select>
-      )}
-      {recurrence.kind !== 'monthlyDate' && (
-        <select
-          aria-label={`${name}: weekday`}
-          value={recurrence.weekday}
-          onChange={(event) => onChange({ ...recurrence, weekday: Number(event.target.value) })}
-        >
-          {[1, 2, 3, 4, 5, 6, 7].map((day) => (
-            <option key={day} value={day}>
-              {weekdayWord(day)}
-            </option>
-          ))}
-        </select>
-      )}
-      {recurrence.kind === 'monthlyDate' && (
-        <select
-          aria-label={`${name}: day of the month`}
-          value={recurrence.day}
-          onChange={(event) => onChange({ ...recurrence, day: Number(event.target.value) })}
-        >
-          {Array.from({ length: 31 }, (_, index) => (
-            <option key={index} value={index + 1}>
-              {index + 1}
-            </option>
-          ))}
-          <option value={-1}>last day</option>
-        </select>
-      )}
-      {recurrence.kind === 'weekly' && (
-        <label>
-          every{' '}
-          <input
-            type="number"
-            min={1}
-            max={26}
-            aria-label={`${name}: every how many weeks`}
-            value={recurrence.every}
-            onChange={(event) => onChange({ ...recurrence, every: Number(event.target.value) })}
-          />{' '}
-          {recurrence.every === 1 ? 'week' : 'weeks'}
-        </label>
-      )}
-    </span>
-  );
-}

@@ -1,4 +1,4 @@
-import { number, string } from 'yup';
+import { string } from 'yup';
 import { door } from '@/app/server/door';
 import { fields } from '@/app/server/fields';
 import { answer, isId, nothingThere, readBody, refusal } from '@/app/server/request';
@@ -7,9 +7,8 @@ import { sayLasting } from '@/usecases/encores/makeAgain';
 
 const schema = fields({
   lasting: string()
-    .oneOf([...LASTING], 'Say “” (when it did well), “dated” or “evergreen”.')
+    .oneOf([...LASTING], 'Say “” (when it did well) or “dated”.')
     .defined(),
-  againWeeks: number().typeError('Weeks are a number.').integer().nullable().defined(),
 });
 
 /** Says of a post whether it may come again. */
@@ -18,5 +17,5 @@ export const POST = door<{ id: string }>('changePosts', async (request, { params
   if (!isId(id)) return nothingThere('post');
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
-  return answer(await sayLasting(work, id, body.value.lasting as Lasting, body.value.againWeeks));
+  return answer(await sayLasting(work, id, body.value.lasting as Lasting));
 });
