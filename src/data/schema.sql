@@ -522,7 +522,7 @@ create table notices (
   constraint notices_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
   constraint notices_person_id_fkey FOREIGN KEY (person_id) REFERENCES people(id),
   constraint notices_post_of_brand FOREIGN KEY (brand_id, post_id) REFERENCES posts(brand_id, id),
-  constraint notices_kind_known CHECK ((kind = ANY (ARRAY['dueByHand'::text, 'notSent'::text, 'unsure'::text, 'held'::text])))
+  constraint notices_kind_known CHECK ((kind = ANY (ARRAY['dueByHand'::text, 'notSent'::text, 'unsure'::text, 'held'::text, 'takeDown'::text])))
 );
 CREATE INDEX notices_of_person ON public.notices USING btree (person_id, made_at DESC);
 CREATE INDEX notices_to_mail ON public.notices USING btree (mail_due_at) WHERE (mail_due_at IS NOT NULL);
@@ -1061,6 +1061,23 @@ CREATE INDEX steps_by_post ON public.steps USING btree (post_id) WHERE (post_id 
 CREATE INDEX steps_open_by_day ON public.steps USING btree (brand_id, day) WHERE (done_at IS NULL);
 CREATE INDEX steps_open_by_holder ON public.steps USING btree (holder_id, "position") WHERE (done_at IS NULL);
 CREATE INDEX steps_open_by_owner ON public.steps USING btree (owner_id, day) WHERE (done_at IS NULL);
+
+create table take_downs (
+  post_id uuid not null,
+  brand_id uuid not null,
+  reason text not null,
+  way text not null,
+  asked_by uuid not null,
+  asked_at timestamp with time zone not null,
+  done_at timestamp with time zone,
+  constraint take_downs_pkey PRIMARY KEY (post_id),
+  constraint take_downs_asked_by_fkey FOREIGN KEY (asked_by) REFERENCES people(id),
+  constraint take_downs_post_of_brand FOREIGN KEY (brand_id, post_id) REFERENCES posts(brand_id, id),
+  constraint take_downs_reason_given CHECK ((reason <> ''::text)),
+  constraint take_downs_way_known CHECK ((way = ANY (ARRAY['network'::text, 'byHand'::text])))
+);
+CREATE INDEX take_downs_of_brand ON public.take_downs USING btree (brand_id, asked_at);
+CREATE INDEX take_downs_to_do ON public.take_downs USING btree (asked_at) WHERE (done_at IS NULL);
 
 create table writing_services (
   brand_id uuid not null,

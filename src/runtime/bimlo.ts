@@ -14,6 +14,7 @@ import { keepingIn, outgoingFrom } from '@/data/media/outgoing';
 import { networkClient } from '@/standins/network/client';
 import { adoptSnapshots, takeSnapshot } from '@/data/folder/snapshots';
 import { syncTree } from '@/data/folder/synced';
+import type { Network } from '@/core/delivery/network';
 import type { Work } from '@/usecases/useCase';
 import { startAsking } from './asking';
 import { clockFrom } from './clock';
@@ -37,6 +38,8 @@ export interface Bimlo {
   jobs: JobRunner;
   /** Why nothing can be delivered at present, as a sentence; null while all is well. */
   trouble(): Promise<string | null>;
+  /** The networks that posts are sent to. */
+  network: Network;
   /** Where the made-up networks answer. */
   networkUrl: string;
   /** Makes the pictures of posts ready as they would leave, and keeps their measures; gives the contents whose files are lost. */
@@ -146,6 +149,7 @@ async function open(): Promise<Bimlo> {
       worker,
       jobs,
       trouble: async () => trouble ?? (await lacksRoom(folder.root)),
+      network,
       networkUrl,
       measurePictures: (postIds) => measurePictures(db, folder.media, postIds),
       close: async () => {

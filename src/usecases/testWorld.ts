@@ -153,6 +153,10 @@ export interface FakeNetwork extends Network {
   asked: number;
   /** It gives no answer when it is asked what it has. */
   isMute: boolean;
+  /** It takes nothing down. */
+  keepsAll: boolean;
+  /** Keys that it was asked to take down. */
+  takenDown: string[];
   /** It reads the pictures of what it is asked to publish, as a real one does. */
   readsPictures: boolean;
 }
@@ -168,6 +172,8 @@ export function fakeNetwork(): FakeNetwork {
     asked: 0,
     isMute: false,
     readsPictures: false,
+    keepsAll: false,
+    takenDown: [],
     publish: async (parcel, { key, postId }, readPicture) => {
       network.calls++;
       if (network.readsPictures) for (const picture of parcel.pictures) await readPicture(picture);
@@ -183,6 +189,12 @@ export function fakeNetwork(): FakeNetwork {
       network.asked++;
       if (network.isMute) return { kind: 'unknown', words: 'silence' };
       return accepted.has(key) ? { kind: 'found', address: `/standins/x/${key}` } : { kind: 'notFound' };
+    },
+    takeDown: async (_network, key) => {
+      if (network.isMute) return { kind: 'unknown', words: 'silence' };
+      if (network.keepsAll) return { kind: 'cannot' };
+      network.takenDown.push(key);
+      return { kind: 'gone' };
     },
     heldSince: async ({ network: name, account }, since) => {
       if (network.isMute) return { kind: 'unknown', words: 'silence' };

@@ -5,7 +5,7 @@ import type { Bimlo } from '@/runtime/bimlo';
 import { cookieJar } from '@/app/server/testHeaders';
 import { PERSON_COOKIE } from '@/app/server/who';
 import { SEEN_HEADER } from '@/ui/api';
-import { makeWorld, type TestWorld } from '@/usecases/testWorld';
+import { fakeNetwork, makeWorld, type TestWorld } from '@/usecases/testWorld';
 
 /** A test world that route handlers find as their Bimlo. */
 export interface TestApp extends TestWorld {
@@ -24,7 +24,7 @@ export async function makeApp(): Promise<TestApp> {
   const world = await makeWorld();
   const media = await mkdtemp(join(tmpdir(), 'bimlo-app-'));
   let looks = 0;
-  const app: Pick<Bimlo, 'db' | 'clock' | 'ids' | 'networkUrl'> & {
+  const app: Pick<Bimlo, 'db' | 'clock' | 'ids' | 'network' | 'networkUrl'> & {
     folder: { media: string };
     worker: object;
     jobs: object;
@@ -33,6 +33,7 @@ export async function makeApp(): Promise<TestApp> {
     folder: { media },
     worker: { look: async () => void looks++ },
     jobs: { runSoon: async () => undefined },
+    network: fakeNetwork(),
     networkUrl: 'http://127.0.0.1:9',
   };
   const shared = globalThis as { [PLACE]?: Promise<unknown> };

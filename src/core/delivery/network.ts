@@ -78,6 +78,12 @@ export type Account = Pick<Parcel, 'network' | 'account'>;
 /** What came of asking a network what it holds. `cannot`: it answers no such question. */
 export type HeldAnswer = { kind: 'told'; posts: HeldPost[] } | { kind: 'cannot' } | { kind: 'unknown'; words: string };
 
+/**
+ * What came of asking a network to take a post down. `gone`: it is there no more, whoever saw to it. `cannot`: this network takes nothing
+ * down, so a person has to.
+ */
+export type TakeDownAnswer = { kind: 'gone' } | { kind: 'cannot' } | { kind: 'unknown'; words: string };
+
 /** A picture turned out not to be what its network takes, just before it would have left. The message says so to people. */
 export class NotFitToLeave extends Error {}
 
@@ -94,6 +100,8 @@ export interface Network {
   publish(parcel: Parcel, label: Label, readPicture: ReadPicture): Promise<PublishAnswer>;
   /** Asks whether a post was taken under this key. */
   find(network: string, key: string): Promise<FindAnswer>;
+  /** Asks to take down what was published under this key. Asking again does no harm. */
+  takeDown(network: string, key: string): Promise<TakeDownAnswer>;
   /** Asks what an account holds of this house's posts that it took at that instant or later, the oldest first. */
   heldSince(account: Account, since: Instant): Promise<HeldAnswer>;
   /** Asks what an account holds of one post, under whatever key. */

@@ -14,6 +14,7 @@ const SUBJECTS: Record<Notice['kind'], string> = {
   notSent: 'Not sent',
   unsure: 'Not known whether it is out',
   held: 'Held back',
+  takeDown: 'Take down by hand',
 };
 
 /** A notice as a mail. @param base the address that Bimlo is opened at */

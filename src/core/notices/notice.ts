@@ -1,7 +1,7 @@
 import type { Instant, Zone } from '../time/plan';
 
 /** What people are told of. */
-export const NOTICE_KINDS = ['dueByHand', 'notSent', 'unsure', 'held'] as const;
+export const NOTICE_KINDS = ['dueByHand', 'notSent', 'unsure', 'held', 'takeDown'] as const;
 export type NoticeKind = (typeof NOTICE_KINDS)[number];
 
 /** Minutes between which somebody may be told before a post is due by hand, and those that are offered. */
@@ -56,6 +56,8 @@ export function noticeWords({
       return `${post}: nobody knows whether it went out, ${when}.`;
     case 'held':
       return `${post} was held back: ${when}.`;
+    case 'takeDown':
+      return `${post} is to be taken down there by hand, since ${when}.`;
   }
 }
 

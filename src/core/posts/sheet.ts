@@ -1,3 +1,4 @@
+import type { TakenDown } from '../delivery/takenDown';
 import type { RepeatKind } from '../repeats/repeat';
 import type { Card } from '../cards/card';
 import type { Words } from '../captions/compose';
@@ -55,6 +56,8 @@ export interface PostSheet extends WrittenWords {
   repeat: { id: string; name: string; kind: RepeatKind; number: number } | null;
   publishedAt: Instant | null;
   address: string;
+  /** That it was taken down since, or is to be; null where neither. */
+  takenDown: TakenDown | null;
   version: number;
   deleted: boolean;
   /** Out of the calendar's sight, though published. */

@@ -30,7 +30,8 @@ interface EncoreSearch {
 }
 
 const ROOT = 'coalesce(p.encore_of, p.id)';
-const OUT = `p.stage = 'published' and p.deleted_at is null and p.published_at is not null`;
+const OUT = `p.stage = 'published' and p.deleted_at is null and p.published_at is not null
+  and not exists (select 1 from take_downs t where t.post_id = p.id)`;
 
 /**
  * No post of the family of `p` holds for a condition on `f`. The family is found by its own indexes alone (`offset 0`), whatever a plan

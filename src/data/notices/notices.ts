@@ -24,7 +24,10 @@ const occasionOf = (d: string): string =>
 const isTold = (d: string): string =>
   `(${d}.mode = 'byHand' and ${d}.state = 'waiting' or ${d}.mode = 'automatic' and ${d}.state in ('failed', 'unknown', 'held'))`;
 
-/** What has to be told by now and was not: what is due by hand within the lead of its channel, and what did not leave as it should. */
+/**
+ * What has to be told by now and was not: what is due by hand within the lead of its channel, what did not leave as it should, and what
+ * is to be taken down by hand.
+ */
 export function listUntold(db: Queryable, now: Instant, limit: number): Promise<Occasion[]> {
   return db.rows<Occasion>(
     `select d.brand_id as "brandId", d.post_id as "postId", p.owner_id as "ownerId", ${kindOf('d')} as kind,
@@ -35,7 +38,12 @@ export function listUntold(db: Queryable, now: Instant, limit: number): Promise<
          and not ${isBrandHeld('d')})
        and not exists (select 1 from notices n
          where n.post_id = d.post_id and n.kind = ${kindOf('d')} and n.occasion = ${occasionOf('d')})
-     order by d.due_at limit $2`,
+     union all
+     select t.brand_id, t.post_id, p.owner_id, 'takeDown', ${instantText('t.asked_at')}, ${instantText('t.asked_at')}
+     from take_downs t join posts p on p.id = t.post_id
+     where t.done_at is null and p.deleted_at is null and not exists (select 1 from notices n
+       where n.post_id = t.post_id and n.kind = 'takeDown' and n.occasion = ${instantText('t.asked_at')})
+     order by "dueAt" limit $2`,
     [now, limit],
   );
 }
@@ -64,8 +72,10 @@ export async function insertNotices(
 }
 
 /** SQL: what a notice tells of has been dealt with since. */
-const IS_SETTLED = `not exists (select 1 from deliveries d where d.post_id = n.post_id and ${isTold('d')}
-  and ${kindOf('d')} = n.kind and ${occasionOf('d')} = n.occasion)`;
+const IS_SETTLED = `case when n.kind = 'takeDown'
+  then not exists (select 1 from take_downs t where t.post_id = n.post_id and t.done_at is null)
+  else not exists (select 1 from deliveries d where d.post_id = n.post_id and ${isTold('d')}
+    and ${kindOf('d')} = n.kind and ${occasionOf('d')} = n.occasion) end`;
 const OF_BRANDS_THEY_WORK_FOR =
   'exists (select 1 from brand_people bp where bp.brand_id = n.brand_id and bp.person_id = n.person_id)';
 

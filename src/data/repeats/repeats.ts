@@ -74,6 +74,8 @@ export interface RepeatPost {
   hasWords: boolean;
   /** Somebody wrote it: it has words, or where it was made with words, these or what goes with them were changed since. */
   isWritten: boolean;
+  /** It was taken down after it was published. */
+  isTakenDown: boolean;
   version: number;
 }
 
@@ -84,7 +86,8 @@ export function listRepeatPosts(db: Queryable, repeatId: string): Promise<Repeat
        ${ownWords('p')} as "hasWords",
        case when r.kind = 'series' then ${ownWords('p')}
          else p.stage in ('ready', 'scheduled') or exists (select 1 from post_versions v where v.post_id = p.id) end
-         as "isWritten"
+         as "isWritten",
+       exists (select 1 from take_downs t where t.post_id = p.id) as "isTakenDown"
      from posts p join repeats r on r.id = p.repeat_id where p.repeat_id = $1 and p.deleted_at is null order by p.repeat_number`,
     [repeatId],
   );

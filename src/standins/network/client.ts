@@ -9,6 +9,7 @@ import {
   type ParcelPicture,
   type PublishAnswer,
   type ReadPicture,
+  type TakeDownAnswer,
 } from '@/core/delivery/network';
 import type { AcceptedPost } from './store';
 
@@ -125,6 +126,22 @@ export function networkClient(base: string, timeoutMs: number, house: string): N
           return { kind: 'unknown', words: `answered ${response.status}` };
         };
         return await call(`/networks/${network}/posts?key=${encodeURIComponent(key)}`, read);
+      } catch (error) {
+        return { kind: 'unknown', words: wordsOf(error) };
+      }
+    },
+
+    async takeDown(network, key): Promise<TakeDownAnswer> {
+      try {
+        const read = async (response: Response): Promise<TakeDownAnswer> => {
+          await response.text();
+          if (response.status === 405) return { kind: 'cannot' };
+          return response.ok || response.status === 404
+            ? { kind: 'gone' }
+            : { kind: 'unknown', words: `the network answered ${response.status}` };
+        };
+        const path = `/networks/${network}/posts?key=${encodeURIComponent(key)}`;
+        return await call(path, read, { method: 'DELETE' });
       } catch (error) {
         return { kind: 'unknown', words: wordsOf(error) };
       }

@@ -65,6 +65,32 @@ const publish = (key: string, change: Partial<Parcel> = {}, timeoutMs?: number) 
   }));
 
 describe('the made-up networks', () => {
+  it('take a post down, for good and however often they are asked, and still know that they took it', async () => {
+    await start();
+    const taken = await publish('k1');
+    const { address } = taken as { address: string };
+    const id = address.split('/').at(-1)!;
+    expect(store.one('pithline', id)).toBeDefined();
+    expect(await client().takeDown('pithline', 'k1')).toEqual({ kind: 'gone' });
+    expect(await client().takeDown('pithline', 'k1')).toEqual({ kind: 'gone' });
+    close();
+    await store.close();
+    await start();
+    expect(store.one('pithline', id)).toBeUndefined();
+    expect(store.list('pithline', 9)).toEqual([]);
+    expect(await publish('k1')).toEqual(taken);
+    expect(store.one('pithline', id)).toBeUndefined();
+    expect((await client().find('pithline', 'k1')).kind).toBe('found');
+  });
+
+  it('that take nothing down say so, and one that is gone says nothing', async () => {
+    await start({ slowMs: 5_000 });
+    expect(await client().takeDown('lettermill', 'k1')).toEqual({ kind: 'cannot' });
+    expect((await client(SHORT_MS).takeDown('pithline', 'k1')).kind).toBe('unknown');
+    close();
+    expect((await client().takeDown('pithline', 'k1')).kind).toBe('unknown');
+  });
+
   it('tell what an account took of a house, since an instant or of a post, and nothing of others', async () => {
     await start();
     await publish('k1');

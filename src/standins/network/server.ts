@@ -8,6 +8,8 @@ import type { NetworkStore } from './store';
 
 /** Bytes the networks take in one request. */
 const BODY_LIMIT = 40_000_000;
+/** Networks that cannot take back what they took. */
+const TAKES_NOTHING_DOWN = new Set(['lettermill']);
 /** Posts of a network that are listed at once, the newest. */
 const LISTED = 60;
 
@@ -31,6 +33,7 @@ interface NetworkServerOptions {
  *     POST /networks/:network/posts             Idempotency-Key, a parcel as JSON -> 201 {id}, 409 another
  *                                               parcel has that key, 422 refused, 503 try later
  *     GET  /networks/:network/posts[?key=…]     what it holds, newest first; with a key 200 or 404
+ *     DELETE /networks/:network/posts?key=…     takes it down: 200, 404 not here, 405 this network takes nothing down
  *     GET  /networks/:network/held?account=…&house=…&since=… (or &post=…)    what an account took, oldest first
  *     GET  /networks/:network/posts/:id
  *     GET  /counts                              accepted posts by network; `calls` and `refused` by key
@@ -130,6 +133,12 @@ export function createNetworkServer(options: NetworkServerOptions): Server {
     if (path[0] === 'networks' && network && path[2] === 'posts') {
       if (request.method === 'POST') return publish(network, request, response);
       const key = url.searchParams.get('key');
+      if (request.method === 'DELETE') {
+        if (TAKES_NOTHING_DOWN.has(network)) return answer(response, 405, { words: 'what was sent cannot be unsent' });
+        if (faults.slowMs > 0) await new Promise((resolve) => setTimeout(resolve, faults.slowMs));
+        const isGone = await store.takeDown(network, key ?? '', now ?? new Date().toISOString());
+        return answer(response, isGone ? 200 : 404, {});
+      }
       if (key === null && !id) return answer(response, 200, store.list(network, LISTED));
       const post = id ? store.one(network, id) : store.find(network, key!);
       return post ? answer(response, 200, post) : answer(response, 404, {});

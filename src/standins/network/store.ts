@@ -23,6 +23,8 @@ export interface NetworkStore {
   /** Takes a post, on disk before this resolves; the same key again gives the post taken first. */
   accept(post: Omit<AcceptedPost, 'id'>): Promise<AcceptedPost>;
   find(network: string, key: string): AcceptedPost | undefined;
+  /** Shows a post no more; that it was taken is still known. @returns whether there was one to be seen */
+  takeDown(network: string, key: string, at: string): Promise<boolean>;
   /** What an account took of a house's posts since an instant, or of one post; oldest first. */
   heldBy(
     account: { network: string; account: string; house: string },
@@ -42,6 +44,13 @@ export interface NetworkStore {
   close(): Promise<void>;
 }
 
+/** A line of the journal that says that a post was taken down. */
+interface TakenDownLine {
+  network: string;
+  key: string;
+  takenDownAt: string;
+}
+
 /** The id under which a network holds what was published with a key. */
 export const idOf = (network: string, key: string): string =>
   createHash('sha256').update(`${network}/${key}`).digest('hex').slice(0, 12);
@@ -53,6 +62,8 @@ export async function openNetworkStore(folder: string): Promise<NetworkStore> {
   const posts: AcceptedPost[] = [];
   const byKey = new Map<string, AcceptedPost>();
   const byId = new Map<string, AcceptedPost>();
+  const takenDown = new Set<string>();
+  const isSeen = ({ network, key }: { network: string; key: string }) => !takenDown.has(`${network}/${key}`);
   const add = (post: AcceptedPost) => {
     posts.push(post);
     byKey.set(`${post.network}/${post.key}`, post);
@@ -62,7 +73,8 @@ export async function openNetworkStore(folder: string): Promise<NetworkStore> {
     (await readFile(path, 'utf8'))
       .split('\n')
       .filter(Boolean)
-      .forEach((line) => add(JSON.parse(line)));
+      .map((line) => JSON.parse(line) as AcceptedPost | TakenDownLine)
+      .forEach((line) => ('takenDownAt' in line ? takenDown.add(`${line.network}/${line.key}`) : add(line)));
   const journal = await open(path, 'a');
   const picturePath = (sha256: string) => join(folder, 'pictures', sha256);
   return {
@@ -76,6 +88,14 @@ export async function openNetworkStore(folder: string): Promise<NetworkStore> {
       return accepted;
     },
     find: (network, key) => byKey.get(`${network}/${key}`),
+    takeDown: async (network, key, at) => {
+      if (!byKey.has(`${network}/${key}`) || !isSeen({ network, key })) return false;
+      takenDown.add(`${network}/${key}`);
+      const line: TakenDownLine = { network, key, takenDownAt: at };
+      await journal.appendFile(`${JSON.stringify(line)}\n`);
+      await journal.sync();
+      return true;
+    },
     heldBy: ({ network, account, house }, which) =>
       posts
         .filter((post) => post.network === network && post.parcel.account === account && post.house === house)
@@ -83,10 +103,13 @@ export async function openNetworkStore(folder: string): Promise<NetworkStore> {
         .sort((a, b) => a.acceptedAt.localeCompare(b.acceptedAt)),
     list: (network, limit) =>
       posts
-        .filter((post) => post.network === network)
+        .filter((post) => post.network === network && isSeen(post))
         .sort((a, b) => b.acceptedAt.localeCompare(a.acceptedAt))
         .slice(0, limit),
-    one: (network, id) => byId.get(`${network}/${id}`),
+    one: (network, id) => {
+      const post = byId.get(`${network}/${id}`);
+      return post && isSeen(post) ? post : undefined;
+    },
     counts: () => {
       const counts: Record<string, number> = {};
       for (const post of posts) counts[post.network] = (counts[post.network] ?? 0) + 1;

@@ -6,7 +6,7 @@ import type { Db } from '../useCase';
 /** Posts and reasons that are shown, at most. */
 const SHOWN = { posts: 500, reasons: 30 } as const;
 
-/** What was set aside and never went out. */
+/** What was set aside and never went out, or went out and was taken down. */
 export interface SetAside {
   reasons: { reason: string; count: number }[];
   /** By the month of its day, the last first; null where it has none. */

@@ -1,3 +1,5 @@
+import { listTakeDowns } from '@/data/delivery/takeDowns';
+import type { TakenDown } from '@/core/delivery/takenDown';
 import { listNamesOfRepeats } from '@/data/repeats/repeats';
 import { groupBy } from '@/core/group';
 import { slipOf, type Slip } from '@/core/calendar/slip';
@@ -46,7 +48,7 @@ export async function loadSheets(db: Db, ids: readonly string[]): Promise<PostSh
   if (posts.size === 0) return [];
   const all = [...posts.values()];
   const each = (key: 'brandId' | 'pieceId') => [...new Set(all.map((post) => post[key]))];
-  const [brands, pictures, deliveries, pieces, steps, said, repeats] = await Promise.all([
+  const [brands, pictures, deliveries, pieces, steps, said, repeats, takeDowns] = await Promise.all([
     listBrandsById(db, each('brandId')),
     listPicturesOf(db, ids),
     listDeliveriesThatMatter(db, ids),
@@ -57,6 +59,7 @@ export async function loadSheets(db: Db, ids: readonly string[]): Promise<PostSh
       db,
       all.flatMap(({ repeatId }) => repeatId ?? []),
     ),
+    listTakeDowns(db, ids),
   ]);
   const channelIds = [...all, ...deliveries].map(({ channelId }) => channelId);
   const ground: SheetGround = {
@@ -68,6 +71,7 @@ export async function loadSheets(db: Db, ids: readonly string[]): Promise<PostSh
     steps: groupBy(steps, holderOf),
     said,
     repeats,
+    takeDowns,
   };
   return ids.flatMap((id) => {
     const post = posts.get(id);
@@ -86,6 +90,7 @@ interface SheetGround {
   steps: ReadonlyMap<string, readonly Step[]>;
   said: ReadonlyMap<string, number>;
   repeats: Awaited<ReturnType<typeof listNamesOfRepeats>>;
+  takeDowns: ReadonlyMap<string, TakenDown>;
 }
 
 function sheetOf(post: Post, ground: SheetGround): PostSheet {
@@ -115,6 +120,7 @@ function sheetOf(post: Post, ground: SheetGround): PostSheet {
     repeat: repeatOf(post, ground),
     publishedAt: post.publishedAt,
     address: post.address,
+    takenDown: ground.takeDowns.get(id) ?? null,
     version: post.version,
     deleted: post.deletedAt !== null,
     archived: post.archivedAt !== null,

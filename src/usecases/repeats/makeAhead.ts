@@ -94,8 +94,8 @@ export async function makeAhead(act: Doing, repeat: Repeat, skipped: 'refuse' | 
 type Again = Omit<NewPost, 'id' | 'title' | 'date' | 'time'>;
 
 /**
- * What the posts of a repeat are made from: those of a series are empty; any other has the words of the last one that went out, or of the
- * last that was written. What is seasonal comes without last year's pictures, and its work begins long before.
+ * What the posts of a repeat are made from: those of a series are empty; any other has the words of the last one that went out and is
+ * still there, or of the last that was written. What is seasonal comes without last year's pictures, and its work begins long before.
  */
 async function sourceOf(
   act: Doing,
@@ -113,7 +113,7 @@ async function sourceOf(
             ...(await readPrepLines(act.tx, brandId))(format),
           ],
         };
-  const written = posts.filter(({ stage, hasWords }) => hasWords && stage !== 'setAside');
+  const written = posts.filter(({ stage, hasWords, isTakenDown }) => hasWords && stage !== 'setAside' && !isTakenDown);
   const last = written.filter(({ stage }) => stage === 'published').at(-1) ?? written.at(-1);
   const source = repeat.kind === 'series' || !last ? undefined : await maybePost(act.tx, last.id);
   if (!source) {

@@ -1,6 +1,7 @@
 'use client';
 
 import { SaidOutForm } from './SaidOutForm';
+import { TakeDownForm } from './TakeDownForm';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { deletedWords } from '@/core/posts/deleted';
@@ -22,7 +23,7 @@ import { TERMS } from '@/core/terms';
 
 const AgainDialog = dynamic(() => import('../again/AgainDialog').then((module) => module.AgainDialog), { ssr: false });
 
-type Asked = 'address' | 'reason' | null;
+type Asked = 'address' | 'reason' | 'takeDown' | null;
 
 /** What can be decided about a post as it stands: the one main deed first, the others as words. */
 export function Deeds({
@@ -92,7 +93,7 @@ export function Deeds({
     return (
       <>
         <div className="deeds" data-deeds>
-          {sheet.address && (
+          {sheet.address && !sheet.takenDown?.doneAt && (
             <a className="btn btn-primary" href={sheet.address} target="_blank" rel="noreferrer">
               See it on {channel.sheet.name}
             </a>
@@ -112,6 +113,13 @@ export function Deeds({
             )}
           </Only>
           {again}
+          {sheet.takenDown === null && (
+            <Only deed="send">
+              <Word busy={busy} onDo={() => setAsked('takeDown')}>
+                Take down…
+              </Word>
+            </Only>
+          )}
           {isOutByWord && (
             <Only deed="send">
               <Word busy={busy} onDo={() => setAsked('address')}>
@@ -120,6 +128,14 @@ export function Deeds({
             </Only>
           )}
         </div>
+        {asked === 'takeDown' && (
+          <TakeDownForm
+            channel={channel}
+            busy={busy}
+            onSay={(reason) => void doIt('takeDown', { reason })}
+            onCancel={() => setAsked(null)}
+          />
+        )}
         {asked === 'address' && sheet.publishedAt !== null && (
           <SaidOutForm
             before={{ address: sheet.address, publishedAt: sheet.publishedAt }}

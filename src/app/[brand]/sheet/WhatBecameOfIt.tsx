@@ -25,6 +25,7 @@ export function WhatBecameOfIt({
   const say = useSay();
   const { doIt, busy } = usePostDeed(editor, sheet.id);
   const [unsure] = sheet.maybeOut;
+  const { takenDown } = sheet;
   const isPublished = sheet.stage === 'published';
   const isSending = sheet.stage === 'scheduled' && ['waiting', 'sending'].includes(sheet.delivery?.state ?? '');
   return (
@@ -59,6 +60,30 @@ export function WhatBecameOfIt({
           {!isPublished && (
             <Only deed="send">
               <p className="soft small-text">If it is published, mark it as published with its address.</p>
+            </Only>
+          )}
+        </div>
+      )}
+      {takenDown && (
+        <div className={takenDown.doneAt === null ? 'notice is-wrong' : 'notice'} role="status">
+          <b>
+            {takenDown.doneAt === null
+              ? 'It is to be taken down by hand.'
+              : `It was taken down ${dayAndTime(takenDown.doneAt, zone)}.`}
+          </b>{' '}
+          <span dir="auto">{takenDown.reason}</span>
+          {takenDown.doneAt === null && (
+            <Only deed="send">
+              <div className="deeds">
+                {sheet.address && (
+                  <a className="btn btn-outline-primary btn-sm" href={sheet.address} target="_blank" rel="noreferrer">
+                    See it there
+                  </a>
+                )}
+                <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void doIt('sayTakenDown')}>
+                  It is gone
+                </Button>
+              </div>
             </Only>
           )}
         </div>

@@ -28,6 +28,7 @@ const SHEET: PostSheet = {
   pillarId: null,
   campaignId: null,
   repeat: null,
+  takenDown: null,
   publishedAt: null,
   address: '',
   version: 1,

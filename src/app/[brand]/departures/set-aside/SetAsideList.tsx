@@ -6,7 +6,7 @@ import { CallSign } from '@/ui/CallSign';
 import { monthName, shortDate } from '@/ui/format';
 import { useShell } from '@/ui/shell';
 
-/** What was set aside, by month, with why; a reason shows what was set aside for it alone. */
+/** What was set aside or taken down, by month, with why; a reason shows what was set aside for it alone. */
 export function SetAsideList({ setAside, reason }: { setAside: SetAside; reason: string | null }) {
   const { brand, channels } = useShell();
   const here = `/${brand.slug}/departures/set-aside`;
@@ -15,7 +15,7 @@ export function SetAsideList({ setAside, reason }: { setAside: SetAside; reason:
     <>
       <header className="place-head">
         <h1>Set aside</h1>
-        <span className="soft">what was not published, and why</span>
+        <span className="soft">what was not published, or taken down again, and why</span>
         <Link className="push" href={`/${brand.slug}/departures`} prefetch={false}>
           Departures
         </Link>
@@ -56,6 +56,7 @@ export function SetAsideList({ setAside, reason }: { setAside: SetAside; reason:
                       </Link>
                     </span>
                     <span className="soft" dir="auto">
+                      {post.isTakenDown && 'taken down: '}
                       {post.reason || 'no reason'}
                     </span>
                   </li>

@@ -1,9 +1,11 @@
 import { door } from '@/app/server/door';
 import { mixed, string } from 'yup';
 import type { ChosenStage } from '@/core/stages/moves';
+import type { Network } from '@/core/delivery/network';
 import type { Result } from '@/core/refusal';
 import { renewPrep } from '@/usecases/prep/prep';
 import { correctOut } from '@/usecases/delivery/correctOut';
+import { sayTakenDown, takeDown } from '@/usecases/delivery/takeDown';
 import { leaveAsSent, sendAnew } from '@/usecases/delivery/notSent';
 import {
   askWhetherOut,
@@ -46,6 +48,8 @@ const DEEDS = [
   'notOut',
   'leaveAsSent',
   'sendAnew',
+  'takeDown',
+  'sayTakenDown',
 ] as const;
 
 const schema = fields({
@@ -78,7 +82,7 @@ export const POST = door<{ id: string }>('look', async (request, { params }, { a
   if (!isId(id)) return nothingThere('post');
   const body = await readBody(request, schema);
   if (!body.ok) return refusal(body.refusal);
-  const result = await carryOut(work, id, body.value as Deed);
+  const result = await carryOut({ ...work, network: app.network }, id, body.value as Deed);
   if (result.ok && ['publishNow', 'tryAgain'].includes(body.value.deed)) void app.worker.look();
   if (result.ok && body.value.deed === 'askNow') await app.jobs.runSoon('askUnsure');
   return answerPost(app, id, result);
@@ -86,7 +90,7 @@ export const POST = door<{ id: string }>('look', async (request, { params }, { a
 
 const saidAt = ({ date: day, time: at }: Deed) => (day && at ? { date: day, time: at } : null);
 
-function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> {
+function carryOut(work: Work & { network: Network }, id: string, deed: Deed): Promise<Result<unknown>> {
   switch (deed.deed) {
     case 'stage':
       return putAtStage(work, id, deed.version, deed.stage ?? 'drafting');
@@ -122,6 +126,10 @@ function carryOut(work: Work, id: string, deed: Deed): Promise<Result<unknown>> 
       return leaveAsSent(work, id, deed.version);
     case 'sendAnew':
       return sendAnew(work, id, deed.version);
+    case 'takeDown':
+      return takeDown(work, id, deed.version, deed.reason ?? '');
+    case 'sayTakenDown':
+      return sayTakenDown(work, id, deed.version);
     case 'renewPrep':
       return renewPrep(work, { postId: id });
     case 'signOff':
