@@ -176,6 +176,7 @@ create table channels (
   archived_at timestamp with time zone,
   aim_days integer not null default 14,
   lead_minutes integer not null default 0,
+  distance_minutes smallint not null default 15,
   constraint channels_call_sign_unique UNIQUE (brand_id, call_sign),
   constraint channels_of_brand UNIQUE (brand_id, id),
   constraint channels_pkey PRIMARY KEY (id),
@@ -184,6 +185,7 @@ create table channels (
   constraint channels_aim_known CHECK (((aim_days >= 1) AND (aim_days <= 90))),
   constraint channels_call_sign_two_letters CHECK ((call_sign ~ '^[A-Z]{2}$'::text)),
   constraint channels_color_hex CHECK ((color ~ '^#[0-9A-Fa-f]{6}$'::text)),
+  constraint channels_distance_known CHECK (((distance_minutes >= 0) AND (distance_minutes <= 720))),
   constraint channels_lead_known CHECK (((lead_minutes >= 0) AND (lead_minutes <= 1440)))
 );
 
@@ -721,6 +723,8 @@ create table posts (
   search tsvector generated always as (search_of("left"(((((((((((((((((((((((title || ' '::text) || headline) || ' '::text) || preheader) || ' '::text) || search_address(link)) || ' '::text) || hashtags) || ' '::text) || keywords) || ' '::text) || "left"(caption, 20000)) || ' '::text) || "left"(first_comment, 5000)) || ' '::text) || "left"(search_parts(parts), 20000)) || ' '::text) || "left"(script, 20000)) || ' '::text) || "left"(cover_ideas, 5000)) || ' '::text) || "left"(agenda, 5000)), 60000))) stored,
   rate double precision,
   made_of uuid,
+  plan_until time(0) without time zone,
+  window_from time(0) without time zone,
   constraint posts_of_brand UNIQUE (brand_id, id),
   constraint posts_pkey PRIMARY KEY (id),
   constraint posts_brand_id_fkey FOREIGN KEY (brand_id) REFERENCES brands(id),
@@ -923,9 +927,11 @@ create table rhythm_entries (
   pillar_id uuid,
   from_date date,
   to_date date,
+  until_time time(0) without time zone,
   constraint rhythm_entries_pkey PRIMARY KEY (id),
   constraint rhythm_channel_of_brand FOREIGN KEY (brand_id, channel_id) REFERENCES channels(brand_id, id),
-  constraint rhythm_pillar_of_brand FOREIGN KEY (brand_id, pillar_id) REFERENCES pillars(brand_id, id)
+  constraint rhythm_pillar_of_brand FOREIGN KEY (brand_id, pillar_id) REFERENCES pillars(brand_id, id),
+  constraint rhythm_entries_window CHECK ((until_time > at_time))
 );
 CREATE INDEX rhythm_by_brand ON public.rhythm_entries USING btree (brand_id, channel_id, "position");
 

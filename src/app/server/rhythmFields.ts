@@ -1,8 +1,8 @@
 import { array, mixed, object, string } from 'yup';
 import type { Recurrence } from '@/core/rhythm/entry';
-import { date, format, text } from './fields';
+import { date, format, text, time } from './fields';
 
-const KINDS = ['weekly', 'monthlyWeekday', 'monthlyDate'];
+const KINDS = ['daily', 'weekly', 'monthlyWeekday', 'monthlyDate'];
 
 /** An entry of a rhythm as a request or a file brings it, without its pillar. */
 export const rhythmEntryFields = {
@@ -10,6 +10,7 @@ export const rhythmEntryFields = {
     .test('kind', 'How often?', (value) => typeof value === 'object' && value !== null && KINDS.includes(value.kind))
     .required(),
   time: text('Time'),
+  until: time.default(null),
   format: format.nullable().defined(),
   theme: text('Theme'),
   from: date.defined(),

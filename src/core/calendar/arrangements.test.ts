@@ -23,6 +23,7 @@ const opening = (key: string, time: string): Opening => ({
   time,
   format: null,
   theme: '',
+  until: null,
   pillarId: null,
 });
 

@@ -12,6 +12,7 @@ const opening = (date: string, more: Partial<Opening> = {}): Opening => ({
   time: '18:00',
   format: null,
   theme: '',
+  until: null,
   pillarId: null,
   ...more,
 });

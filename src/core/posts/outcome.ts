@@ -1,3 +1,5 @@
+import type { LocalTime } from '../time/plan';
+
 /** What came with a write beside what was asked. */
 export interface WriteOutcome {
   /** It was ready and is not fit to be: it went back to production. */
@@ -8,6 +10,8 @@ export interface WriteOutcome {
   unscheduled: boolean;
   /** A network may have taken it already; nobody was told. */
   mayBeOut: boolean;
+  /** The minute that was chosen for it in its window. */
+  chosenTime?: LocalTime;
   /** What it is undone by; null where it cannot be, or goes with others. */
   changeId: string | null;
 }
@@ -24,8 +28,13 @@ export function departureWords({ unscheduled, mayBeOut }: Partial<WriteOutcome>)
 export const readinessWords = ({ tookBack, missing }: Partial<WriteOutcome>): string[] =>
   tookBack ? [`It is not ready any more. ${missing ?? ''}`.trim()] : [];
 
+/** What people read of the minute that was chosen for a post. */
+const chosenWords = ({ chosenTime }: Partial<WriteOutcome>): string[] =>
+  chosenTime === undefined ? [] : [`Its minute was chosen: ${chosenTime}.`];
+
 /** What people read of all that came with a write. */
 export const outcomeWords = (outcome: Partial<WriteOutcome>): string[] => [
+  ...chosenWords(outcome),
   ...departureWords(outcome),
   ...readinessWords(outcome),
 ];

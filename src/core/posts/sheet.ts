@@ -1,3 +1,4 @@
+import type { Window } from '../rhythm/window';
 import type { TakenDown } from '../delivery/takenDown';
 import type { RepeatKind } from '../repeats/repeat';
 import type { Card } from '../cards/card';
@@ -47,6 +48,8 @@ export interface PostSheet extends WrittenWords {
   title: string;
   date: LocalDate | null;
   time: LocalTime | null;
+  /** Some time in it: the window in which it leaves, or left; null for its very minute. Its minute is chosen once it is scheduled. */
+  window: (Window & { isChosen: boolean }) | null;
   stage: Stage;
   setAsideReason: string;
   ownerId: string;

@@ -7,6 +7,8 @@ export type NthWeekday = 1 | 2 | 3 | 4 | -1;
 
 /** When an entry of a rhythm comes round. Weekdays are 1 for Monday to 7 for Sunday. */
 export type Recurrence =
+  /** Every day but on those weekdays. */
+  | { kind: 'daily'; except: readonly number[] }
   /** Every `every` weeks; with more than one, the week that holds `from` is the first. */
   | { kind: 'weekly'; weekday: number; every: number }
   /** The first to fourth such weekday of each month, or with -1 the last. */
@@ -19,6 +21,8 @@ export interface RhythmEntry {
   id: string;
   recurrence: Recurrence;
   time: LocalTime;
+  /** Some time from `time` on before this; null or absent for that very minute. */
+  until?: LocalTime | null;
   /** The format asked for; null takes any. */
   format: Format | null;
   /** The day's theme in a few words; empty for none. */
@@ -63,12 +67,16 @@ export function readRhythm(entries: readonly RhythmEntry[]): Result<readonly Rhy
   return accept(entries);
 }
 
-function problemOf({ recurrence, time, format, theme, from, to }: RhythmEntry): string | null {
-  if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(time)) return `“${time}” is not a time. Write it like 14:30.`;
+const IS_TIME = /^([01]\d|2[0-3]):[0-5]\d$/;
+
+function problemOf({ recurrence, time, until, format, theme, from, to }: RhythmEntry): string | null {
+  if (!IS_TIME.test(time)) return `“${time}” is not a time. Write it like 14:30.`;
   const ofRecurrence = readRecurrence(recurrence, MAX_WEEKS);
   if (ofRecurrence !== null) return ofRecurrence;
   if (recurrence.kind === 'weekly' && recurrence.every > 1 && from === null)
     return 'every few weeks needs a first day to count from.';
+  if (until != null && !IS_TIME.test(until)) return `“${until}” is not a time. Write it like 14:30.`;
+  if (until != null && until <= time) return `the window ends at ${until}, before it begins at ${time}.`;
   if (format !== null && !FORMATS.includes(format)) return 'there is no such format.';
   if (theme.length > 60) return `the theme has ${theme.length} characters; 60 are kept.`;
   if (from !== null && to !== null && to < from) return 'it ends before it begins.';
@@ -78,6 +86,10 @@ function problemOf({ recurrence, time, format, theme, from, to }: RhythmEntry): 
 /** What is wrong with a recurrence; null where nothing is. @param mostWeeks between two rounds */
 export function readRecurrence(recurrence: Recurrence, mostWeeks: number): string | null {
   switch (recurrence.kind) {
+    case 'daily':
+      if (!Array.isArray(recurrence.except) || !recurrence.except.every((day) => isWhole(day, 1, 7)))
+        return 'the days that are left out are weekdays, 1 to 7.';
+      return new Set(recurrence.except).size < 7 ? null : 'no day is left on which it comes.';
     case 'weekly':
       if (!isWhole(recurrence.weekday, 1, 7)) return 'the weekday is missing.';
       return isWhole(recurrence.every, 1, mostWeeks) ? null : `every how many weeks? Take 1 to ${mostWeeks}.`;
@@ -118,6 +130,8 @@ export const weekdayWord = (weekday: number): string => WEEKDAYS[weekday - 1] ??
  */
 export function recurrenceWords(recurrence: Recurrence): string {
   switch (recurrence.kind) {
+    case 'daily':
+      return dailyWords(recurrence.except);
     case 'weekly':
       return recurrence.every === 1
         ? `every ${weekdayWord(recurrence.weekday)}`
@@ -127,6 +141,13 @@ export function recurrenceWords(recurrence: Recurrence): string {
     case 'monthlyDate':
       return recurrence.day === -1 ? 'the last day of the month' : `day ${recurrence.day} of the month`;
   }
+}
+
+function dailyWords(except: readonly number[]): string {
+  const left = [...new Set(except)].sort();
+  if (left.length === 0) return 'every day';
+  if (left.join() === '6,7') return 'every day from Monday to Friday';
+  return `every day but ${left.map(weekdayWord).join(', ')}`;
 }
 
 /** What an opening asks for, in a few words: “carousel · New object”. */

@@ -11,6 +11,8 @@ export interface Opening {
   channelId: string;
   date: LocalDate;
   time: LocalTime;
+  /** The end of its window; null where it asks for that very minute. */
+  until: LocalTime | null;
   format: Format | null;
   theme: string;
   pillarId: string | null;
@@ -41,6 +43,7 @@ export function openingsBetween(rhythm: ChannelRhythm, from: LocalDate, to: Loca
         channelId: rhythm.channelId,
         date,
         time: realTime(date, entry.time, zone),
+        until: entry.until ?? null,
         format: entry.format,
         theme: entry.theme,
         pillarId: entry.pillarId,
@@ -75,6 +78,8 @@ const LOOKED_AT_ONCE = 31;
  */
 export function fallsOn(recurrence: Recurrence, date: LocalDate, from: LocalDate | null): boolean {
   switch (recurrence.kind) {
+    case 'daily':
+      return !recurrence.except.includes(weekdayOf(date));
     case 'weekly':
       if (weekdayOf(date) !== recurrence.weekday) return false;
       if (recurrence.every === 1 || from === null) return true;

@@ -12,6 +12,8 @@ export interface MoveFacts {
   wants: readonly Want[];
   date: LocalDate | null;
   time: LocalTime | null;
+  /** The end of its own window; absent, null or no later than its time for none. */
+  until?: LocalTime | null;
   zone: Zone;
   now: Instant;
   /** The departure is under way or its outcome is not known yet, so nothing may be changed about it. */
@@ -55,7 +57,8 @@ export function maySchedule(facts: MoveFacts): Result<Instant> {
   if (!facts.time) return refuse('noTime', 'Give it a time first.', 'time');
   const due = dueInstant(facts.date, facts.time, facts.zone);
   if (!due.ok) return due;
-  if (due.value <= facts.now)
+  const last = facts.until && facts.until > facts.time ? dueInstant(facts.date, facts.until, facts.zone) : due;
+  if ((last.ok ? last : due).value <= facts.now)
     return refuse('past', `${facts.date} ${facts.time} has passed. Choose a time to come.`, 'time');
   return unfit(facts, 'scheduled') ?? due;
 }

@@ -1,3 +1,4 @@
+import { DISTANCE_MINUTES } from '@/core/rhythm/window';
 import { carries, type Delivers } from '@/core/delivery/carrier';
 import { DEFAULT_AIM_DAYS } from '@/core/rhythm/horizon';
 import type { RuleSheet } from '@/core/rulesheets/types';
@@ -18,6 +19,8 @@ export interface Channel {
   aimDays: number;
   /** Minutes before its time at which people are told of a post that they post by hand. */
   leadMinutes: number;
+  /** Minutes that a minute chosen in a window keeps from its other posts. */
+  distanceMinutes: number;
   archived: boolean;
   /** Its rules as they hold for its brand. */
   sheet: RuleSheet;
@@ -25,6 +28,7 @@ export interface Channel {
 
 const SELECT = `select c.id, c.brand_id as "brandId", c.name, c.call_sign as "callSign", c.color, c.account,
     c.rule_sheet_id as "ruleSheetId", c.aim_days as "aimDays", c.lead_minutes as "leadMinutes",
+    c.distance_minutes as "distanceMinutes",
     c.archived_at is not null as archived, r.rules as sheet, b.delivers
   from channels c join rule_sheets r on r.id = c.rule_sheet_id join brands b on b.id = c.brand_id`;
 
@@ -121,15 +125,16 @@ export async function updateChannel(
     ruleSheetId: string;
     /** Absent: as it is. */
     leadMinutes?: number;
+    distanceMinutes?: number;
   },
 ): Promise<boolean> {
   const changed = await tx.run(
     `update channels set name = $3, call_sign = $4, color = $5, account = $6, aim_days = $7, rule_sheet_id = $8,
-       lead_minutes = coalesce($9, lead_minutes)
+       lead_minutes = coalesce($9, lead_minutes), distance_minutes = coalesce($10, distance_minutes)
      where id = $1 and brand_id = $2 and archived_at is null`,
     [
       ...[id, brandId, fields.name, fields.callSign, fields.color, fields.account, fields.aimDays, fields.ruleSheetId],
-      fields.leadMinutes ?? null,
+      ...[fields.leadMinutes ?? null, fields.distanceMinutes ?? null],
     ],
   );
   return changed === 1;
@@ -155,16 +160,17 @@ export async function insertRuleSheets(
 /** Adds a channel on the network with that rule sheet. */
 export async function insertChannel(
   tx: Queryable,
-  channel: Omit<Channel, 'sheet' | 'aimDays' | 'leadMinutes' | 'ruleSheetId' | 'archived'> & {
+  channel: Omit<Channel, 'sheet' | 'aimDays' | 'leadMinutes' | 'distanceMinutes' | 'ruleSheetId' | 'archived'> & {
     ruleSheetSlug: string;
     position: number;
     aimDays?: number;
     leadMinutes?: number;
+    distanceMinutes?: number;
   },
 ): Promise<void> {
   await tx.run(
-    `insert into channels (id, brand_id, rule_sheet_id, name, call_sign, color, account, position, aim_days, lead_minutes)
-     select $1, $2, r.id, $4, $5, $6, $7, $8, $9, $10 from rule_sheets r where r.slug = $3`,
+    `insert into channels (id, brand_id, rule_sheet_id, name, call_sign, color, account, position, aim_days, lead_minutes, distance_minutes)
+     select $1, $2, r.id, $4, $5, $6, $7, $8, $9, $10, $11 from rule_sheets r where r.slug = $3`,
     [
       channel.id,
       channel.brandId,
@@ -176,6 +182,7 @@ export async function insertChannel(
       channel.position,
       channel.aimDays ?? DEFAULT_AIM_DAYS,
       channel.leadMinutes ?? 0,
+      channel.distanceMinutes ?? DISTANCE_MINUTES.usual,
     ],
   );
 }

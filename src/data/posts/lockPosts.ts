@@ -76,6 +76,7 @@ export async function readSurroundings(
        case when row_number() over (partition by p.channel_id) = 1 then
          jsonb_build_object('id', c.id, 'brandId', c.brand_id, 'name', c.name, 'callSign', c.call_sign, 'color', c.color,
            'account', c.account, 'ruleSheetId', c.rule_sheet_id, 'aimDays', c.aim_days, 'leadMinutes', c.lead_minutes,
+           'distanceMinutes', c.distance_minutes,
            'archived', c.archived_at is not null, 'sheet', r.rules) end as channel,
        coalesce((select jsonb_agg(to_jsonb(x) order by x.position, x.id)
          from (select ${PICTURE} from media where post_id = p.id) x), '[]') as pictures,

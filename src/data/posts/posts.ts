@@ -31,6 +31,13 @@ export interface Post extends WrittenWords {
   ownerId: string;
   pillarId: string | null;
   campaignId: string | null;
+  /**
+   * The end of the window that begins at its time, so that its minute is chosen when it is scheduled; its own time where it leaves at that
+   * very minute; null where the rhythm of its channel says.
+   */
+  until: LocalTime | null;
+  /** Where the window began in which its minute was chosen; null while none was. */
+  windowFrom: LocalTime | null;
   repeatId: string | null;
   /** Its number in the repeat; null without one. */
   repeatNumber: number | null;
@@ -68,6 +75,8 @@ const POST: Columns<Post> = {
   parts: 'p.parts',
   date: 'p.plan_date',
   time: 'p.plan_time',
+  until: 'p.plan_until',
+  windowFrom: 'p.window_from',
   stage: 'p.stage',
   stageBefore: 'p.stage_before',
   setAsideReason: 'p.set_aside_reason',
@@ -98,6 +107,8 @@ const COLUMNS = namedColumns(POST);
 export const JSON_COLUMNS: Columns<Post> = {
   ...POST,
   time: timeText(POST.time),
+  until: timeText(POST.until),
+  windowFrom: timeText(POST.windowFrom),
   publishedAt: instantText(POST.publishedAt),
   archivedAt: instantText(POST.archivedAt),
   deletedAt: instantText(POST.deletedAt),
@@ -270,6 +281,8 @@ export type PostChange = Partial<
     | 'ownerId'
     | 'date'
     | 'time'
+    | 'until'
+    | 'windowFrom'
     | 'stage'
     | 'stageBefore'
     | 'setAsideReason'
@@ -297,6 +310,8 @@ const COLUMN_OF: Record<keyof PostChange, readonly [column: string, type: string
   ownerId: ['owner_id', 'uuid'],
   date: ['plan_date', 'date'],
   time: ['plan_time', 'time'],
+  until: ['plan_until', 'time'],
+  windowFrom: ['window_from', 'time'],
   stage: ['stage', 'text'],
   stageBefore: ['stage_before', 'text'],
   setAsideReason: ['set_aside_reason', 'text'],

@@ -15,7 +15,7 @@ export async function listRhythms(db: Queryable, brandIds: readonly string[]): P
   const [row] = await db.rows<{ rhythms: ChannelRhythm[] }>(
     `select coalesce(json_agg(json_build_object('channelId', c.id,
        'entries', (select coalesce(json_agg(json_build_object('id', e.id, 'recurrence', e.recurrence,
-           'time', to_char(e.at_time, 'HH24:MI'), 'format', e.format, 'theme', e.theme, 'pillarId', e.pillar_id,
+           'time', to_char(e.at_time, 'HH24:MI'), 'until', to_char(e.until_time, 'HH24:MI'), 'format', e.format, 'theme', e.theme, 'pillarId', e.pillar_id,
            'from', e.from_date, 'to', e.to_date) order by e.position), '[]')
          from rhythm_entries e where e.channel_id = c.id),
        'pauses', (select coalesce(json_agg(json_build_object('from', s.from_date, 'to', s.to_date)), '[]') from (
@@ -36,10 +36,10 @@ export async function replaceRhythm(
   await tx.run('delete from rhythm_entries where channel_id = $1', [channel.id]);
   await tx.run(
     `insert into rhythm_entries (id, brand_id, channel_id, position, recurrence, at_time, format, theme, pillar_id,
-       from_date, to_date)
-     select x.id, $1, $2, x.position, x.recurrence, x.time, x.format, x.theme, x."pillarId", x."from", x."to"
+       from_date, to_date, until_time)
+     select x.id, $1, $2, x.position, x.recurrence, x.time, x.format, x.theme, x."pillarId", x."from", x."to", x.until
      from jsonb_to_recordset($3::jsonb) as x (id uuid, position int, recurrence jsonb, time time, format text, theme text,
-       "pillarId" uuid, "from" date, "to" date)`,
+       "pillarId" uuid, "from" date, "to" date, until time)`,
     [channel.brandId, channel.id, JSON.stringify(entries.map((entry, position) => ({ ...entry, position })))],
   );
 }

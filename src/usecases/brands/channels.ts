@@ -1,3 +1,4 @@
+import { DISTANCE_MINUTES, isDistance } from '@/core/rhythm/window';
 import { readChannelColour } from '@/core/brands/colours';
 import { quoted } from '@/core/calendar/change';
 import { isLead, LEAD_MINUTES } from '@/core/notices/notice';
@@ -29,6 +30,8 @@ interface ChannelInput {
   aimDays: number;
   /** Absent: as it is, and at its time for a new one. */
   leadMinutes?: number;
+  /** Absent: as it is. */
+  distanceMinutes?: number;
   ruleSheetId: string;
 }
 
@@ -60,6 +63,12 @@ export function saveChannel(
         field: 'leadMinutes',
         message: `People are told ${LEAD_MINUTES.least} to ${LEAD_MINUTES.most} minutes before.`,
       });
+    if (input.distanceMinutes !== undefined && !isDistance(input.distanceMinutes))
+      refused({
+        code: 'badDistance',
+        field: 'distanceMinutes',
+        message: `Posts are kept ${DISTANCE_MINUTES.least} to ${DISTANCE_MINUTES.most} minutes apart.`,
+      });
     const color = must(readChannelColour(input.color, others));
     const sheet = (await listRuleSheets(act.tx)).find((one) => one.id === input.ruleSheetId);
     if (!sheet) refused(notFound('rule sheet'));
@@ -70,6 +79,7 @@ export function saveChannel(
       account: input.account.trim().slice(0, 100),
       aimDays: input.aimDays,
       ...(input.leadMinutes !== undefined && { leadMinutes: input.leadMinutes }),
+      ...(input.distanceMinutes !== undefined && { distanceMinutes: input.distanceMinutes }),
     };
     if (id === null) {
       const channel = { ...fields, id: act.ids(), brandId, ruleSheetSlug: sheet.slug, position: 1_000 };

@@ -1,8 +1,9 @@
+import type { WriteOutcome } from '@/core/posts/outcome';
 import { changeWords, quoted } from '@/core/calendar/change';
 import { readSaidOut, type SaidOut } from '@/core/delivery/saidOut';
 import { mayLeavePlan, mayPublishNow, maySchedule } from '@/core/stages/moves';
 import type { Result } from '@/core/refusal';
-import { localOf, type Instant } from '@/core/time/plan';
+import { dueInstant, localOf, type Instant } from '@/core/time/plan';
 import { insertDeliveries, makeDueNow, withdrawDeliveries } from '@/data/delivery/deliveries';
 import { askNow, noteNotOut } from '@/data/delivery/doubts';
 import { mayBeOut } from '@/core/delivery/delivery';
@@ -16,15 +17,19 @@ import { noteChange } from '../undo/noteChange';
 
 /**
  * Schedules a post for its date and time: text, pictures, link and due instant are copied into its delivery, and only that
- * copy is sent. Scheduling again takes a new copy.
+ * copy is sent. Scheduling again takes a new copy. Where it leaves some time of a window, its minute is chosen now, and once.
  */
-export function schedulePost(work: Work, id: string, version: number): Promise<Result<{ dueAt: Instant }>> {
+export function schedulePost(
+  work: Work,
+  id: string,
+  version: number,
+): Promise<Result<WriteOutcome & { dueAt: Instant }>> {
   return doing(
     work,
     async (act) => {
       const open = await takePostAt(act, id, version, 'send');
       const dueAt = must(maySchedule(open.facts));
-      await changePost(act, {
+      const outcome = await changePost(act, {
         open,
         change: { stage: 'scheduled' },
         leavesAt: dueAt,
@@ -32,7 +37,9 @@ export function schedulePost(work: Work, id: string, version: number): Promise<R
         detail: { dueAt },
         undoneAs: changeWords({ kind: 'stage', stage: 'scheduled' }, open.post.title),
       });
-      return { dueAt };
+      const { chosenTime } = outcome;
+      const chosen = chosenTime && must(dueInstant(open.post.date!, chosenTime, open.brand.zone));
+      return { ...outcome, dueAt: chosen || dueAt };
     },
     [id],
   );
@@ -50,6 +57,7 @@ export function publishNow(work: Work, id: string, version: number): Promise<Res
         open,
         change: { ...localOf(dueAt, open.brand.zone), stage: 'scheduled' },
         leavesAt: dueAt,
+        leavesNow: true,
         deed: 'published now',
         detail: { dueAt },
         undoneAs: `Published ${quoted(open.post.title)} now`,

@@ -17,6 +17,7 @@ import { listWorkersOf } from '@/data/people/people';
 import type { Post, PostChange } from '@/data/posts/posts';
 import { listThemeBrands } from '@/data/brands/themes';
 import { LEAVING, refusePublished, type OpenPost } from './takePosts';
+import { readChooser, type MinuteChooser } from './chooseMinutes';
 import { attempt, must, refused, type Acting } from '../useCase';
 
 /** What is asked of the one writer for one post. */
@@ -37,6 +38,8 @@ export interface PostWrite {
   correctsWord?: true;
   /** Takes a copy of the post as it is after the change, which leaves at that instant. Its stage has to be scheduled. */
   leavesAt?: Instant;
+  /** That instant is now, as somebody wants it: no other minute is chosen. */
+  leavesNow?: true;
   /** The copy that waits to leave stays, and leaves at that instant. */
   retimedTo?: Instant;
   /**
@@ -76,9 +79,11 @@ interface Ground {
   workers: ReadonlySet<string>;
   /** Pillars and campaigns, as `brand field id`. */
   themes: ReadonlySet<string>;
+  minuteOf: MinuteChooser;
 }
 
-async function readGround({ tx }: Acting, writes: readonly PostWrite[]): Promise<Ground> {
+async function readGround(act: Acting, writes: readonly PostWrite[]): Promise<Ground> {
+  const { tx } = act;
   const given = (field: 'channelId' | 'ownerId' | 'pillarId' | 'campaignId') => [
     ...new Set(
       writes.flatMap(({ change, open }) => {
@@ -92,12 +97,27 @@ async function readGround({ tx }: Acting, writes: readonly PostWrite[]): Promise
   const channels = channelIds.length > 0 ? await listChannelsById(tx, channelIds) : [];
   const workers = ownerIds.length > 0 ? await listWorkersOf(tx, ownerIds) : [];
   const themes = pillarIds.length + campaignIds.length > 0 ? await listThemeBrands(tx, pillarIds, campaignIds) : [];
+  const channelsById = new Map(channels.map((channel) => [channel.id, channel]));
   return {
-    channels: new Map(channels.map((channel) => [channel.id, channel])),
+    channels: channelsById,
     workers: new Set(workers.map(({ brandId, personId }) => `${brandId} ${personId}`)),
     themes: new Set(themes.map(({ brandId, kind, id }) => `${brandId} ${kind} ${id}`)),
+    minuteOf: await readChooser(
+      act,
+      writes.filter(isScheduledNow).map(({ open, change }) => ({
+        ...open,
+        post: { ...open.post, ...fieldsOf(change) },
+        channel: channelsById.get(change.channelId ?? '') ?? open.channel,
+      })),
+    ),
   };
 }
+
+/** Whether a write lets a post wait to leave that did not, and not at once, which is this very minute. */
+const isScheduledNow = ({ open, leavesAt, leavesNow }: PostWrite): boolean =>
+  leavesAt !== undefined && leavesNow !== true && open.post.stage !== 'scheduled';
+
+const fieldsOf = ({ pictures: _pictures, ...fields }: PostWrite['change']): PostChange => fields;
 
 function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   const { open, change } = write;
@@ -122,6 +142,12 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
   const { pictures: given, ...fields } = read;
   const pictures = given === undefined ? open.pictures : write.out ? given : must(readPictures(given));
   const after: Post = { ...post, ...fields };
+  const chosen = isScheduledNow(write) ? ground.minuteOf({ ...open, post: after, channel }) : null;
+  if (chosen) {
+    const { time, until, windowFrom } = chosen;
+    Object.assign(fields, { time, until, windowFrom });
+    Object.assign(after, { time, until, windowFrom });
+  }
   if (change.parts && !write.out) mustShowOwnPictures(after, pictures);
   if (
     !write.out &&
@@ -155,7 +181,7 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
     if (act.isMeasured && pictures.some((picture) => !isVideo(picture) && !picture.rendered))
       must(refuse('notMeasured', 'A picture was just changed. Try again in a moment.', 'pictures'));
     mustBeFit(blocksOf(content, channel.sheet));
-    copies = copyOf(act, content, channel, write.leavesAt);
+    copies = copyOf(act, content, channel, chosen?.dueAt ?? write.leavesAt);
   } else if (write.retimedTo !== undefined) {
     if (!current || open.facts.leaving) refused(LEAVING);
     mustBeFit(blocksOfCopy(current, channel));
@@ -186,6 +212,7 @@ function checkOne(act: Acting, write: PostWrite, ground: Ground): CheckedWrite {
     missing: missing?.message ?? null,
     unscheduled,
     changeId: null,
+    ...(chosen && { chosenTime: chosen.time }),
     mayBeOut: !write.out && (open.maybeOut.some(mayBeOut) || (current !== undefined && mayBeOut(current))),
   };
 }

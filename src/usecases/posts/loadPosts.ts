@@ -1,3 +1,7 @@
+import type { Queryable } from '@/data/database/db';
+import type { ChannelRhythm } from '@/core/rhythm/openings';
+import { listRhythms } from '@/data/rhythm/rhythms';
+import { windowOf } from './chooseMinutes';
 import { listTakeDowns } from '@/data/delivery/takeDowns';
 import type { TakenDown } from '@/core/delivery/takenDown';
 import { listNamesOfRepeats } from '@/data/repeats/repeats';
@@ -72,6 +76,7 @@ export async function loadSheets(db: Db, ids: readonly string[]): Promise<PostSh
     said,
     repeats,
     takeDowns,
+    rhythms: await rhythmsFor(db, all),
   };
   return ids.flatMap((id) => {
     const post = posts.get(id);
@@ -91,6 +96,7 @@ interface SheetGround {
   said: ReadonlyMap<string, number>;
   repeats: Awaited<ReturnType<typeof listNamesOfRepeats>>;
   takeDowns: ReadonlyMap<string, TakenDown>;
+  rhythms: ReadonlyMap<string, ChannelRhythm>;
 }
 
 function sheetOf(post: Post, ground: SheetGround): PostSheet {
@@ -112,6 +118,7 @@ function sheetOf(post: Post, ground: SheetGround): PostSheet {
     parts: partsOf({ ...post, pictures }, channel.sheet),
     date: post.date,
     time: post.time,
+    window: windowOfSheet(post, ground),
     stage: post.stage,
     setAsideReason: post.setAsideReason,
     ownerId: post.ownerId,
@@ -157,6 +164,24 @@ function sheetOf(post: Post, ground: SheetGround): PostSheet {
         }
       : null,
   };
+}
+
+/** The rhythms of posts whose windows they may say; none where none of the posts is still to be scheduled. */
+async function rhythmsFor(db: Queryable, posts: readonly Post[]): Promise<ReadonlyMap<string, ChannelRhythm>> {
+  const brandIds = posts.flatMap(({ time, stage, brandId }) =>
+    time === null || stage === 'scheduled' || stage === 'published' ? [] : brandId,
+  );
+  if (brandIds.length === 0) return new Map();
+  const rhythms = await listRhythms(db, [...new Set(brandIds)]);
+  return new Map(rhythms.map((rhythm) => [rhythm.channelId, rhythm]));
+}
+
+function windowOfSheet(post: Post, { brands, channels, rhythms }: SheetGround): PostSheet['window'] {
+  if (post.windowFrom !== null && post.until !== null)
+    return { from: post.windowFrom, until: post.until, isChosen: true };
+  const [brand, channel] = [brands.get(post.brandId)!, channels.get(post.channelId)!];
+  const window = post.stage === 'published' ? null : windowOf({ post, brand, channel }, rhythms);
+  return window && { ...window, isChosen: false };
 }
 
 function repeatOf({ repeatId, repeatNumber }: Post, { repeats }: SheetGround): PostSheet['repeat'] {

@@ -1,3 +1,5 @@
+import { readWindow } from '@/core/rhythm/window';
+import type { Post } from '@/data/posts/posts';
 import type { WriteOutcome } from '@/core/posts/outcome';
 import { changeWords, quoted } from '@/core/calendar/change';
 import { formatOn } from '@/core/calendar/drop';
@@ -122,6 +124,8 @@ interface MoveOutcome extends WriteOutcome {
 export interface Move {
   date: LocalDate | null;
   time?: LocalTime | null;
+  /** The end of its window, or its own time for that very minute; null as its rhythm says. Absent: as it was, while its time stays. */
+  until?: LocalTime | null;
   /** Taken while nothing is written yet. */
   format?: Format;
 }
@@ -139,18 +143,33 @@ export function movePost(work: Work, id: string, version: number, to: Move): Pro
   });
 }
 
+/** What becomes of the window of a post that is moved: another time makes it that very minute's, unless a window is said. */
+function windowAfter(
+  { post, channel }: OpenPost,
+  plan: Plan,
+  { until }: Move,
+): Partial<Pick<Post, 'until' | 'windowFrom'>> {
+  if (until === undefined) return plan.time === post.time ? {} : { until: null, windowFrom: null };
+  if (post.stage === 'scheduled')
+    refused({ code: 'scheduled', field: 'until', message: 'Its minute is chosen. Unschedule it to give it a window.' });
+  if (until !== null && plan.time !== null && until !== plan.time)
+    must(readWindow({ from: plan.time, until }, channel.distanceMinutes));
+  return { until: plan.time === null ? null : until, windowFrom: null };
+}
+
 /** What moving a taken post writes. */
 export function moving(act: Pick<Acting, 'now'>, open: OpenPost, to: Move): PostWrite {
   const { post, brand, channel, facts, delivery } = open;
   const plan: Plan = { date: to.date, time: to.date === null ? null : to.time === undefined ? post.time : to.time };
   must(mayPlanFor(facts, plan, localOf(act.now, brand.zone).date, brand.zone));
+  const window = windowAfter(open, plan, to);
   if (post.stage !== 'scheduled' || !delivery) {
     const isBlank = !hasOwnWords(post) && open.pictures.length === 0;
     const format = to.format && isBlank ? { format: formatOn(channel.sheet, to.format) } : {};
-    return { open, change: { ...plan, ...format }, deed: 'moved', detail: plan };
+    return { open, change: { ...plan, ...window, ...format }, deed: 'moved', detail: plan };
   }
   if (plan.date === null || plan.time === null)
-    return { open, change: { ...plan, stage: 'ready' }, deed: 'unscheduled', detail: plan };
+    return { open, change: { ...plan, ...window, stage: 'ready' }, deed: 'unscheduled', detail: plan };
   const retimedTo = must(maySchedule({ ...facts, ...plan, blocks: blocksOfCopy(delivery, channel), wants: [] }));
-  return { open, change: { ...plan }, retimedTo, deed: 're-timed', detail: plan };
+  return { open, change: { ...plan, ...window }, retimedTo, deed: 're-timed', detail: plan };
 }

@@ -136,6 +136,7 @@ export function factsOf(
     },
     date: post.date,
     time: post.time,
+    until: post.until,
     zone: brand.zone,
     now,
     leaving: isLeaving(delivery ?? null),

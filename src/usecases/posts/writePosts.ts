@@ -158,10 +158,12 @@ export const outcomeOf = ({
   unscheduled,
   mayBeOut: perhaps,
   changeId,
+  chosenTime,
 }: CheckedWrite): WriteOutcome => ({
   tookBack,
   missing,
   unscheduled,
   mayBeOut: perhaps,
   changeId,
+  ...(chosenTime && { chosenTime }),
 });

@@ -3,7 +3,18 @@ import type { Post } from '@/data/posts/posts';
 
 /** The fields of a post that a change may touch and undoing puts back. Words that somebody types have steps of their own in their fields. */
 export const POST_STATE = [
-  ...(['date', 'time', 'stage', 'stageBefore', 'setAsideReason', 'ownerId', 'pillarId', 'campaignId'] as const),
+  ...([
+    'date',
+    'time',
+    'until',
+    'windowFrom',
+    'stage',
+    'stageBefore',
+    'setAsideReason',
+    'ownerId',
+    'pillarId',
+    'campaignId',
+  ] as const),
   ...(['channelId', 'format', 'title', 'deletedAt', 'archivedAt', 'publishedAt', 'address', 'waived'] as const),
 ] satisfies readonly (keyof Post)[];
 

@@ -129,7 +129,11 @@ const THINGS = {
   channel: {
     deed: 'manageBrand',
     rows: [
-      { table: 'channels', key: ID, fields: ['name', 'call_sign', 'color', 'aim_days', 'lead_minutes', 'archived_at'] },
+      {
+        table: 'channels',
+        key: ID,
+        fields: ['name', 'call_sign', 'color', 'aim_days', 'lead_minutes', 'distance_minutes', 'archived_at'],
+      },
     ],
     setting: 'channel',
   },

@@ -10,6 +10,8 @@ import { DropCell } from './DropCell';
 import { openingId, openingPlace } from './places';
 import { useTimetable } from './timetable';
 
+const timeWords = ({ time, until }: Opening): string => (until ? `between ${time} and ${until}` : time);
+
 /** An opening that asks to be filled: takes what is dropped on it, and starts a post when it is pressed. */
 export const OpeningSlip = memo(function OpeningSlip({
   opening,
@@ -24,7 +26,7 @@ export const OpeningSlip = memo(function OpeningSlip({
   const mayStart = useMay()('changePosts');
   const channel = channels.get(opening.channelId);
   const asked = askedFor(opening);
-  const name = `Opening on ${channel?.name ?? 'a channel'}, ${spokenDate(opening.date)} ${opening.time}${asked ? `, ${asked}` : ''}${mayStart ? '. Start a post' : ''}`;
+  const name = `Opening on ${channel?.name ?? 'a channel'}, ${spokenDate(opening.date)} ${timeWords(opening)}${asked ? `, ${asked}` : ''}${mayStart ? '. Start a post' : ''}`;
   return (
     <DropCell id={openingId(opening.key)} place={openingPlace(opening)} className={`opening${line ? ' is-line' : ''}`}>
       <button
@@ -36,7 +38,10 @@ export const OpeningSlip = memo(function OpeningSlip({
       >
         <span className="slip-line">
           {withSign && channel && <CallSign sign={channel.callSign} color={channel.color} name={channel.name} />}
-          <span className="slip-time">{opening.time}</span>
+          <span className="slip-time">
+            {opening.time}
+            {opening.until && `–${opening.until}`}
+          </span>
         </span>
         {!line && asked && <span className="slip-title">{asked}</span>}
       </button>

@@ -1,9 +1,12 @@
 'use client';
 
+import { Weekdays } from '@/ui/Weekdays';
 import { weekdayWord, type Recurrence } from '@/core/rhythm/entry';
 
+const ALL_DAYS = [1, 2, 3, 4, 5, 6, 7];
+
 /** The weekdays, Monday first. */
-export const WEEKDAY_OPTIONS = [1, 2, 3, 4, 5, 6, 7].map((day) => (
+export const WEEKDAY_OPTIONS = ALL_DAYS.map((day) => (
   <option key={day} value={day}>
     {weekdayWord(day)}
   </option>
@@ -42,14 +45,17 @@ export function RecurrenceFields({
         value={recurrence.kind}
         onChange={(event) =>
           onChange(
-            event.target.value === 'weekly'
-              ? { kind: 'weekly', weekday, every: 1 }
-              : event.target.value === 'monthlyWeekday'
-                ? { kind: 'monthlyWeekday', weekday, nth: 1 }
-                : { kind: 'monthlyDate', day: 1 },
+            event.target.value === 'daily'
+              ? { kind: 'daily', except: [] }
+              : event.target.value === 'weekly'
+                ? { kind: 'weekly', weekday, every: 1 }
+                : event.target.value === 'monthlyWeekday'
+                  ? { kind: 'monthlyWeekday', weekday, nth: 1 }
+                  : { kind: 'monthlyDate', day: 1 },
           )
         }
       >
+        <option value="daily">daily</option>
         <option value="weekly">weekly</option>
         <option value="monthlyWeekday">monthly, a weekday</option>
         <option value="monthlyDate">monthly, a date</option>
@@ -63,7 +69,7 @@ export function RecurrenceFields({
           {NTH_OPTIONS}
         </select>
       )}
-      {recurrence.kind !== 'monthlyDate' && (
+      {'weekday' in recurrence && (
         <select
           aria-label={`${name}: weekday`}
           value={recurrence.weekday}
@@ -85,6 +91,13 @@ export function RecurrenceFields({
           ))}
           <option value={-1}>last day</option>
         </select>
+      )}
+      {recurrence.kind === 'daily' && (
+        <Weekdays
+          legend="on"
+          chosen={ALL_DAYS.filter((day) => !recurrence.except.includes(day))}
+          onChange={(on) => onChange({ kind: 'daily', except: ALL_DAYS.filter((day) => !on.includes(day)) })}
+        />
       )}
       {recurrence.kind === 'weekly' && (
         <label>

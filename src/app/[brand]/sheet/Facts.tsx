@@ -28,11 +28,12 @@ export function Facts({
   const { people, pillars, campaigns } = useShell();
   const say = useSay();
 
-  async function move(date: string | null, time: string | null) {
+  async function move(date: string | null, time: string | null, until?: string | null) {
     const answer = await editor.change<ChangedPost>('POST', `/api/posts/${sheet.id}/move`, (version) => ({
       version,
       date,
       time,
+      ...(until !== undefined && { until }),
     }));
     const problem = problemOf(answer);
     if (problem) say({ text: problem, wrong: true });
@@ -73,6 +74,9 @@ export function Facts({
           disabled={disabled}
           onCommit={(time) => void move(sheet.date, time || null)}
         />
+      )}
+      {sheet.time && (
+        <InWindow sheet={sheet} disabled={disabled} onSay={(until) => void move(sheet.date, sheet.time, until)} />
       )}
       {sheet.time && <ZoneWord />}
       <span aria-hidden="true">·</span>
@@ -115,6 +119,36 @@ export function Facts({
         />
       )}
     </div>
+  );
+}
+
+/** Some time between two minutes: said of a post that is not scheduled, and shown of one whose minute was chosen. */
+function InWindow({
+  sheet: { time, window, stage },
+  disabled,
+  onSay,
+}: {
+  sheet: PostSheet;
+  disabled: boolean;
+  onSay: (until: string | null) => void;
+}) {
+  if (window?.isChosen)
+    return (
+      <span className="soft">
+        chosen between {window.from} and {window.until}
+      </span>
+    );
+  if (stage === 'scheduled' || stage === 'published') return null;
+  return (
+    <InPlace
+      label="Until"
+      type="time"
+      className="figures"
+      value={window?.until ?? ''}
+      shown={window ? `– ${window.until}, some time` : 'no window'}
+      disabled={disabled}
+      onCommit={(until) => onSay(until || time)}
+    />
   );
 }
 

@@ -28,6 +28,7 @@ const SHEET: PostSheet = {
   pillarId: null,
   campaignId: null,
   repeat: null,
+  window: null,
   takenDown: null,
   publishedAt: null,
   address: '',

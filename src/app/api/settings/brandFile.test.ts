@@ -63,7 +63,12 @@ const anyFile: fc.Arbitrary<BrandFile> = fc.record({
       entries: fc.uniqueArray(
         fc.record({
           recurrence: fc.integer({ min: 1, max: 7 }).map((weekday) => ({ kind: 'weekly' as const, weekday, every: 1 })),
-          ...{ time: fc.constantFrom('09:00', '14:30'), format: fc.constant(null), theme: fc.constantFrom('', 'Sky') },
+          ...{
+            time: fc.constantFrom('09:00', '14:30'),
+            format: fc.constant(null),
+            until: fc.constantFrom(null, '17:00'),
+          },
+          ...{ theme: fc.constantFrom('', 'Sky') },
           ...{
             pillar: fc.constantFrom('', 'Night sky'),
             from: fc.constantFrom(null, '2026-12-01'),

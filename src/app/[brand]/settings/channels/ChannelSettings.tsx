@@ -1,5 +1,6 @@
 'use client';
 
+import { DISTANCE_MINUTES } from '@/core/rhythm/window';
 import { rulesWords, type RulesOutcome } from '@/core/posts/outcome';
 import { useState } from 'react';
 import { useWatch } from 'react-hook-form';
@@ -25,6 +26,7 @@ interface ChannelFields {
   account: string;
   aimDays: number;
   leadMinutes: number;
+  distanceMinutes: number;
   ruleSheetId: string;
 }
 
@@ -44,6 +46,7 @@ export function ChannelSettings({
     account: '',
     aimDays: 14,
     leadMinutes: 0,
+    distanceMinutes: DISTANCE_MINUTES.usual,
     ruleSheetId: sheets[0]?.id ?? '',
   };
   return (
@@ -64,6 +67,9 @@ export function ChannelSettings({
             <th scope="col">Rule sheet</th>
             <th scope="col">Colour</th>
             <th scope="col">Filled ahead, days</th>
+            <th scope="col" title="Minutes that a minute chosen in a window keeps from the channel’s other posts">
+              Apart, minutes
+            </th>
             <th scope="col" title="How long before its time people are told of a post that they post by hand">
               By hand: told before, minutes
             </th>
@@ -190,6 +196,16 @@ function ChannelRow({
             max={90}
             aria-label={label('Days filled ahead')}
             {...register('aimDays', { valueAsNumber: true })}
+          />
+        </td>
+        <td data-label="Apart, minutes">
+          <input
+            form={formId}
+            type="number"
+            min={DISTANCE_MINUTES.least}
+            max={DISTANCE_MINUTES.most}
+            aria-label={label('Minutes apart')}
+            {...register('distanceMinutes', { valueAsNumber: true })}
           />
         </td>
         <td data-label="By hand: told before, minutes">

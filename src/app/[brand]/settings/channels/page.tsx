@@ -20,18 +20,21 @@ export default async function ChannelsPage({ params }: { params: Promise<{ brand
   ]);
   return (
     <ChannelSettings
-      channels={channels.map(({ id, name, callSign, color, account, aimDays, leadMinutes, ruleSheetId, sheet }) => ({
-        id,
-        name,
-        callSign,
-        color,
-        account,
-        aimDays,
-        leadMinutes,
-        ruleSheetId,
-        sends: sheet.automatic,
-        version: versions.get(id) ?? 0,
-      }))}
+      channels={channels.map(
+        ({ id, name, callSign, color, account, aimDays, leadMinutes, distanceMinutes, ruleSheetId, sheet }) => ({
+          id,
+          name,
+          callSign,
+          color,
+          account,
+          aimDays,
+          leadMinutes,
+          distanceMinutes,
+          ruleSheetId,
+          sends: sheet.automatic,
+          version: versions.get(id) ?? 0,
+        }),
+      )}
       sheets={sheets.map(({ id, name }) => ({ id, name }))}
     />
   );

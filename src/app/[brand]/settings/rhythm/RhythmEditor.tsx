@@ -146,6 +146,18 @@ export function RhythmEditor({
                   onChange={(event) => set(index, { time: event.target.value })}
                   onBlur={(event) => set(index, { time: readTypedTime(event.target.value) ?? event.target.value })}
                 />
+                <input
+                  size={5}
+                  aria-label={`Until, of entry ${index + 1}`}
+                  title="Some time until then: the minute is chosen when a post is scheduled"
+                  placeholder="until"
+                  className="figures"
+                  value={entry.until ?? ''}
+                  onChange={(event) => set(index, { until: event.target.value || null })}
+                  onBlur={(event) =>
+                    set(index, { until: (readTypedTime(event.target.value) ?? event.target.value) || null })
+                  }
+                />
               </td>
               <td data-label="Format">
                 <select

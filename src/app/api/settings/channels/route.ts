@@ -13,6 +13,7 @@ const saved = fields({
   account: text('Account'),
   aimDays: number().typeError('The target is a number of days.').required('How many days ahead?'),
   leadMinutes: number().typeError('The lead is a number of minutes.'),
+  distanceMinutes: number().typeError('The distance is a number of minutes.'),
   ruleSheetId: id('Rule sheet'),
 });
 const archived = fields({ brandId: id('Brand'), id: id('Channel') });

@@ -4,7 +4,7 @@ import { date, fields, time, version } from '@/app/server/fields';
 import { isId, nothingThere, readBody, refusal } from '@/app/server/request';
 import { answerPost } from '../../answer';
 
-const schema = fields({ version, date: date.defined(), time: time.optional() });
+const schema = fields({ version, date: date.defined(), time: time.optional(), until: time.optional() });
 
 /** Gives a post another day or time, or none. */
 export const POST = door<{ id: string }>('changePosts', async (request, { params }, { app, work }) => {
