@@ -62,6 +62,7 @@ test('brand and person are switched, and what is made belongs to that person', a
   await page.keyboard.press('i');
   await page.getByRole('dialog').getByLabel('Title').fill('An idea of Bex');
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.goto('/fennel-moor/ideas');
   await expect(page.getByRole('row').filter({ hasText: 'An idea of Bex' })).toContainText('Bex');
   // Bex does not work for the ferry: its brand is not offered, and its address asks who one is.

@@ -144,3 +144,33 @@ test('a drop onto a past day is refused while dragging, with the reason', async 
   await page.mouse.up();
   await expect(page.getByText('Not moved: that day has passed.')).toBeVisible();
 });
+
+test('a post that leaves some time between two minutes gets its minute when it is scheduled', async ({ page }) => {
+  await openCalendar(page);
+  await day(page, '2026-11-27').locator('[data-post]', { hasText: 'PL' }).click();
+  const open = sheet(page);
+  await open.getByRole('button', { name: 'Unschedule' }).click();
+  await open.getByRole('button', { name: 'Until: exactly. Change' }).click();
+  await open.getByLabel('Until').fill('12:00');
+  await page.keyboard.press('Enter');
+  await expect(open.getByRole('button', { name: /^Until: – 12:00, some time/ })).toBeVisible();
+  await open.getByRole('button', { name: /^Schedule for/ }).click();
+  await expect(open.getByText('chosen between 10:05 and 12:00')).toBeVisible();
+});
+
+test('a published post is taken down, and why is kept', async ({ page }) => {
+  await openCalendar(page);
+  const slip = day(page, '2026-11-23').locator('[data-post]', { hasText: 'The Sombrero' }).first();
+  await slip.click();
+  const address = (await sheet(page)
+    .getByRole('link', { name: /^See it on/ })
+    .getAttribute('href'))!;
+  await sheet(page).getByRole('button', { name: 'Take down…' }).click();
+  await sheet(page).getByLabel('Why it is taken down from Glassrow').fill('The wrong night');
+  await sheet(page).getByRole('button', { name: 'Take it down' }).click();
+  await expect(sheet(page).getByText('It was taken down 23 Nov')).toBeVisible();
+  await page.goto(address);
+  await expect(page.getByText('This post is not here')).toBeVisible();
+  await page.goto('/fennel-moor/departures/set-aside');
+  await expect(page.getByText('taken down: The wrong night')).toBeVisible();
+});

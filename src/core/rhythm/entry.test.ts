@@ -67,6 +67,16 @@ describe('checking a rhythm', () => {
     ],
     ['a theme of a line', 'fine', [entry({ theme: 'x'.repeat(60) })]],
     ['an end on its first day', 'fine', [entry({ from: '2026-12-01', to: '2026-12-01' })]],
+    ['every day but the weekend', 'fine', [entry({ recurrence: { kind: 'daily', except: [6, 7] } })]],
+    [
+      'every day but on all of them',
+      'badEntry',
+      [entry({ recurrence: { kind: 'daily', except: [1, 2, 3, 4, 5, 6, 7] } })],
+    ],
+    ['every day but an eighth', 'badEntry', [entry({ recurrence: { kind: 'daily', except: [8] } })]],
+    ['a window', 'fine', [entry({ until: '20:00' })]],
+    ['a window that ends as it begins', 'badEntry', [entry({ until: '18:00' })]],
+    ['a window until nowhen', 'badEntry', [entry({ until: '24:30' })]],
     ['an end without a beginning', 'fine', [entry({ to: '2026-12-01' })]],
     ['a beginning without an end', 'fine', [entry({ from: '2026-12-01' })]],
     ['the same minute on one day', 'sameMinute', [entry({ to: '2026-11-30' }), entry({ id: 'f', from: '2026-11-30' })]],
@@ -113,6 +123,9 @@ describe('checking a rhythm', () => {
     expect(recurrenceWords({ kind: 'weekly', weekday: 2, every: 3 })).toBe('Tuesday every 3 weeks');
     expect(recurrenceWords({ kind: 'monthlyWeekday', weekday: 5, nth: -1 })).toBe('the last Friday of the month');
     expect(recurrenceWords({ kind: 'monthlyDate', day: 15 })).toBe('day 15 of the month');
+    expect(recurrenceWords({ kind: 'daily', except: [] })).toBe('every day');
+    expect(recurrenceWords({ kind: 'daily', except: [7, 6] })).toBe('every day from Monday to Friday');
+    expect(recurrenceWords({ kind: 'daily', except: [1, 3] })).toBe('every day but Monday, Wednesday');
     expect(recurrenceWords({ kind: 'monthlyDate', day: -1 })).toBe('the last day of the month');
     expect(askedFor({ format: 'carousel', theme: 'New object' })).toBe('carousel · New object');
     expect(askedFor({ format: null, theme: '' })).toBe('');

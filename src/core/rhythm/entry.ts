@@ -119,6 +119,13 @@ const NTH: Record<number, string> = { 1: 'first', 2: 'second', 3: 'third', 4: 'f
 /** The name of a weekday, 1 for Monday to 7 for Sunday. */
 export const weekdayWord = (weekday: number): string => WEEKDAYS[weekday - 1] ?? '?';
 
+/** The weekdays on which a recurrence may come; none of one that comes on a date. */
+export function weekdaysOf(recurrence: Recurrence): number[] {
+  if (recurrence.kind === 'monthlyDate') return [];
+  if (recurrence.kind !== 'daily') return [recurrence.weekday];
+  return [1, 2, 3, 4, 5, 6, 7].filter((day) => !recurrence.except.includes(day));
+}
+
 /**
  * A recurrence as people say it.
  *

@@ -143,9 +143,9 @@ function InWindow({
     <InPlace
       label="Until"
       type="time"
-      className="figures"
+      className={window ? 'figures' : 'soft'}
       value={window?.until ?? ''}
-      shown={window ? `– ${window.until}, some time` : 'no window'}
+      shown={window ? `– ${window.until}, some time` : 'exactly'}
       disabled={disabled}
       onCommit={(until) => onSay(until || time)}
     />

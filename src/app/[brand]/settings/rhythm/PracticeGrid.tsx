@@ -1,6 +1,6 @@
 'use client';
 
-import type { RhythmEntry } from '@/core/rhythm/entry';
+import { weekdaysOf, type RhythmEntry } from '@/core/rhythm/entry';
 import { addDays, daysBetween, minutesOf, weekdayOf } from '@/core/time/days';
 import { shortDate, weekdayName } from '@/ui/format';
 
@@ -11,6 +11,8 @@ const TOP = 18;
 /** The hours drawn. */
 const FIRST_MINUTE = 5 * 60;
 const LAST_MINUTE = 24 * 60;
+
+const IS_TIME = /^\d\d:\d\d$/;
 
 /**
  * What was really published in the last weeks, by weekday and hour (one dot a post, older ones paler), with the rhythm's
@@ -81,10 +83,20 @@ export function PracticeGrid({
           );
         })}
         {entries.flatMap((entry) => {
-          if (!('weekday' in entry.recurrence) || !/^\d\d:\d\d$/.test(entry.time)) return [];
-          const x = LEFT + columnOf(entry.recurrence.weekday) * columnWidth;
+          if (!IS_TIME.test(entry.time)) return [];
           const at = y(minutesOf(entry.time));
-          return [<line key={entry.id} className="asked" x1={x + 3} x2={x + columnWidth - 3} y1={at} y2={at} />];
+          const end = entry.until && IS_TIME.test(entry.until) ? y(minutesOf(entry.until)) : at;
+          return weekdaysOf(entry.recurrence).map((weekday) => {
+            const x = LEFT + columnOf(weekday) * columnWidth;
+            return (
+              <g key={`${entry.id} ${weekday}`}>
+                {end > at && (
+                  <rect className="asked-window" x={x + 3} width={columnWidth - 6} y={at} height={end - at} />
+                )}
+                <line className="asked" x1={x + 3} x2={x + columnWidth - 3} y1={at} y2={at} />
+              </g>
+            );
+          });
         })}
       </svg>
     </figure>

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState, type FormEvent } from 'react';
 import Button from 'react-bootstrap/Button';
 import { v4 as newId } from 'uuid';
 import { nextEntry } from '@/core/rhythm/nextEntry';
-import { MAX_WEEKS, readRhythm, recurrenceWords, type Recurrence, type RhythmEntry } from '@/core/rhythm/entry';
+import { MAX_WEEKS, readRhythm, recurrenceWords, weekdaysOf, type RhythmEntry } from '@/core/rhythm/entry';
 import { sameRhythm } from '@/core/rhythm/sameRhythm';
 import type { Habit, Practised } from '@/core/rhythm/propose';
 import { FORMAT_LABELS, type Format } from '@/core/rulesheets/types';
@@ -84,7 +84,9 @@ export function RhythmEditor({
   }
 
   function propose() {
-    const known = new Set(entries.map((entry) => `${weekdayOf(entry.recurrence)} ${entry.time}`));
+    const known = new Set(
+      entries.flatMap(({ recurrence, time }) => weekdaysOf(recurrence).map((weekday) => `${weekday} ${time}`)),
+    );
     const more = proposed
       .filter((habit) => !known.has(`${habit.weekday} ${habit.time}`))
       .map((habit) => ({
@@ -294,8 +296,6 @@ export function RhythmEditor({
 /** Entries as they are saved: they get their ids anew each time. */
 const withoutIds = (entries: readonly RhythmEntry[]): Omit<RhythmEntry, 'id'>[] =>
   entries.map(({ id: _id, ...entry }) => entry);
-
-const weekdayOf = (recurrence: Recurrence): number => ('weekday' in recurrence ? recurrence.weekday : 0);
 
 /** An entry for another channel; a format its network does not take becomes any. */
 const copyFor = (entry: RhythmEntry, formats: readonly Format[]): RhythmEntry => ({
