@@ -1,5 +1,5 @@
 import { fallsOn } from '../rhythm/openings';
-import { readRecurrence, recurrenceWords, weekdayWord, type NthWeekday, type Recurrence } from '../rhythm/entry';
+import { NTH, readRecurrence, recurrenceWords, weekdayWord, type NthWeekday, type Recurrence } from '../rhythm/entry';
 import { accept, refuse, type Result } from '../refusal';
 import { addDays, weekdayOf } from '../time/days';
 import type { LocalDate } from '../time/plan';
@@ -25,7 +25,6 @@ const MONTHS = [
   ...['July', 'August', 'September', 'October', 'November', 'December'],
 ];
 const LONGEST = [31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
-const NTH: Record<NthWeekday, string> = { 1: 'first', 2: 'second', 3: 'third', 4: 'fourth', [-1]: 'last' };
 
 /** The name of a month, 1 for January. */
 export const monthWord = (month: number): string => MONTHS[month - 1] ?? '?';

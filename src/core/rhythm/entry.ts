@@ -114,7 +114,8 @@ function asksForTheSame(a: RhythmEntry, b: RhythmEntry): boolean {
 const sorted = (recurrence: Recurrence) => Object.entries(recurrence).sort();
 
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
-const NTH: Record<number, string> = { 1: 'first', 2: 'second', 3: 'third', 4: 'fourth', [-1]: 'last' };
+/** The words for which of its weekdays in a month. */
+export const NTH: Record<NthWeekday, string> = { 1: 'first', 2: 'second', 3: 'third', 4: 'fourth', [-1]: 'last' };
 
 /** The name of a weekday, 1 for Monday to 7 for Sunday. */
 export const weekdayWord = (weekday: number): string => WEEKDAYS[weekday - 1] ?? '?';

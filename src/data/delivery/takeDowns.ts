@@ -2,18 +2,17 @@ import type { TakenDown } from '@/core/delivery/takenDown';
 import type { Instant } from '@/core/time/plan';
 import type { Queryable } from '../database/db';
 
-/** Writes down that a post is taken down. @returns whether that was not said of it before */
+/** Writes down that a post is taken down, or is to be. */
 export async function insertTakeDown(
   tx: Queryable,
   takeDown: TakenDown & { postId: string; brandId: string; askedBy: string },
-): Promise<boolean> {
+): Promise<void> {
   const { postId, brandId, reason, way, askedBy, askedAt, doneAt } = takeDown;
-  const added = await tx.run(
+  await tx.run(
     `insert into take_downs (post_id, brand_id, reason, way, asked_by, asked_at, done_at)
-     values ($1, $2, $3, $4, $5, $6, $7) on conflict do nothing`,
+     values ($1, $2, $3, $4, $5, $6, $7)`,
     [postId, brandId, reason, way, askedBy, askedAt, doneAt],
   );
-  return added === 1;
 }
 
 /** Writes down that a person took a post down. @returns whether that was still to be done */

@@ -1,13 +1,13 @@
 import { openingsBetween, type ChannelRhythm } from '@/core/rhythm/openings';
 import { chooseMinute, readWindow, type Window } from '@/core/rhythm/window';
-import { refuse, type Result } from '@/core/refusal';
+import type { Refusal } from '@/core/refusal';
 import { dueInstant, type Instant, type LocalDate, type LocalTime } from '@/core/time/plan';
 import type { Brand } from '@/data/brands/brands';
 import type { Channel } from '@/data/brands/channels';
 import type { Post } from '@/data/posts/posts';
 import { listRhythms } from '@/data/rhythm/rhythms';
 import { listTimesOfDays } from '@/data/rhythm/timesOfDays';
-import { must, type Acting } from '../useCase';
+import { must, refused, type Acting } from '../useCase';
 
 /** What a post is that is scheduled, with where it is. */
 interface Scheduled {
@@ -57,19 +57,22 @@ export async function readChooser({ tx, now }: Acting, posts: readonly Scheduled
     const others = taken.flatMap((other) =>
       other.postId !== post.id && keyOf(other.channelId, other.date) === keyOf(channel.id, date) ? other.time : [],
     );
-    const time = chooseMinute(window, others, {
+    const chosen = chooseMinute(window, others, {
       distance: channel.distanceMinutes,
       seed: `${post.id}:${date}`,
       mayBe: (minute) => dueAt(minute) !== null,
     });
-    if (time === null) must(windowOver(window));
-    taken.push({ postId: post.id, channelId: channel.id, date, time: time! });
-    return { time: time!, until: window.until, windowFrom: window.from, dueAt: dueAt(time!)! };
+    const time = chosen ?? refused(windowOver(window));
+    taken.push({ postId: post.id, channelId: channel.id, date, time });
+    return { time, until: window.until, windowFrom: window.from, dueAt: dueAt(time)! };
   };
 }
 
-const windowOver = ({ from, until }: Window): Result<never> =>
-  refuse('past', `The time from ${from} to ${until} has passed. Choose a time to come.`, 'time');
+const windowOver = ({ from, until }: Window): Refusal => ({
+  code: 'past',
+  field: 'time',
+  message: `The time from ${from} to ${until} has passed. Choose a time to come.`,
+});
 
 /** The window in which a post leaves: its own, else that of the opening that it stands at; null for its very minute. */
 export function windowOf(

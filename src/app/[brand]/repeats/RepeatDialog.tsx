@@ -97,8 +97,9 @@ export function RepeatDialog({
     const typed = {
       ...fields,
       time: readTypedTime(fields.time) ?? fields.time,
-      to: ends === 'to' ? fields.to || null : null,
-      times: ends === 'times' ? fields.times : null,
+      // What ends and does not say when is refused, not endless.
+      to: ends === 'to' ? fields.to : null,
+      times: ends === 'times' ? fields.times || 0 : null,
       workDays: fields.kind === 'seasonal' ? fields.workDays : null,
     };
     if (change)

@@ -114,7 +114,7 @@ function YearlyFields({
           </Form.Select>
         ) : (
           <span className="soft small-text">
-            No dates to plan around are known yet. Bring them in under Settings, Dates.
+            No dates to plan around are known yet. Bring them in under Settings, Known dates.
           </span>
         ))}
     </span>
